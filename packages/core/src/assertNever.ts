@@ -1,0 +1,4 @@
+/** Makes a switch over a closed union exhaustive at compile time, and loud at run time. */
+export function assertNever(value: never): never {
+  throw new Error(`unexpected value ${JSON.stringify(value)}`)
+}

@@ -1,0 +1,64 @@
+import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
+
+export const FAMILY_IDS = [
+  'front-load',
+  'front-load-sealed',
+  'top-load-belt',
+  'top-load-motor-pump',
+  'top-load-pump',
+] as const
+export type FamilyId = (typeof FAMILY_IDS)[number]
+
+export const TAPS = ['cold', 'hot'] as const
+export type Tap = (typeof TAPS)[number]
+
+/** What is known about one machine. A value that nobody read off a plate is null, and its family's spread is used. */
+export interface MachineSpec {
+  family: FamilyId
+  label: string
+  tub: { diameterMm: number; depthMm: number; sumpL: number; floorMm: number }
+  valve: { ratedLMin: number | null; taps: readonly Tap[] }
+  pump: { shutoffHeadM: number | null; freeFlowLMin: number | null }
+  drainHose: { boreMm: number; lengthM: number; wall: 'corrugated' | 'smooth' }
+  /** Level at which the machine closes the valve, mm above the port. */
+  fillLevelMm: number | null
+}
+
+/** What is known about the place. Null = not measured; the run is then judged with a wider band. */
+export interface SiteSpec {
+  supplyKpa: { cold: number | null; hot: number | null }
+  standpipeHeightMm: number | null
+  waterTempC: number
+  /** Level port above the room's floor, mm. */
+  portHeightMm: number | null
+}
+
+export function isHorizontal(family: FamilyId): boolean {
+  return family === 'front-load' || family === 'front-load-sealed'
+}
+
+/** Usual dimensions of a family, offered when a machine is entered. Estimates; a tape is better. */
+export function familyDefaults(family: FamilyId): MachineSpec {
+  return {
+    family,
+    label: '',
+    tub: isHorizontal(family)
+      ? { diameterMm: 540, depthMm: 420, sumpL: 1.5, floorMm: 25 }
+      : { diameterMm: 550, depthMm: 420, sumpL: 1, floorMm: 0 },
+    valve: { ratedLMin: null, taps: ['cold', 'hot'] },
+    pump: { shutoffHeadM: null, freeFlowLMin: null },
+    drainHose: { boreMm: 20, lengthM: 2, wall: 'corrugated' },
+    fillLevelMm: isHorizontal(family) ? 110 : 280,
+  }
+}
+
+/** The tub of a machine with the middle values of what a tape cannot see. */
+export function tapedTub(machine: MachineSpec): TubGeometry {
+  const horizontal = isHorizontal(machine.family)
+  return {
+    shape: horizontal ? 'horizontal' : 'vertical',
+    ...machine.tub,
+    displacedRatio: DISPLACED_RATIO.mid,
+    draftDeg: horizontal ? 0 : DRAFT_DEG.mid,
+  }
+}

@@ -1,0 +1,171 @@
+import { clippedNormal, type RandomSource } from '../numeric/random.ts'
+import { CORRUGATED_FRICTION, DRAIN_MINOR_K, type DrainHose, hoseResistanceS2M5 } from '../pump/drainPath.ts'
+import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../supply/supplyLine.ts'
+import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
+import { m3PerSFromLMin } from '../units.ts'
+import { waterKinematicViscosityM2S } from '../water/waterProperties.ts'
+import { isHorizontal, type MachineSpec, type SiteSpec, type Tap, tapedTub } from './machineSpec.ts'
+
+/**
+ * What is not known about a healthy machine and its place, as spreads. All are estimates from memory; none is published.
+ * A tape reads ±3 mm (one standard deviation).
+ */
+export const SPREAD = {
+  tapeMm: 3,
+  sumpRatio: 0.25,
+  nameplateHead: 0.07,
+  nameplateB: 0.1,
+  pathK: 0.15,
+  ratedFlow: 0.05,
+  supplyLossRatio: 0.3,
+  gaugeKpa: 10,
+  standpipeMeasuredMm: 10,
+  standpipeGuessMm: 90,
+  portGuessMm: 40,
+} as const
+
+/** A family's pump and valve when no plate says more. Estimates. */
+const FAMILY = {
+  headM: { mid: 2.5, sd: 0.33, low: 1.5, high: 3.5 },
+  freeFlowLMin: { mid: 37, sd: 4, low: 25, high: 50 },
+  ratedLMin: { mid: 8.8, sd: 1.3, low: 5, high: 14 },
+  staticKpa: { mid: 330, sd: 90, low: 140, high: 650 },
+  regulatingKpa: { low: 100, high: 150 },
+  /** Usual height of the place where the hose ends, above the floor. */
+  standpipeMm: 900,
+  /** Level port above the floor. */
+  portHorizontalMm: 150,
+  portVerticalMm: 220,
+} as const
+
+/** Height of the level port above the room's floor, mm, and how well it is known. */
+export function portHeight(machine: MachineSpec, site: SiteSpec): { mm: number; sdMm: number } {
+  if (site.portHeightMm !== null) return { mm: site.portHeightMm, sdMm: SPREAD.tapeMm }
+  return {
+    mm: isHorizontal(machine.family) ? FAMILY.portHorizontalMm : FAMILY.portVerticalMm,
+    sdMm: SPREAD.portGuessMm,
+  }
+}
+
+/** Height of the hose end above the room's floor, mm, and how well it is known. */
+export function hoseEndHeight(site: SiteSpec, hoseEndMm: number | null): { mm: number; sdMm: number } {
+  const given = hoseEndMm ?? site.standpipeHeightMm
+  return given === null
+    ? { mm: FAMILY.standpipeMm, sdMm: SPREAD.standpipeGuessMm }
+    : { mm: given, sdMm: SPREAD.standpipeMeasuredMm }
+}
+
+/** The drain hose of a machine, with middle values of friction and fittings. */
+export function drainHoseOf(machine: MachineSpec): DrainHose {
+  return {
+    boreMm: machine.drainHose.boreMm,
+    lengthM: machine.drainHose.lengthM,
+    wall:
+      machine.drainHose.wall === 'smooth'
+        ? { kind: 'smooth', roughnessMm: 0.01 }
+        : { kind: 'corrugated', frictionFactor: CORRUGATED_FRICTION },
+    minorK: DRAIN_MINOR_K,
+  }
+}
+
+/** Middle values of the pump: nameplate where known, else the family's. */
+export function pumpMiddle(machine: MachineSpec): { shutoffHeadM: number; headSdM: number; freeFlowLMin: number } {
+  const { shutoffHeadM, freeFlowLMin } = machine.pump
+  return {
+    shutoffHeadM: shutoffHeadM ?? FAMILY.headM.mid,
+    headSdM: shutoffHeadM === null ? FAMILY.headM.sd : shutoffHeadM * SPREAD.nameplateHead,
+    freeFlowLMin: freeFlowLMin ?? FAMILY.freeFlowLMin.mid,
+  }
+}
+
+/** One way the tub could really be, given what a tape said. */
+export function drawTub(machine: MachineSpec, random: RandomSource): TubGeometry {
+  const tub = tapedTub(machine)
+  const near = (mid: number, sd: number, low: number, high: number) => clippedNormal(random, mid, sd, low, high)
+  return {
+    ...tub,
+    diameterMm: near(tub.diameterMm, SPREAD.tapeMm, tub.diameterMm - 12, tub.diameterMm + 12),
+    depthMm: tub.shape === 'horizontal' ? near(tub.depthMm, SPREAD.tapeMm, tub.depthMm - 12, tub.depthMm + 12) : tub.depthMm,
+    floorMm: near(tub.floorMm, SPREAD.tapeMm, tub.floorMm - 12, tub.floorMm + 12),
+    sumpL: near(tub.sumpL, tub.sumpL * SPREAD.sumpRatio, 0, tub.sumpL * 2),
+    displacedRatio: near(DISPLACED_RATIO.mid, DISPLACED_RATIO.sd, 0, 0.08),
+    draftDeg: tub.shape === 'vertical' ? near(DRAFT_DEG.mid, DRAFT_DEG.sd, 0, 1) : 0,
+  }
+}
+
+/** A healthy pump, path and lift: Q = √((H₀ + h − z)/(B + K)). */
+export interface DrainDraw {
+  shutoffHeadM: number
+  /** Hose end above the level port, m. */
+  liftM: number
+  /** B + K, s²/m⁵. */
+  resistanceS2M5: number
+}
+
+/** One way a healthy drain could really be. `hoseEndMm` above the room's floor, null = as the site says. */
+export function drawDrain(
+  machine: MachineSpec,
+  site: SiteSpec,
+  hoseEndMm: number | null,
+): (random: RandomSource) => DrainDraw {
+  const plate = machine.pump
+  const end = hoseEndHeight(site, hoseEndMm)
+  const port = portHeight(machine, site)
+  const middle = pumpMiddle(machine)
+  const typicalFlow = m3PerSFromLMin(middle.freeFlowLMin * 0.6)
+  const pathK = hoseResistanceS2M5(drainHoseOf(machine), typicalFlow, waterKinematicViscosityM2S(site.waterTempC))
+  const { headM, freeFlowLMin } = FAMILY
+  return (random) => {
+    const head =
+      plate.shutoffHeadM === null
+        ? clippedNormal(random, headM.mid, headM.sd, headM.low, headM.high)
+        : clippedNormal(random, plate.shutoffHeadM, middle.headSdM, plate.shutoffHeadM * 0.75, plate.shutoffHeadM * 1.25)
+    const freeLMin =
+      plate.freeFlowLMin === null
+        ? clippedNormal(random, freeFlowLMin.mid, freeFlowLMin.sd, freeFlowLMin.low, freeFlowLMin.high)
+        : plate.freeFlowLMin
+    const nominalHead = plate.shutoffHeadM ?? head
+    const b = (nominalHead / m3PerSFromLMin(freeLMin) ** 2) * clippedNormal(random, 1, SPREAD.nameplateB, 0.6, 1.5)
+    const k = pathK * clippedNormal(random, 1, SPREAD.pathK, 0.5, 1.6)
+    const liftMm =
+      clippedNormal(random, end.mm, end.sdMm, end.mm - 3 * end.sdMm, end.mm + 3 * end.sdMm) -
+      clippedNormal(random, port.mm, port.sdMm, port.mm - 3 * port.sdMm, port.mm + 3 * port.sdMm)
+    return { shutoffHeadM: head, liftM: liftMm / 1000, resistanceS2M5: b + k }
+  }
+}
+
+/** One healthy inlet flow, L/min, summed over the open taps. */
+export function drawFillLMin(
+  machine: MachineSpec,
+  site: SiteSpec,
+  taps: readonly Tap[],
+): (random: RandomSource) => number {
+  const { ratedLMin, staticKpa, regulatingKpa } = FAMILY
+  const loss = (random: RandomSource) => clippedNormal(random, 1, SPREAD.supplyLossRatio, 0.3, 2)
+  return (random) => {
+    let total = 0
+    for (const tap of taps) {
+      const gauge = site.supplyKpa[tap]
+      const rated = machine.valve.ratedLMin
+      total += supplyFlowLMin(
+        {
+          staticKpa:
+            gauge === null
+              ? clippedNormal(random, staticKpa.mid, staticKpa.sd, staticKpa.low, staticKpa.high)
+              : clippedNormal(random, gauge, SPREAD.gaugeKpa, Math.max(0, gauge - 40), gauge + 40),
+          tapK: CLEAN_SUPPLY_K.tapK * loss(random),
+          hoseK: CLEAN_SUPPLY_K.hoseK * loss(random),
+          screenK: CLEAN_SUPPLY_K.screenK * loss(random),
+        },
+        {
+          ratedLMin:
+            rated === null
+              ? clippedNormal(random, ratedLMin.mid, ratedLMin.sd, ratedLMin.low, ratedLMin.high)
+              : rated * clippedNormal(random, 1, SPREAD.ratedFlow, 0.8, 1.2),
+          regulatingKpa: regulatingKpa.low + (regulatingKpa.high - regulatingKpa.low) * random(),
+        },
+      )
+    }
+    return total
+  }
+}

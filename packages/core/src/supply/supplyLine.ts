@@ -1,0 +1,54 @@
+import { findRoot } from '../numeric/findRoot.ts'
+import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+
+/** Tap, fill hose and inlet screen in series: each loses K·Q², K in Pa/(m³/s)². */
+export interface SupplyLine {
+  staticKpa: number
+  tapK: number
+  hoseK: number
+  screenK: number
+}
+
+/** An inlet valve with a flow washer: nearly flat above its regulating pressure, falling as √P below. */
+export interface RegulatedValve {
+  ratedLMin: number
+  regulatingKpa: number
+}
+
+/** Clean losses, Pa/(m³/s)². Estimate, from memory. */
+export const CLEAN_SUPPLY_K = { tapK: 2.0e12, hoseK: 0.75e12, screenK: 0.18e12 } as const
+/** The pressure at which a valve's rated flow is stated, kPa. Estimate. */
+const RATED_AT_KPA = 300
+/** Rise of a regulated flow with ln(pressure). Estimate. */
+const REGULATOR_LOG_SLOPE = 0.03
+
+/**
+ * Flow a valve passes at the pressure standing at its inlet, L/min.
+ * Above `regulatingKpa`: rated·(1 + 0.03·ln(P/300 kPa)); below: the flow there times √(P/P_reg).
+ */
+export function valveFlowLMin(valve: RegulatedValve, inletKpa: number): number {
+  const regulated = (kpa: number) => valve.ratedLMin * (1 + REGULATOR_LOG_SLOPE * Math.log(kpa / RATED_AT_KPA))
+  if (inletKpa >= valve.regulatingKpa) return regulated(inletKpa)
+  return regulated(valve.regulatingKpa) * Math.sqrt(Math.max(0, inletKpa) / valve.regulatingKpa)
+}
+
+/**
+ * Flow through tap, hose, screen and regulated valve into the open tub, L/min.
+ * Solves Q = valve(P − (K_tap + K_hose + K_screen)·Q²).
+ * @throws {RangeError} If the static pressure or a loss is negative.
+ */
+export function supplyFlowLMin(line: SupplyLine, valve: RegulatedValve): number {
+  const seriesK = line.tapK + line.hoseK + line.screenK
+  if (!(line.staticKpa >= 0)) throw new RangeError(`supply pressure: expected at least 0 kPa, got ${line.staticKpa}`)
+  if (!(seriesK >= 0)) throw new RangeError(`supply loss: expected at least 0, got ${seriesK}`)
+  const inletKpa = (lMin: number) => line.staticKpa - (seriesK * m3PerSFromLMin(lMin) ** 2) / 1000
+  const most = valveFlowLMin(valve, line.staticKpa)
+  if (most <= 0) return 0
+  const root = findRoot((q) => valveFlowLMin(valve, inletKpa(q)) - q, 0, most + 1e-9, 1e-9)
+  return root.outcome === 'found' ? root.x : 0
+}
+
+/** Flow from an open hose end into a bucket, L/min: all pressure spent on `seriesK` in Pa/(m³/s)². */
+export function openEndFlowLMin(staticKpa: number, seriesK: number): number {
+  return lMinFromM3PerS(Math.sqrt(Math.max(0, staticKpa * 1000) / seriesK))
+}
