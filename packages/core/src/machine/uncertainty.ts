@@ -28,7 +28,7 @@ export const SPREAD = {
 const FAMILY = {
   headM: { mid: 2.5, sd: 0.33, low: 1.5, high: 3.5 },
   freeFlowLMin: { mid: 37, sd: 4, low: 25, high: 50 },
-  ratedLMin: { mid: 8.8, sd: 1.3, low: 5, high: 14 },
+  ratedLMin: { mid: 8.9, sd: 1.7, low: 5, high: 14 },
   staticKpa: { mid: 330, sd: 90, low: 140, high: 650 },
   regulatingKpa: { low: 100, high: 150 },
   /** Usual height of the place where the hose ends, above the floor. */

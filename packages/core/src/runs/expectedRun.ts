@@ -1,6 +1,6 @@
 import { drawDrain, drawFillLMin, drawTub } from '../machine/uncertainty.ts'
 import { quantileOfSorted } from '../numeric/quantile.ts'
-import { clippedNormal, seededRandom } from '../numeric/random.ts'
+import { seededRandom } from '../numeric/random.ts'
 import { drainCurve } from '../pump/drainTime.ts'
 import { tubTopMm } from '../tub/tubGeometry.ts'
 import { tubVolumeL } from '../tub/tubVolume.ts'
@@ -31,7 +31,12 @@ export interface ExpectedRun {
   stallShare: number
 }
 
-export const EXPECTED_DEFAULTS = { samples: 1000, cells: 40, seed: 20_260 } as const
+export interface ExpectedOptions {
+  samples: number
+  cells: number
+  seed: number
+}
+export const EXPECTED_DEFAULTS: ExpectedOptions = { samples: 1000, cells: 40, seed: 20_260 }
 const NEVER_S = 1e9
 
 /**
@@ -42,7 +47,7 @@ const NEVER_S = 1e9
  * @param options - `samples` (≥ 50), `cells` along the run, `seed`.
  * @throws {RangeError} If start and end level do not fit the kind of run or the tub, or a fill has no tap.
  */
-export function expectedRun(plan: RunPlan, options: Partial<typeof EXPECTED_DEFAULTS> = {}): ExpectedRun {
+export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {}): ExpectedRun {
   const { samples, cells, seed } = { ...EXPECTED_DEFAULTS, ...options }
   const endMm = plannedEndMm(plan)
   checkPlan(plan, endMm)
@@ -115,12 +120,7 @@ function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
       const spareM = d.shutoffHeadM + level / 1000 - d.liftM
       return spareM <= 0 ? 0 : lMinFromM3PerS(Math.sqrt(spareM / d.resistanceS2M5))
     })
-    // Where exactly air is drawn shifts the end by a few millimetres.
     const end = curve.timeS[curve.timeS.length - 1] as number
-    if (plan.endLevelMm === null && curve.outcome === 'drains') {
-      const before = curve.timeS[curve.timeS.length - 2] as number
-      curve.timeS[curve.timeS.length - 1] = Math.max(before, end + clippedNormal(random, 0, 0.3, -0.8, 0.8))
-    }
     const litres = tubVolumeL(tub, levelMm[0] as number) - tubVolumeL(tub, levelMm[levelMm.length - 1] as number)
     return { timeS: curve.timeS, flowLMin: curve.outcome === 'drains' && end > 0 ? (litres / end) * 60 : 0 }
   }

@@ -1,0 +1,47 @@
+import type { Readings } from '../runs/readings.ts'
+import type { RunFacts } from './runState.ts'
+
+/** A batch of readings from one source, as stored: instants in ms since 1970; null = no value. */
+export interface ReadingBlock {
+  id: string
+  source: 'hand' | 'stream'
+  atMs: readonly number[]
+  levelMm: readonly (number | null)[]
+  rulerMm: readonly (number | null)[]
+  flowLMin: readonly (number | null)[]
+}
+
+/** Hand entries and streamed blocks of a run as one set of columns, seconds after its start. */
+export function runReadings(facts: RunFacts, blocks: readonly ReadingBlock[]): Readings {
+  const zero = facts.startedAtMs ?? 0
+  const entries = facts.standing.filter((event) => event.type !== 'marked')
+  const count = entries.length + blocks.reduce((sum, block) => sum + block.atMs.length, 0)
+  const rows = { at: new Float64Array(count), level: nans(count), ruler: nans(count), flow: nans(count) }
+  let i = 0
+  for (const event of entries) {
+    rows.at[i] = event.atMs
+    if (event.type === 'levelRead') (event.by === 'ruler' ? rows.ruler : rows.level)[i] = event.levelMm
+    if (event.type === 'flowRead') rows.flow[i] = event.flowLMin
+    i++
+  }
+  for (const block of blocks)
+    for (let k = 0; k < block.atMs.length; k++, i++) {
+      rows.at[i] = block.atMs[k] as number
+      rows.level[i] = block.levelMm[k] ?? Number.NaN
+      rows.ruler[i] = block.rulerMm[k] ?? Number.NaN
+      rows.flow[i] = block.flowLMin[k] ?? Number.NaN
+    }
+  // Entries and blocks come from different devices: their arrival order is not their order in time.
+  const order = Array.from(rows.at.keys()).sort((a, b) => (rows.at[a] as number) - (rows.at[b] as number))
+  const pick = (column: Float64Array) => Float64Array.from(order, (k) => column[k] as number)
+  return {
+    tS: Float64Array.from(order, (k) => ((rows.at[k] as number) - zero) / 1000),
+    levelMm: pick(rows.level),
+    rulerMm: pick(rows.ruler),
+    flowLMin: pick(rows.flow),
+  }
+}
+
+function nans(count: number): Float64Array {
+  return new Float64Array(count).fill(Number.NaN)
+}

@@ -1,0 +1,73 @@
+import type { ReadingBlock } from '../board/runReadings.ts'
+import type { RunEvent } from '../board/runEvents.ts'
+import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
+import type { RunAnalysis } from '../runs/analyseRun.ts'
+import type { RunPlan, TimedKind } from '../runs/runPlan.ts'
+
+/** What the server answers; instants are ms since 1970. */
+export interface MachineAnswer {
+  id: string
+  spec: MachineSpec
+}
+export interface SiteAnswer {
+  id: string
+  name: string
+  spec: SiteSpec
+}
+export interface RunSummary {
+  id: string
+  kind: TimedKind
+  startedAtMs: number | null
+  stoppedAtMs: number | null
+  hoseEndMm: number | null
+  taps: string[]
+  instrumentLabel: string | null
+  analysis: RunAnalysis | null
+}
+export interface VisitSummary {
+  id: string
+  dueAtMs: number
+  complaint: string
+  machineLabel: string
+  family: MachineSpec['family']
+  siteName: string
+  runs: RunSummary[]
+}
+export interface DayAnswer {
+  visits: VisitSummary[]
+}
+export interface VisitAnswer {
+  id: string
+  dueAtMs: number
+  complaint: string
+  machine: MachineAnswer
+  site: SiteAnswer
+  runs: RunSummary[]
+}
+export interface RunAnswer {
+  runId: string
+  visitId: string
+  machineLabel: string
+  siteName: string
+  instrumentLabel: string | null
+  events: RunEvent[]
+  blocks: ReadingBlock[]
+  analysis: RunAnalysis | null
+}
+export interface InstrumentAnswer {
+  id: string
+  label: string
+  rateHz: number
+}
+/** What an instrument is asked to do: null when no run waits for it. */
+export interface AssignmentAnswer {
+  run: { runId: string; plan: RunPlan; startedAtMs: number; stoppedAtMs: number | null } | null
+}
+export interface StoredAnswer {
+  stored: number
+  known: number
+}
+export interface ErrorAnswer {
+  code: string
+  message: string
+}

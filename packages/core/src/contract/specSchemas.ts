@@ -1,0 +1,130 @@
+import * as v from 'valibot'
+import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
+import { TIMED_KINDS } from '../runs/runPlan.ts'
+
+/** A number in a range, with a message that names what was expected and what came. */
+export function numberIn(low: number, high: number, unit: string) {
+  const message = (issue: { received: string }) => `expected ${low}..${high} ${unit}, got ${issue.received}`
+  return v.pipe(v.number(message), v.minValue(low, message), v.maxValue(high, message))
+}
+
+export const idSchema = v.pipe(v.string(), v.uuid((issue) => `expected a UUID, got ${issue.received}`))
+const epochMs = numberIn(0, 4e12, 'ms since 1970')
+
+export const machineSpecSchema = v.object({
+  family: v.picklist(FAMILY_IDS),
+  label: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a name for the machine'), v.maxLength(200)),
+  tub: v.object({
+    diameterMm: numberIn(200, 1200, 'mm'),
+    depthMm: numberIn(100, 1500, 'mm'),
+    sumpL: numberIn(0, 20, 'L'),
+    floorMm: numberIn(-200, 300, 'mm'),
+  }),
+  valve: v.object({
+    ratedLMin: v.nullable(numberIn(0.5, 60, 'L/min')),
+    taps: v.pipe(v.array(v.picklist(TAPS)), v.minLength(1, 'expected at least one tap'), v.maxLength(2)),
+  }),
+  pump: v.object({
+    shutoffHeadM: v.nullable(numberIn(0.3, 10, 'm')),
+    freeFlowLMin: v.nullable(numberIn(3, 200, 'L/min')),
+  }),
+  drainHose: v.object({
+    boreMm: numberIn(8, 50, 'mm'),
+    lengthM: numberIn(0.2, 20, 'm'),
+    wall: v.picklist(['corrugated', 'smooth']),
+  }),
+  fillLevelMm: v.nullable(numberIn(1, 1500, 'mm')),
+})
+
+export const siteSpecSchema = v.object({
+  supplyKpa: v.object({ cold: v.nullable(numberIn(0, 2000, 'kPa')), hot: v.nullable(numberIn(0, 2000, 'kPa')) }),
+  standpipeHeightMm: v.nullable(numberIn(0, 4000, 'mm')),
+  waterTempC: numberIn(0, 95, '°C'),
+  portHeightMm: v.nullable(numberIn(-500, 1500, 'mm')),
+})
+
+const runPlanSchema = v.object({
+  kind: v.picklist(TIMED_KINDS),
+  machine: machineSpecSchema,
+  site: siteSpecSchema,
+  taps: v.pipe(v.array(v.picklist(TAPS)), v.maxLength(2)),
+  throttled: v.boolean(),
+  hoseEndMm: v.nullable(numberIn(-500, 4000, 'mm')),
+  startLevelMm: numberIn(-300, 1500, 'mm'),
+  endLevelMm: v.nullable(numberIn(-300, 1500, 'mm')),
+  laundry: v.picklist(['none', 'wet', 'dry']),
+  laundryKg: numberIn(0, 30, 'kg'),
+})
+
+const base = { id: idSchema, atMs: epochMs }
+export const runEventSchema = v.variant('type', [
+  v.object({ type: v.literal('planned'), ...base, plan: runPlanSchema, instrumentId: v.nullable(idSchema) }),
+  v.object({ type: v.literal('started'), ...base }),
+  v.object({
+    type: v.literal('levelRead'),
+    ...base,
+    levelMm: numberIn(-300, 1500, 'mm'),
+    by: v.picklist(['indicated', 'ruler']),
+  }),
+  v.object({ type: v.literal('flowRead'), ...base, flowLMin: numberIn(0, 200, 'L/min') }),
+  v.object({
+    type: v.literal('marked'),
+    ...base,
+    what: v.picklist(['air-drawn', 'pump-silent', 'leak-seen']),
+    note: v.optional(v.pipe(v.string(), v.maxLength(500))),
+  }),
+  v.object({ type: v.literal('stopped'), ...base }),
+  v.object({
+    type: v.literal('withdrawn'),
+    ...base,
+    targetId: idSchema,
+    why: v.pipe(v.string(), v.maxLength(500)),
+    replacementId: v.nullable(idSchema),
+  }),
+])
+
+export const postEventsSchema = v.object({
+  visitId: idSchema,
+  events: v.pipe(v.array(runEventSchema), v.minLength(1), v.maxLength(2000)),
+})
+
+/** A batch of a stream, columns of equal length; a missing value is null. */
+const MOST_PER_BLOCK = 20_000
+const column = (low: number, high: number, unit: string) =>
+  v.pipe(v.array(v.nullable(numberIn(low, high, unit))), v.maxLength(MOST_PER_BLOCK))
+export const ingestBlockSchema = v.pipe(
+  v.object({
+    id: idSchema,
+    atMs: v.pipe(v.array(epochMs), v.minLength(1, 'expected at least one reading'), v.maxLength(MOST_PER_BLOCK)),
+    levelMm: v.optional(column(-300, 1500, 'mm')),
+    rulerMm: v.optional(column(-300, 1500, 'mm')),
+    flowLMin: v.optional(column(-1, 200, 'L/min')),
+  }),
+  v.check(
+    (b) => [b.levelMm, b.rulerMm, b.flowLMin].every((c) => c === undefined || c.length === b.atMs.length),
+    'expected columns as long as atMs',
+  ),
+  v.check((b) => b.levelMm !== undefined || b.rulerMm !== undefined || b.flowLMin !== undefined, 'expected levelMm, rulerMm or flowLMin'),
+  v.check(
+    (b) => b.atMs.every((at, i) => Math.abs(at - (b.atMs[0] as number)) < 86_400_000 && (i === 0 || Number.isFinite(at))),
+    'expected all readings of a batch within one day',
+  ),
+)
+export const ingestSchema = v.object({ blocks: v.pipe(v.array(ingestBlockSchema), v.minLength(1), v.maxLength(200)) })
+export type IngestBlock = v.InferOutput<typeof ingestBlockSchema>
+
+export const putInstrumentSchema = v.object({
+  label: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+  rateHz: numberIn(0.01, 100, 'Hz'),
+})
+
+export const putVisitSchema = v.object({
+  machineId: idSchema,
+  siteId: idSchema,
+  dueAtMs: epochMs,
+  complaint: v.pipe(v.string(), v.maxLength(2000)),
+})
+export const putSiteSchema = v.object({
+  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a name for the site'), v.maxLength(200)),
+  spec: siteSpecSchema,
+})

@@ -1,0 +1,139 @@
+import { median } from './quantile.ts'
+
+export interface LineFit {
+  outcome: 'fitted'
+  intercept: number
+  slope: number
+  /** Standard error of the slope from the residuals; multiply by t(`degreesOfFreedom`). */
+  slopeSe: number
+  degreesOfFreedom: number
+  /** Standard deviation of a residual of unit `sigma`. */
+  scale: number
+  /** Weight 0..1 each point ended with; near 0 = set aside as an outlier. */
+  weights: Float64Array
+  /** Residuals divided by `sigma`. */
+  residuals: Float64Array
+  /** d slope / d y of each point at the final weights: what a shift of y does to the slope. */
+  slopeGain: Float64Array
+}
+export type LineResult = LineFit | { outcome: 'tooFewPoints'; needed: number; got: number }
+
+export interface LinePrior {
+  /** Standard deviation expected of a residual of unit `sigma`, and how many readings' worth of trust it gets. */
+  scale: number
+  worth: number
+}
+
+const BISQUARE_C = 4.685
+const MAD_TO_SD = 1.4826
+
+/**
+ * Robust straight line y = a + b·x: Theil–Sen start (Theil 1950, Sen 1968), then Tukey's bisquare by reweighting.
+ * The scale is the residuals' median absolute deviation pulled towards `prior`, which keeps the error bar honest with few points.
+ * @param x - Rising or not, any order.
+ * @param sigma - Relative standard deviation of each y, above 0; residuals are divided by it.
+ * @param prior - What the instrument's noise usually is.
+ * @returns 'tooFewPoints' below three.
+ * @throws {RangeError} If the arrays differ in length or all x are equal.
+ */
+export function robustLine(
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+  sigma: ArrayLike<number>,
+  prior: LinePrior,
+): LineResult {
+  const n = x.length
+  if (y.length !== n || sigma.length !== n) throw new RangeError('robust line: x, y and sigma differ in length')
+  if (n < 3) return { outcome: 'tooFewPoints', needed: 3, got: n }
+  let slope = theilSenSlope(x, y)
+  let intercept = median(Float64Array.from(y, (v, i) => v - slope * (x[i] as number)))
+  const residuals = new Float64Array(n)
+  const weights = new Float64Array(n).fill(1)
+  let scale = prior.scale
+  for (let step = 0; step < 30; step++) {
+    for (let i = 0; i < n; i++)
+      residuals[i] = ((y[i] as number) - intercept - slope * (x[i] as number)) / (sigma[i] as number)
+    const spread = MAD_TO_SD * median(Float64Array.from(residuals, Math.abs)) * Math.sqrt(n / Math.max(1, n - 2))
+    scale = Math.sqrt((prior.worth * prior.scale ** 2 + (n - 2) * spread ** 2) / (prior.worth + n - 2))
+    for (let i = 0; i < n; i++) {
+      const u = (residuals[i] as number) / (BISQUARE_C * scale)
+      weights[i] = Math.abs(u) < 1 ? (1 - u * u) ** 2 : 0
+    }
+    const next = weightedLine(x, y, sigma, weights)
+    const moved = Math.abs(next.slope - slope)
+    slope = next.slope
+    intercept = next.intercept
+    if (moved <= 1e-10 * (Math.abs(slope) + 1e-12)) break
+  }
+  const { spreadX, meanX, total } = weightedLine(x, y, sigma, weights)
+  // Huber's asymptotic correction: mean ψ² over (mean ψ')².
+  let psi2 = 0
+  let slopePsi = 0
+  let kept = 0
+  for (let i = 0; i < n; i++) {
+    const r = (residuals[i] as number) / scale
+    const u2 = (r / BISQUARE_C) ** 2
+    if (u2 >= 1) continue
+    kept++
+    psi2 += (r * (1 - u2) ** 2) ** 2
+    slopePsi += (1 - u2) * (1 - 5 * u2)
+  }
+  const degreesOfFreedom = Math.max(1, kept - 2)
+  const efficiency = psi2 / degreesOfFreedom / (Math.max(0.3 * kept, slopePsi) / kept) ** 2
+  const unit = Math.sqrt(Math.max(efficiency, prior.worth / (prior.worth + degreesOfFreedom)))
+  let sxxAll = 0
+  for (let i = 0; i < n; i++)
+    if ((weights[i] as number) > 0) sxxAll += (((x[i] as number) - meanX) / (sigma[i] as number)) ** 2
+  const slopeGain = new Float64Array(n)
+  for (let i = 0; i < n; i++)
+    slopeGain[i] = ((weights[i] as number) / (sigma[i] as number) ** 2) * (((x[i] as number) - meanX) / spreadX)
+  return {
+    outcome: 'fitted',
+    intercept,
+    slope,
+    slopeSe: (scale * unit) / Math.sqrt(total > 0 ? sxxAll : Number.NaN),
+    degreesOfFreedom: degreesOfFreedom + prior.worth,
+    scale,
+    weights,
+    residuals,
+    slopeGain,
+  }
+}
+
+/**
+ * Median of the slopes between all pairs of points with different x.
+ * @throws {RangeError} If there is no such pair.
+ */
+export function theilSenSlope(x: ArrayLike<number>, y: ArrayLike<number>): number {
+  const slopes: number[] = []
+  for (let i = 0; i < x.length; i++)
+    for (let j = i + 1; j < x.length; j++) {
+      const dx = (x[j] as number) - (x[i] as number)
+      if (dx !== 0) slopes.push(((y[j] as number) - (y[i] as number)) / dx)
+    }
+  if (slopes.length === 0) throw new RangeError('Theil–Sen slope: expected two different x')
+  return median(slopes)
+}
+
+function weightedLine(x: ArrayLike<number>, y: ArrayLike<number>, sigma: ArrayLike<number>, weights: Float64Array) {
+  let total = 0
+  let sumX = 0
+  let sumY = 0
+  for (let i = 0; i < x.length; i++) {
+    const w = (weights[i] as number) / (sigma[i] as number) ** 2
+    total += w
+    sumX += w * (x[i] as number)
+    sumY += w * (y[i] as number)
+  }
+  const meanX = sumX / total
+  const meanY = sumY / total
+  let spreadX = 0
+  let spreadXy = 0
+  for (let i = 0; i < x.length; i++) {
+    const w = (weights[i] as number) / (sigma[i] as number) ** 2
+    spreadX += w * ((x[i] as number) - meanX) ** 2
+    spreadXy += w * ((x[i] as number) - meanX) * ((y[i] as number) - meanY)
+  }
+  const slope = spreadXy / spreadX
+  return { slope, intercept: meanY - slope * meanX, meanX, spreadX, total }
+}

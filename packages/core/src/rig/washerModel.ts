@@ -1,0 +1,126 @@
+import { type MachineSpec, type SiteSpec, tapedTub, type Tap } from '../machine/machineSpec.ts'
+import { drainHoseOf, hoseEndHeight, portHeight, pumpMiddle } from '../machine/uncertainty.ts'
+import { type RandomSource, standardNormal } from '../numeric/random.ts'
+import { drainFlowM3S } from '../pump/drainFlow.ts'
+import { parabolicPump } from '../pump/pumpCurve.ts'
+import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../supply/supplyLine.ts'
+import { tubLevelMm, tubVolumeL } from '../tub/tubVolume.ts'
+import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import { waterKinematicViscosityM2S } from '../water/waterProperties.ts'
+
+/** The faults the simulated washer can have; ids of the fault catalogue. */
+export const RIG_FAULTS = [
+  'none',
+  'tap.part-shut',
+  'inlet-valve.restricted',
+  'pump.worn',
+  'drain-hose.blocked',
+  'pump.thermal-dropout',
+] as const
+export type RigFault = (typeof RIG_FAULTS)[number]
+
+export interface WasherState {
+  volumeL: number
+  levelMm: number
+  inflowLMin: number
+  outflowLMin: number
+  /** Seconds the pump has run, for the hot cut-out. */
+  pumpRanS: number
+}
+
+export interface WasherInput {
+  openTaps: readonly Tap[]
+  pumpOn: boolean
+  hoseEndMm: number | null
+}
+
+/** How much each fault changes. Estimates, strong enough to be seen. */
+const FAULTY = { tapK: 6e13, valveFlow: 0.5, head: 0.62, pathLoss: 6, cutoutS: 14 } as const
+/** The level below which the simulated pump draws air, mm. */
+const AIR_MM = 4
+const RIG_SUPPLY_KPA = 320
+
+/**
+ * One step of a washer: water in through supply and valve, out through pump and hose, level from the tub's shape.
+ * @param seconds - Length of the step; below 1 s. Flow is taken at mid-step (second-order).
+ */
+export function stepWasher(
+  machine: MachineSpec,
+  site: SiteSpec,
+  fault: RigFault,
+  state: WasherState,
+  input: WasherInput,
+  seconds: number,
+): WasherState {
+  const tub = tapedTub(machine)
+  const inflow = inflowLMin(machine, site, fault, input.openTaps)
+  const pumpRanS = input.pumpOn ? state.pumpRanS + seconds : 0
+  const outAt = (levelMm: number) => outflowLMin(machine, site, fault, input, levelMm, pumpRanS)
+  const change = (levelMm: number) => ((inflow - outAt(levelMm)) * seconds) / 60
+  const half = tubLevelMm(tub, Math.max(0, state.volumeL + change(state.levelMm) / 2))
+  const volumeL = Math.max(0, state.volumeL + change(half))
+  return { volumeL, levelMm: tubLevelMm(tub, volumeL), inflowLMin: inflow, outflowLMin: outAt(half), pumpRanS }
+}
+
+/** A washer standing still with water at a level. */
+export function standingWasher(machine: MachineSpec, levelMm: number): WasherState {
+  return { volumeL: tubVolumeL(tapedTub(machine), levelMm), levelMm, inflowLMin: 0, outflowLMin: 0, pumpRanS: 0 }
+}
+
+function inflowLMin(machine: MachineSpec, site: SiteSpec, fault: RigFault, taps: readonly Tap[]): number {
+  let total = 0
+  for (const tap of taps)
+    total += supplyFlowLMin(
+      {
+        staticKpa: site.supplyKpa[tap] ?? RIG_SUPPLY_KPA,
+        tapK: fault === 'tap.part-shut' ? FAULTY.tapK : CLEAN_SUPPLY_K.tapK,
+        hoseK: CLEAN_SUPPLY_K.hoseK,
+        screenK: CLEAN_SUPPLY_K.screenK,
+      },
+      {
+        ratedLMin: (machine.valve.ratedLMin ?? 8.9) * (fault === 'inlet-valve.restricted' ? FAULTY.valveFlow : 1),
+        regulatingKpa: 120,
+      },
+    )
+  return total
+}
+
+function outflowLMin(
+  machine: MachineSpec,
+  site: SiteSpec,
+  fault: RigFault,
+  input: WasherInput,
+  levelMm: number,
+  pumpRanS: number,
+): number {
+  if (!input.pumpOn || levelMm <= AIR_MM) return 0
+  if (fault === 'pump.thermal-dropout' && pumpRanS > FAULTY.cutoutS) return 0
+  const pump = pumpMiddle(machine)
+  const hose = drainHoseOf(machine)
+  const blocked = fault === 'drain-hose.blocked'
+  const liftM = (hoseEndHeight(site, input.hoseEndMm).mm - portHeight(machine, site).mm - levelMm) / 1000
+  return lMinFromM3PerS(
+    drainFlowM3S(
+      {
+        kind: 'pump',
+        curve: parabolicPump(
+          pump.shutoffHeadM * (fault === 'pump.worn' ? FAULTY.head : 1),
+          m3PerSFromLMin(pump.freeFlowLMin) * (fault === 'pump.worn' ? Math.sqrt(FAULTY.head) : 1),
+        ),
+      },
+      blocked ? { ...hose, minorK: hose.minorK + FAULTY.pathLoss * 12 } : hose,
+      liftM,
+      waterKinematicViscosityM2S(site.waterTempC),
+    ),
+  )
+}
+
+/** A level sensor with correlated noise: 1 mm, remembering itself for about 1.5 s, in whole tenths of a millimetre. */
+export function noisyLevelSensor(random: RandomSource): (trueMm: number, seconds: number) => number {
+  let wander = standardNormal(random)
+  return (trueMm, seconds) => {
+    const keep = Math.exp(-seconds / 1.5)
+    wander = keep * wander + Math.sqrt(1 - keep * keep) * standardNormal(random)
+    return Math.round((trueMm + wander) * 10) / 10
+  }
+}

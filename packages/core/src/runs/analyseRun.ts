@@ -1,0 +1,248 @@
+import { isHorizontal, tapedTub } from '../machine/machineSpec.ts'
+import { median, quantileOfSorted } from '../numeric/quantile.ts'
+import { studentT975 } from '../numeric/studentT.ts'
+import { tubTopMm } from '../tub/tubGeometry.ts'
+import { estimateFlow, type FlowEstimate } from './estimateFlow.ts'
+import { type ExpectedRun, expectedRun } from './expectedRun.ts'
+import type { FlowValue, Interval } from './interval.ts'
+import { findMovingPart } from './movingPart.ts'
+import { between, blockMedians, chooseLevels, inOrderOfTime, type LevelSeries, present, type Readings, type ReadingSource } from './readings.ts'
+import { plannedEndMm, type RunPlan } from './runPlan.ts'
+import { unitSlipNotes } from './unitSlip.ts'
+import { judge, type Verdict } from './verdict.ts'
+
+/** What was marked during the run, seconds after its zero. */
+export type MarkWhat =
+  | 'valve-open'
+  | 'valve-closed'
+  | 'pump-on'
+  | 'pump-off'
+  | 'air-drawn'
+  | 'leak-seen'
+  | 'leak-stopped'
+  | 'pump-silent'
+export interface RunMark {
+  tS: number
+  what: MarkWhat
+}
+
+export interface RunAnalysis {
+  verdict: Verdict
+  reason: string
+  quantities: {
+    flowLMin?: Interval
+    timeS?: Interval
+    ratioToExpected?: Interval
+    meterGain?: Interval
+  }
+  /** Quantity → the measurement that would tell. */
+  notIdentifiable: Partial<Record<'flowLMin' | 'ratioToExpected' | 'pumpHeadM' | 'pathResistanceRatio', string>>
+  /** The healthy run over the same levels; absent when nothing could be compared. */
+  expected: { timeS: { lo: number; mid: number; hi: number }; flowLMin: { lo: number; mid: number; hi: number } } | null
+  /** What the technician should know about the readings: gaps, order, outliers, likely slips. */
+  notes: string[]
+  /** The fitted run, for drawing: null when there is no fit. */
+  fit: { fromS: number; toS: number; startMm: number; endMm: number } | null
+  usedReadings: number
+}
+
+/** Bands inside an analysis need fewer samples than a drawn one: only three quantiles of one time are taken. */
+const COMPARE = { samples: 400, cells: 16 } as const
+/** Uncertainty of an instant marked by hand or by a machine, s. */
+const MARK_SE_S = 0.4
+/** Scatter of a turbine meter's gain, one standard deviation. Estimate: 1–3 %. */
+const METER_GAIN_SE = 0.02
+
+/**
+ * What one fill or drain says: flow, time, ratio to the healthy machine, verdict with its reason, and what it cannot say.
+ * @param readings - Columns in s, mm and L/min; any order; NaN for a missing value.
+ * @param marks - Instants in s; the run is taken from the opening or pump-on mark to the mark that ends it, else from the readings.
+ */
+export function analyseRun(
+  plan: RunPlan,
+  readings: Readings,
+  marks: readonly RunMark[],
+  source: ReadingSource,
+): RunAnalysis {
+  const notes: string[] = []
+  const ordered = inOrderOfTime(readings)
+  if (ordered.moved > 0)
+    notes.push(`${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`)
+  const { series: all, from } = chooseLevels(ordered.readings)
+  notes.push(...gapNotes(all, source), ...unitSlipNotes(plan.machine, all, source))
+
+  const window = runWindow(plan, all, marks)
+  const levels = inTub(between(all, window.fromS, window.toS), plan)
+  const meter = between(present(ordered.readings.tS, ordered.readings.flowLMin), window.fromS, window.toS)
+  const seconds = window.toS - window.fromS
+  const timeS = seconds > 0 ? timeInterval(window, source, levels) : null
+
+  const estimate = levels.tS.length > 0 ? estimateFlow(plan, levels, source, window.fromS, window.toS, window.emptied) : null
+  const fromLevel = estimate?.outcome === 'estimated' ? levelFlow(estimate) : null
+  const fromMeter = plan.kind === 'fill' ? meterFlow(meter.mm) : null
+  const flow = combine(fromLevel, fromMeter)
+  if (estimate?.outcome === 'estimated' && estimate.setAside > 0 && source === 'hand')
+    notes.push(`${estimate.setAside} reading(s) lie far off the line and were set aside.`)
+  if (from === 'ruler') notes.push('Levels were taken from the ruler.')
+
+  const notIdentifiable: RunAnalysis['notIdentifiable'] = {}
+  if (plan.kind === 'drain') {
+    notIdentifiable.pumpHeadM = 'one hose height only: drain again with the hose end at 400 mm, or do the lift test'
+    notIdentifiable.pathResistanceRatio = 'one hose height only: drain again with the hose end at 400 mm, or do the lift test'
+  }
+  const quantities: RunAnalysis['quantities'] = {}
+  if (timeS) quantities.timeS = timeS
+  if (fromLevel && fromMeter) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
+  const fit =
+    estimate?.outcome === 'estimated'
+      ? { fromS: window.fromS, toS: window.toS, startMm: estimate.startMm, endMm: estimate.endMm }
+      : null
+
+  if (!flow || seconds <= 0) {
+    const got = estimate?.outcome === 'tooFewReadings' ? estimate.got : levels.tS.length
+    notIdentifiable.flowLMin = `${got} usable reading(s): take at least three levels, 10 s apart or more`
+    return {
+      verdict: 'not-identifiable',
+      reason: `Too few readings to tell: ${got} usable, at least 3 levels are needed.`,
+      quantities,
+      notIdentifiable,
+      expected: null,
+      notes,
+      fit,
+      usedReadings: levels.tS.length,
+    }
+  }
+  quantities.flowLMin = { value: flow.value, lo: flow.lo, hi: flow.hi }
+  const compared = compare(plan, estimate?.outcome === 'estimated' ? estimate : null)
+  const judged = judge(plan, flow, compared, { fromLevel, fromMeter }, seconds)
+  if (judged.ratio) quantities.ratioToExpected = judged.ratio
+  if (judged.cannotJudge) notIdentifiable.ratioToExpected = judged.cannotJudge
+  return {
+    verdict: judged.verdict,
+    reason: judged.reason,
+    quantities,
+    notIdentifiable,
+    expected: compared ? { timeS: compared.timeS, flowLMin: compared.flowLMin } : null,
+    notes,
+    fit,
+    usedReadings: levels.tS.length,
+  }
+}
+
+function levelFlow(estimate: FlowEstimate): FlowValue {
+  const half = Math.hypot(estimate.t975 * estimate.readingsSe, 1.96 * estimate.geometrySe)
+  return {
+    value: estimate.flowLMin,
+    lo: estimate.flowLMin - half,
+    hi: estimate.flowLMin + half,
+    se: Math.hypot((estimate.t975 / 1.96) * estimate.readingsSe, estimate.geometrySe),
+  }
+}
+
+function meterFlow(flowLMin: Float64Array): FlowValue | null {
+  const flowing = flowLMin.filter((v) => v > 0.05)
+  if (flowing.length < 3) return null
+  const value = median(flowing)
+  const spread = 1.4826 * median(flowing.map((v) => Math.abs(v - value)))
+  // A stream's neighbours share their noise: no more than 20 of them are counted.
+  const n = Math.min(20, flowing.length)
+  const se = Math.hypot(METER_GAIN_SE * value, (1.253 * Math.max(spread, 0.02 * value)) / Math.sqrt(n))
+  const half = studentT975(n) * se
+  return { value, lo: value - half, hi: value + half, se }
+}
+
+/** The level decides; a meter that agrees helps only where the level is poor, since a fouled meter reads low and steadily. */
+function combine(level: FlowValue | null, meter: FlowValue | null): FlowValue | null {
+  if (!level) return meter
+  if (!meter || level.se < 0.05 * Math.abs(level.value)) return level
+  const apart = Math.abs(level.value - meter.value)
+  if (apart > 2 * Math.hypot(level.se, meter.se)) return level
+  const [wl, wm] = [1 / level.se ** 2, 1 / meter.se ** 2]
+  const value = (wl * level.value + wm * meter.value) / (wl + wm)
+  const se = 1 / Math.sqrt(wl + wm)
+  return { value, lo: value - 1.96 * se, hi: value + 1.96 * se, se }
+}
+
+function ratioInterval(top: FlowValue, bottom: FlowValue): Interval {
+  const value = top.value / bottom.value
+  const half = 1.96 * Math.hypot(top.se / top.value, bottom.se / bottom.value)
+  return { value, lo: value * Math.exp(-half), hi: value * Math.exp(half) }
+}
+
+interface RunWindow {
+  fromS: number
+  toS: number
+  /** The end is a mark (an instant), not just the last reading. */
+  endMarked: boolean
+  emptied: boolean
+}
+
+/** From opening or pump-on to the first mark that ends the movement; without marks, the part in which the level moves. */
+function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly RunMark[]): RunWindow {
+  const starts = plan.kind === 'fill' ? 'valve-open' : 'pump-on'
+  const ends: MarkWhat[] = plan.kind === 'fill' ? ['valve-closed'] : ['air-drawn', 'pump-silent', 'pump-off']
+  const startMark = marks.find((m) => m.what === starts)
+  const fromMark = startMark?.tS ?? null
+  const after = fromMark ?? Number.NEGATIVE_INFINITY
+  const endMark = marks.filter((m) => ends.includes(m.what) && m.tS > after).sort((a, b) => a.tS - b.tS)[0]
+  const firstS = series.tS[0] ?? 0
+  const lastS = series.tS[series.tS.length - 1] ?? 0
+  let fromS = fromMark ?? firstS
+  let toS = endMark?.tS ?? lastS
+  const moving = findMovingPart(blockMedians(between(series, fromS, toS), 75).series)
+  if (fromMark === null && moving.startsS !== null) fromS = moving.startsS
+  const stillEnd = endMark === undefined ? moving.endsS : null
+  if (stillEnd !== null) toS = stillEnd
+  const lowAtEnd = stillEnd !== null && plan.kind === 'drain'
+  return { fromS, toS, endMarked: endMark !== undefined, emptied: endMark?.what === 'air-drawn' || lowAtEnd }
+}
+
+function timeInterval(window: RunWindow, source: ReadingSource, levels: LevelSeries): Interval {
+  const value = window.toS - window.fromS
+  const spacing = levels.tS.length > 1 ? ((levels.tS[levels.tS.length - 1] as number) - (levels.tS[0] as number)) / (levels.tS.length - 1) : 10
+  const half = 1.96 * (window.endMarked ? MARK_SE_S * (source === 'hand' ? 2 : 1) : Math.max(MARK_SE_S, spacing / 2))
+  return { value, lo: Math.max(0, value - half), hi: value + half }
+}
+
+/** Readings outside the tub are slips, not levels; they stay recorded but do not count. */
+function inTub(series: LevelSeries, plan: RunPlan): LevelSeries {
+  const top = tubTopMm(tapedTub(plan.machine))
+  const keep = Array.from(series.mm.keys()).filter((i) => (series.mm[i] as number) <= top && (series.mm[i] as number) > -60)
+  if (keep.length === series.mm.length) return series
+  return {
+    tS: Float64Array.from(keep, (i) => series.tS[i] as number),
+    mm: Float64Array.from(keep, (i) => series.mm[i] as number),
+  }
+}
+
+/** The healthy run over the levels that were really passed. */
+function compare(plan: RunPlan, estimate: FlowEstimate | null): ExpectedRun | null {
+  const fill = plan.kind === 'fill'
+  let startMm = estimate ? estimate.startMm : plan.startLevelMm
+  let endMm = estimate ? estimate.endMm : plannedEndMm(plan)
+  // A run that hardly moved is compared over the levels it was meant to pass.
+  if (fill ? endMm < startMm + 5 : endMm > startMm - 5) {
+    startMm = plan.startLevelMm
+    endMm = plannedEndMm({ ...plan, endLevelMm: plan.endLevelMm })
+  }
+  if (fill ? endMm <= startMm : endMm >= startMm) return null
+  const top = tubTopMm(tapedTub(plan.machine))
+  const clamp = (mm: number) => Math.min(top, Math.max(isHorizontal(plan.machine.family) ? -10 : 0, mm))
+  const compared = { ...plan, startLevelMm: clamp(startMm), endLevelMm: clamp(endMm) }
+  if (compared.startLevelMm === compared.endLevelMm) return null
+  return expectedRun(compared, COMPARE)
+}
+
+/** A stream that stopped for longer than five of its usual steps and 3 s, and came back. */
+function gapNotes(series: LevelSeries, source: ReadingSource): string[] {
+  if (source !== 'stream' || series.tS.length < 10) return []
+  const steps = Float64Array.from({ length: series.tS.length - 1 }, (_, i) => (series.tS[i + 1] as number) - (series.tS[i] as number))
+  const usual = quantileOfSorted(steps.slice().sort(), 0.5)
+  return Array.from(steps.keys())
+    .filter((i) => (steps[i] as number) > Math.max(3, 5 * usual))
+    .slice(0, 3)
+    .map(
+      (i) =>
+        `The stream stopped at ${(series.tS[i] as number).toFixed(0)} s and came back ${(steps[i] as number).toFixed(0)} s later; the time between counts, its levels are not known.`,
+    )
+}

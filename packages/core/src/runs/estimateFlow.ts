@@ -1,0 +1,256 @@
+import { type MachineSpec, tapedTub } from '../machine/machineSpec.ts'
+import { hoseEndHeight, portHeight, pumpMiddle, SPREAD } from '../machine/uncertainty.ts'
+import { type LineFit, robustLine } from '../numeric/robustLine.ts'
+import { studentT975 } from '../numeric/studentT.ts'
+import { DISPLACED_RATIO, DRAFT_DEG, sumpBottomMm, type TubGeometry } from '../tub/tubGeometry.ts'
+import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
+import { ABSORPTION, type Absorption, absorbedL, middleAbsorption } from './laundry.ts'
+import { blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
+import type { RunPlan } from './runPlan.ts'
+
+export interface FlowEstimate {
+  outcome: 'estimated'
+  /** Mean flow over the run, L/min, positive in the direction the run should go. */
+  flowLMin: number
+  /** Standard error from the readings alone, and t for their number. */
+  readingsSe: number
+  t975: number
+  /** Standard error from what a tape cannot know about the tub (and, for a drain, from the shape of the flow). */
+  geometrySe: number
+  /** Fitted level at the start and at the end of the run, mm. */
+  startMm: number
+  endMm: number
+  /** Standard deviation of a reading about the fit, mm. */
+  noiseMm: number
+  /** Readings used, and how many of them ended with no weight. */
+  used: number
+  setAside: number
+  /** Fitted line, for extrapolation on a chart: level at a time in s. */
+  levelAt: (tS: number) => number
+}
+export type FlowResult = FlowEstimate | { outcome: 'tooFewReadings'; needed: number; got: number }
+
+/** Noise expected of one reading, mm, and of its time, s. Estimates. */
+const NOISE = { hand: { mm: 2.6, timeS: 0.58, worth: 6 }, stream: { mm: 1.2, timeS: 0, worth: 1 } } as const
+/** Levels this close above the drum floor say little: the section there changes with every millimetre. */
+const FLOOR_MARGIN_MM = 8
+/** Below this much above the level where air is drawn the flow breaks up. */
+const AIR_MARGIN_MM = 7
+const BLOCKS = 60
+const FEWEST = 3
+
+/**
+ * Robust mean flow of a fill or drain from timed levels, with what limits it.
+ * A level is turned into F(h) = ∫A dh / s(h), where s(h) is how the flow varies with level (1 for a fill, √(H₀ + h − z) for a drain):
+ * F is straight in time, so one robust line gives the flow, and one bad reading cannot bend it.
+ * Source of the method: weighted bisquare regression of volume on time; geometry enters as first-order error propagation of each
+ * tape dimension, the basket's share and the wall draft.
+ * @param levels - mm above the port against s, rising time, inside the run.
+ * @param fromS - Start of the run, s. @param toS - End of the run, s.
+ * @param emptied - True when the run ended by drawing air, so that the last millimetres are left out.
+ * @returns 'tooFewReadings' below three usable readings.
+ */
+export function estimateFlow(
+  plan: RunPlan,
+  levels: LevelSeries,
+  source: ReadingSource,
+  fromS: number,
+  toS: number,
+  emptied: boolean,
+): FlowResult {
+  const tub = tapedTub(plan.machine)
+  const sign = plan.kind === 'fill' ? 1 : -1
+  const usable = leaveOutEnds(levels, tub, plan.kind === 'drain' && emptied)
+  if (usable.tS.length < FEWEST) return { outcome: 'tooFewReadings', needed: FEWEST, got: usable.tS.length }
+  const { series, perBlock } = blockMedians(usable, BLOCKS)
+  const soak = middleAbsorption(plan.laundry, plan.laundryKg)
+  const spareMm = middleSpareMm(plan)
+  const base = transform(series, tub, spareMm, soak, sign)
+  const sigma = Float64Array.from(series.mm, (mm) => sensitivity(tub, mm, spareMm))
+
+  const noise = NOISE[source]
+  const meanSigma = sigma.reduce((a, b) => a + b, 0) / sigma.length
+  const roughSlope = Math.abs((base[base.length - 1] as number) - (base[0] as number)) / (span(series) || 1)
+  const prior = { scale: Math.hypot(noise.mm, (roughSlope / meanSigma) * noise.timeS), worth: noise.worth }
+  const fit = robustLine(series.tS, base, sigma, prior)
+  if (fit.outcome !== 'fitted') return { outcome: 'tooFewReadings', needed: fit.needed, got: fit.got }
+
+  const levelAt = levelFromFit(fit, tub, spareMm, soak, sign)
+  const startMm = levelAt(fromS)
+  const endMm = levelAt(toS)
+  // Mean of s over the run: nearly linear in time, so the ends and the middle suffice (Simpson).
+  const shape = (mm: number) => shapeAt(mm, spareMm)
+  const meanShape =
+    plan.kind === 'fill' ? 1 : (shape(startMm) + 4 * shape(levelAt((fromS + toS) / 2)) + shape(endMm)) / 6
+  const flowLMin = fit.slope * meanShape * 60
+  return {
+    outcome: 'estimated',
+    flowLMin,
+    readingsSe: fit.slopeSe * meanShape * 60 * correlationFactor(fit.residuals, perBlock),
+    t975: studentT975(fit.degreesOfFreedom),
+    geometrySe: geometrySe(plan, series, fit, base, tub, spareMm, soak, sign) * meanShape * 60,
+    startMm,
+    endMm,
+    noiseMm: fit.scale * Math.sqrt(perBlock),
+    used: usable.tS.length,
+    setAside: fit.weights.filter((w) => w < 0.05).length * perBlock,
+    levelAt,
+  }
+}
+
+function span(series: LevelSeries): number {
+  return (series.tS[series.tS.length - 1] as number) - (series.tS[0] as number)
+}
+
+function leaveOutEnds(levels: LevelSeries, tub: TubGeometry, emptied: boolean): LevelSeries {
+  const lowest = levels.mm.length === 0 ? 0 : Math.max(0, Math.min(...blockMedians(levels, 200).series.mm))
+  const pick = (limit: number): LevelSeries => {
+    const keep = Array.from(levels.mm.keys()).filter((i) => (levels.mm[i] as number) > limit)
+    return {
+      tS: Float64Array.from(keep, (i) => levels.tS[i] as number),
+      mm: Float64Array.from(keep, (i) => levels.mm[i] as number),
+    }
+  }
+  const airLimit = emptied ? lowest + AIR_MARGIN_MM : Number.NEGATIVE_INFINITY
+  const aboveFloor = pick(Math.max(tub.floorMm + FLOOR_MARGIN_MM, airLimit))
+  const enough = Math.max(FEWEST + 1, Math.min(6, 0.4 * levels.mm.length))
+  if (aboveFloor.tS.length >= enough) return aboveFloor
+  const aboveAir = pick(Math.max(0.5, airLimit))
+  return aboveAir.tS.length >= FEWEST ? aboveAir : levels
+}
+
+/** H₀ − z of the healthy machine, mm; 0 for a fill, where the flow does not depend on the level. */
+function middleSpareMm(plan: RunPlan): number | null {
+  if (plan.kind === 'fill') return null
+  const { shutoffHeadM } = pumpMiddle(plan.machine)
+  const liftMm = hoseEndHeight(plan.site, plan.hoseEndMm).mm - portHeight(plan.machine, plan.site).mm
+  // A drain that should not run at all is still timed; its shape is then as steep as it gets.
+  return Math.max(150, shutoffHeadM * 1000 - liftMm)
+}
+
+function shapeAt(mm: number, spareMm: number | null): number {
+  return spareMm === null ? 1 : Math.sqrt(Math.max(20, spareMm + mm) / spareMm)
+}
+
+/** dF/dh, L/mm, held away from zero at the drum floor so that no reading gets unbounded weight. */
+function sensitivity(tub: TubGeometry, mm: number, spareMm: number | null): number {
+  const floorArea = tub.sumpL / (tub.floorMm - sumpBottomMm(tub))
+  return Math.max(tubAreaLPerMm(tub, mm), floorArea, 0.005) / shapeAt(mm, spareMm)
+}
+
+/** F of each reading, litres, signed so that it rises during the run. */
+function transform(
+  series: LevelSeries,
+  tub: TubGeometry,
+  spareMm: number | null,
+  soak: Absorption,
+  sign: number,
+): Float64Array {
+  return Float64Array.from(series.mm, (mm, i) => {
+    const soaked = soak.capacityL > 0 ? absorbedL(soak, series.tS[i] as number) : 0
+    return sign * shapedVolumeL(tub, mm, spareMm) + sign * soaked
+  })
+}
+
+/** ∫A dh/s from the port to a level. By parts: V/s plus the slowly varying rest, to second order in h/spare. */
+function shapedVolumeL(tub: TubGeometry, mm: number, spareMm: number | null): number {
+  if (spareMm === null) return tubVolumeL(tub, mm)
+  const steps = 6
+  // ∫V·d(1/s) is smooth (V is), so a short trapezium is enough: ∫A/s dh = V/s − ∫V d(1/s).
+  let rest = 0
+  let before = 1 / shapeAt(0, spareMm)
+  let vBefore = tubVolumeL(tub, 0)
+  for (let k = 1; k <= steps; k++) {
+    const h = (mm * k) / steps
+    const v = tubVolumeL(tub, h)
+    const inverse = 1 / shapeAt(h, spareMm)
+    rest += ((v + vBefore) / 2) * (inverse - before)
+    before = inverse
+    vBefore = v
+  }
+  return vBefore * before - rest
+}
+
+function levelFromFit(
+  fit: LineFit,
+  tub: TubGeometry,
+  spareMm: number | null,
+  soak: Absorption,
+  sign: number,
+): (tS: number) => number {
+  const low = sumpBottomMm(tub)
+  const high = tub.floorMm + (tub.shape === 'horizontal' ? tub.diameterMm : tub.depthMm)
+  return (tS) => {
+    const soaked = soak.capacityL > 0 ? absorbedL(soak, tS) : 0
+    const target = sign * (fit.intercept + fit.slope * tS) - soaked
+    let a = low
+    let b = high
+    for (let k = 0; k < 40; k++) {
+      const middle = (a + b) / 2
+      if (shapedVolumeL(tub, middle, spareMm) < target) a = middle
+      else b = middle
+    }
+    return (a + b) / 2
+  }
+}
+
+/**
+ * Standard error of the slope from geometry, flow shape and soaking: each unknown is moved by one standard deviation and the line,
+ * linear in F at its final weights, answers.
+ */
+function geometrySe(
+  plan: RunPlan,
+  series: LevelSeries,
+  fit: LineFit,
+  base: Float64Array,
+  tub: TubGeometry,
+  spareMm: number | null,
+  soak: Absorption,
+  sign: number,
+): number {
+  const tape = SPREAD.tapeMm
+  const moved: [TubGeometry, number | null, Absorption][] = [
+    [{ ...tub, diameterMm: tub.diameterMm + tape }, spareMm, soak],
+    [{ ...tub, floorMm: tub.floorMm + tape }, spareMm, soak],
+    [{ ...tub, sumpL: tub.sumpL * (1 + SPREAD.sumpRatio) }, spareMm, soak],
+    [{ ...tub, displacedRatio: tub.displacedRatio + DISPLACED_RATIO.sd }, spareMm, soak],
+  ]
+  if (tub.shape === 'horizontal') moved.push([{ ...tub, depthMm: tub.depthMm + tape }, spareMm, soak])
+  else moved.push([{ ...tub, draftDeg: tub.draftDeg + DRAFT_DEG.sd }, spareMm, soak])
+  if (soak.capacityL > 0) {
+    moved.push([tub, spareMm, { ...soak, capacityL: soak.capacityL * (1 + ABSORPTION.lPerKgSd / ABSORPTION.lPerKg) }])
+    moved.push([tub, spareMm, { ...soak, tauS: soak.tauS + ABSORPTION.tauSdS }])
+  }
+  let variance = 0
+  for (const [tubMoved, spareMoved, soakMoved] of moved) {
+    const f = transform(series, tubMoved, spareMoved, soakMoved, sign)
+    let change = 0
+    for (let i = 0; i < f.length; i++) change += (fit.slopeGain[i] as number) * ((f[i] as number) - (base[i] as number))
+    variance += change * change
+  }
+  // Wet laundry gives water back and takes up room; nobody knows how much. Estimate: 4 % of the flow.
+  if (plan.laundry === 'wet') variance += (0.04 * fit.slope) ** 2
+  // The pump's true head and the lift bend the curve a little. Estimate: 0.6 % of the flow.
+  if (spareMm !== null) variance += (0.006 * fit.slope) ** 2
+  return Math.sqrt(variance)
+}
+
+/** √((1+ρ)/(1−ρ)) of the residuals' lag-one correlation: how much shared noise widens the error. Streams only. */
+function correlationFactor(residuals: Float64Array, perBlock: number): number {
+  const n = residuals.length
+  if (perBlock === 1 && n < 30) return 1
+  let r0 = 0
+  let r1 = 0
+  for (let i = 0; i < n; i++) {
+    const r = Math.max(-6, Math.min(6, residuals[i] as number))
+    r0 += r * r
+    if (i > 0) r1 += r * Math.max(-6, Math.min(6, residuals[i - 1] as number))
+  }
+  const rho = Math.min(0.9, Math.max(0, r0 > 0 ? r1 / r0 : 0))
+  return Math.sqrt((1 + rho) / (1 - rho))
+}
+
+/** The level in a machine's tub, for callers that only have the machine. */
+export function machineVolumeL(machine: MachineSpec, levelMm: number): number {
+  return tubVolumeL(tapedTub(machine), levelMm)
+}

@@ -1,0 +1,94 @@
+/** Timed readings of one run as columns; NaN where a column has no value at that time. */
+export interface Readings {
+  /** Seconds after the run's zero. */
+  tS: Float64Array
+  /** Level as the machine or a sensor indicates it, mm above the port. */
+  levelMm: Float64Array
+  /** Level seen in the tub with a ruler, mm above the port. */
+  rulerMm: Float64Array
+  /** Meter, L/min. */
+  flowLMin: Float64Array
+}
+
+export type ReadingSource = 'hand' | 'stream'
+
+/** Readings in order of time, and how many had to be moved. Equal times keep their order. */
+export function inOrderOfTime(readings: Readings): { readings: Readings; moved: number } {
+  const { tS } = readings
+  let moved = 0
+  for (let i = 1; i < tS.length; i++) if ((tS[i] as number) < (tS[i - 1] as number)) moved++
+  if (moved === 0) return { readings, moved }
+  const order = Array.from(tS.keys()).sort((a, b) => (tS[a] as number) - (tS[b] as number) || a - b)
+  const pick = (column: Float64Array) => Float64Array.from(order, (i) => column[i] as number)
+  return {
+    readings: {
+      tS: pick(tS),
+      levelMm: pick(readings.levelMm),
+      rulerMm: pick(readings.rulerMm),
+      flowLMin: pick(readings.flowLMin),
+    },
+    moved,
+  }
+}
+
+/** One level series: times in s and levels in mm, no gaps. */
+export interface LevelSeries {
+  tS: Float64Array
+  mm: Float64Array
+}
+
+/** The rows of a column that have a value. */
+export function present(tS: Float64Array, column: Float64Array): LevelSeries {
+  const keep = Array.from(column.keys()).filter((i) => Number.isFinite(column[i]))
+  return {
+    tS: Float64Array.from(keep, (i) => tS[i] as number),
+    mm: Float64Array.from(keep, (i) => column[i] as number),
+  }
+}
+
+/**
+ * The series the flow is taken from: the ruler when it was read often enough along the run (it sees the water itself), else the indicated level.
+ */
+export function chooseLevels(readings: Readings): { series: LevelSeries; from: 'ruler' | 'indicated' } {
+  const ruler = present(readings.tS, readings.rulerMm)
+  const indicated = present(readings.tS, readings.levelMm)
+  const span = (s: LevelSeries) => (s.tS.length < 2 ? 0 : (s.tS[s.tS.length - 1] as number) - (s.tS[0] as number))
+  const rulerServes = ruler.tS.length >= 6 && span(ruler) >= 0.6 * span(indicated)
+  return rulerServes || indicated.tS.length === 0
+    ? { series: ruler, from: 'ruler' }
+    : { series: indicated, from: 'indicated' }
+}
+
+/** The part of a series with from ≤ t ≤ to, seconds. */
+export function between(series: LevelSeries, fromS: number, toS: number): LevelSeries {
+  const { tS } = series
+  let first = 0
+  while (first < tS.length && (tS[first] as number) < fromS) first++
+  let last = tS.length
+  while (last > first && (tS[last - 1] as number) > toS) last--
+  return { tS: tS.subarray(first, last), mm: series.mm.subarray(first, last) }
+}
+
+/**
+ * Medians of consecutive blocks of readings: outliers go, and neighbours' shared noise no longer counts as many readings.
+ * @param most - Blocks at most; a series no longer than twice that is returned as it is.
+ */
+export function blockMedians(series: LevelSeries, most: number): { series: LevelSeries; perBlock: number } {
+  const n = series.tS.length
+  const perBlock = n <= 2 * most ? 1 : Math.ceil(n / most)
+  if (perBlock === 1) return { series, perBlock }
+  const blocks = Math.ceil(n / perBlock)
+  const tS = new Float64Array(blocks)
+  const mm = new Float64Array(blocks)
+  for (let b = 0; b < blocks; b++) {
+    const from = b * perBlock
+    const to = Math.min(n, from + perBlock)
+    let sumT = 0
+    for (let i = from; i < to; i++) sumT += series.tS[i] as number
+    tS[b] = sumT / (to - from)
+    const sorted = series.mm.slice(from, to).sort()
+    const middle = (to - from - 1) / 2
+    mm[b] = ((sorted[Math.floor(middle)] as number) + (sorted[Math.ceil(middle)] as number)) / 2
+  }
+  return { series: { tS, mm }, perBlock }
+}
