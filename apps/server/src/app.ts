@@ -1,0 +1,61 @@
+import { existsSync } from 'node:fs'
+import path from 'node:path'
+import compression from 'compression'
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { pinoHttp } from 'pino-http'
+import type { Database } from './db/database.ts'
+import { AppError } from './errors/AppError.ts'
+import { errorHandler } from './errors/errorHandler.ts'
+import { openLiveRuns } from './live/liveRuns.ts'
+import { ingestRoutes, runRoutes } from './routes/runRoutes.ts'
+import { visitRoutes } from './routes/visitRoutes.ts'
+import type { Actor } from './runStore.ts'
+import { visitFileJsonSchema } from './visitFileJsonSchema.ts'
+
+export interface AppDeps {
+  db: Database
+  actor: Actor
+  log: Logger
+  /** Folder of the built web app; without it only the API is served. */
+  webDir: string | null
+}
+
+/** The server's routes; builds, never listens. */
+export async function createApp({ db, actor, log, webDir }: AppDeps): Promise<Express> {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(pinoHttp({ logger: log, quietReqLogger: true, customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? 'error' : 'debug') }))
+  app.use(helmet({ contentSecurityPolicy: { directives: { upgradeInsecureRequests: null } } }))
+  // An event stream must not be held back by the compressor.
+  app.use(compression({ filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response) }))
+  app.use(express.json({ limit: '8mb' }))
+  app.get('/api/health', async (_request, response) => {
+    await db.many('listInstruments', [actor.workshopId])
+    response.json({ ok: true })
+  })
+  app.get('/api/visit-file.schema.json', (_request, response) => {
+    response.json(visitFileJsonSchema())
+  })
+  app.use('/api', visitRoutes(db, actor), runRoutes(db, actor, await openLiveRuns(db)))
+  app.use('/api/ingest', ingestRoutes(db, actor))
+  app.use('/api', (request) => {
+    throw new AppError('not_found', `${request.method} ${request.originalUrl}: no such address`)
+  })
+  if (webDir !== null) {
+    const root = path.resolve(webDir)
+    if (!existsSync(path.join(root, 'index.html'))) throw new Error(`${root}: the web app is not built`)
+    app.use(express.static(root, { index: false, setHeaders: cacheFor }))
+    app.get('/{*splat}', (_request, response) => {
+      response.set('cache-control', 'no-cache').sendFile(path.join(root, 'index.html'))
+    })
+  }
+  app.use(errorHandler)
+  return app
+}
+
+/** Files with a hash in their name never change; all others are asked for again. */
+function cacheFor(response: { setHeader: (name: string, value: string) => void }, file: string): void {
+  response.setHeader('cache-control', file.includes(`${path.sep}assets${path.sep}`) ? 'public, max-age=31536000, immutable' : 'no-cache')
+}

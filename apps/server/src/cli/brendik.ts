@@ -1,0 +1,91 @@
+import { createReadStream, readFileSync } from 'node:fs'
+import { createInterface } from 'node:readline'
+import { parseArgs } from 'node:util'
+import { analyseVisit, parseVisitFile, type VisitReport } from '@brendik/core'
+import { visitFileJsonSchema } from '../visitFileJsonSchema.ts'
+import { reportText } from './reportText.ts'
+
+const USAGE = `usage: brendik analyse FILE [--json]     what a visit file's runs say; FILE may be - for standard input
+       brendik analyse FILE --jsonl      one visit a line in, one answer a line out
+       brendik schema                    JSON Schema of the visit file`
+
+class UsageError extends Error {}
+
+async function main(): Promise<void> {
+  let parsed: ReturnType<typeof parseCommand>
+  try {
+    parsed = parseCommand()
+  } catch (error) {
+    throw new UsageError((error as Error).message)
+  }
+  const [command, file, ...more] = parsed.positionals
+  if (parsed.values.help) {
+    console.log(USAGE)
+    return
+  }
+  if (command === 'schema' && file === undefined) {
+    console.log(JSON.stringify(visitFileJsonSchema(), null, 2))
+    return
+  }
+  if (command !== 'analyse' || file === undefined || more.length > 0)
+    throw new UsageError(`expected a command and a file\n${USAGE}`)
+  if (parsed.values.jsonl) await analyseLines(file)
+  else {
+    const report = analyseText(readFileSync(file === '-' ? 0 : file, 'utf8'))
+    await write(parsed.values.json ? JSON.stringify(report, null, 2) : reportText(report))
+  }
+}
+
+function parseCommand() {
+  return parseArgs({
+    allowPositionals: true,
+    options: { json: { type: 'boolean' }, jsonl: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
+  })
+}
+
+function analyseText(text: string): VisitReport {
+  return analyseVisit(parseVisitFile(parseJson(text)))
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''))
+  } catch (error) {
+    throw new Error(`expected JSON: ${(error as Error).message.replace(/\s+/g, ' ')}`)
+  }
+}
+
+/** Bad lines answer with their error and the run goes on. */
+async function analyseLines(file: string): Promise<void> {
+  const input = file === '-' ? process.stdin : createReadStream(file)
+  const failed = new Promise<never>((_resolve, reject) => {
+    input.on('error', reject)
+  })
+  const work = async () => {
+    for await (const line of createInterface({ input, crlfDelay: Number.POSITIVE_INFINITY })) {
+      if (line.trim() === '') continue
+      let answer: VisitReport | { error: string }
+      try {
+        answer = analyseText(line)
+      } catch (error) {
+        answer = { error: (error as Error).message }
+      }
+      await write(JSON.stringify(answer))
+    }
+  }
+  await Promise.race([work(), failed])
+}
+
+/** Waits for a slow reader of our output instead of holding it all in memory. */
+function write(line: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    process.stdout.write(`${line}\n`, (error) => (error ? reject(error) : resolve()))
+  })
+}
+
+main().catch((error: NodeJS.ErrnoException) => {
+  if (error.code === 'EPIPE') process.exit(0)
+  const reason = error.code === 'ENOENT' ? `${error.path}: no such file` : error.message
+  process.stderr.write(error instanceof UsageError ? `brendik: ${reason}\n` : `brendik: ${reason.split('\n')[0]}\n`)
+  process.exitCode = 2
+})

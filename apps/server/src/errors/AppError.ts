@@ -1,0 +1,22 @@
+/** Status of every error the server answers with. */
+const STATUS = {
+  input_invalid: 400,
+  not_found: 404,
+  run_not_found: 404,
+  reference_missing: 409,
+  batch_differs: 409,
+  too_large: 413,
+  database_away: 503,
+  internal: 500,
+} as const
+export type ErrorCode = keyof typeof STATUS
+
+export class AppError extends Error {
+  readonly code: ErrorCode
+  readonly status: number
+  constructor(code: ErrorCode, message: string, options?: ErrorOptions) {
+    super(message, options)
+    this.code = code
+    this.status = STATUS[code]
+  }
+}

@@ -1,0 +1,48 @@
+import { createServer } from 'node:http'
+import pino from 'pino'
+import { createApp } from './app.ts'
+import { openDatabase } from './db/database.ts'
+import { migrate } from './db/migrate.ts'
+import { HOME_ACTOR } from './homeWorkshop.ts'
+
+const url = process.env.DATABASE_URL
+if (!url) {
+  console.error('DATABASE_URL is not set: start the server with npm start or npm run demo')
+  process.exit(2)
+}
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' })
+const wantedPort = Number(process.env.PORT ?? 4310)
+const host = process.env.HOST ?? '127.0.0.1'
+
+await migrate(url)
+const db = openDatabase(url)
+await db.run('ensureWorkshop', [HOME_ACTOR.workshopId, 'Workshop', HOME_ACTOR.technicianId, 'Technician'])
+const app = await createApp({ db, actor: HOME_ACTOR, log, webDir: process.env.WEB_DIR ?? null })
+const server = createServer(app)
+
+function listen(port: number): void {
+  server.once('error', (error: NodeJS.ErrnoException) => {
+    // A port given on purpose is a promise; the usual one may be taken by another copy.
+    if (error.code !== 'EADDRINUSE' || process.env.PORT || port > wantedPort + 40) {
+      console.error(`cannot listen on ${host}:${port}: ${error.message}`)
+      process.exit(1)
+    }
+    listen(port + 1)
+  })
+  server.listen(port, host, () => {
+    process.send?.({ port })
+    console.log(`listening on http://${host}:${port}`)
+  })
+}
+listen(wantedPort)
+
+let stopping = false
+function stop(): void {
+  if (stopping) return
+  stopping = true
+  server.close(() => db.close().then(() => process.exit(0)))
+  server.closeAllConnections()
+  setTimeout(() => process.exit(0), 3000).unref()
+}
+process.on('SIGINT', stop)
+process.on('SIGTERM', stop)
