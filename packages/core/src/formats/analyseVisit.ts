@@ -3,6 +3,7 @@ import { analyseRun, type RunAnalysis } from '../runs/analyseRun.ts'
 import type { Interval } from '../runs/interval.ts'
 import type { Readings } from '../runs/readings.ts'
 import { type RunPlan, TIMED_KINDS, type TimedKind } from '../runs/runPlan.ts'
+import { sayRun } from '../runs/sayRun.ts'
 import type { Verdict } from '../runs/verdict.ts'
 import { tubProblems, tubTopMm } from '../tub/tubGeometry.ts'
 import { type VisitFile, VisitFileError, type VisitFileRun } from './visitFile.ts'
@@ -125,7 +126,7 @@ function toReport(kind: TimedKind, analysis: RunAnalysis): RunReport {
   return {
     kind,
     verdict: analysis.verdict,
-    reason: analysis.reason,
+    reason: sayRun(analysis.saying),
     quantities: named([
       ['flow_l_min', q.flowLMin],
       ['time_s', q.timeS],

@@ -8,6 +8,7 @@ import type { FlowValue, Interval } from './interval.ts'
 import { findMovingPart } from './movingPart.ts'
 import { between, blockMedians, chooseLevels, inOrderOfTime, type LevelSeries, present, type Readings, type ReadingSource } from './readings.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
+import { type Saying, sayRun } from './sayRun.ts'
 import { unitSlipNotes } from './unitSlip.ts'
 import { judge, type Verdict } from './verdict.ts'
 
@@ -28,7 +29,8 @@ export interface RunMark {
 
 export interface RunAnalysis {
   verdict: Verdict
-  reason: string
+  /** What it says, as figures; `sayRun` makes the sentence. */
+  saying: Saying
   quantities: {
     flowLMin?: Interval
     timeS?: Interval
@@ -50,6 +52,7 @@ export interface RunAnalysis {
 const COMPARE = { samples: 400, cells: 16 } as const
 /** Uncertainty of an instant marked by hand or by a machine, s. */
 const MARK_SE_S = 0.4
+const SECOND_HEIGHT = 'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test'
 /** Scatter of a turbine meter's gain, one standard deviation. Estimate: 1–3 %. */
 const METER_GAIN_SE = 0.02
 
@@ -87,8 +90,8 @@ export function analyseRun(
 
   const notIdentifiable: RunAnalysis['notIdentifiable'] = {}
   if (plan.kind === 'drain') {
-    notIdentifiable.pumpHeadM = 'one hose height only: drain again with the hose end at 400 mm, or do the lift test'
-    notIdentifiable.pathResistanceRatio = 'one hose height only: drain again with the hose end at 400 mm, or do the lift test'
+    notIdentifiable.pumpHeadM = SECOND_HEIGHT
+    notIdentifiable.pathResistanceRatio = SECOND_HEIGHT
   }
   const quantities: RunAnalysis['quantities'] = {}
   if (timeS) quantities.timeS = timeS
@@ -100,10 +103,11 @@ export function analyseRun(
 
   if (!flow || seconds <= 0) {
     const got = estimate?.outcome === 'tooFewReadings' ? estimate.got : levels.tS.length
-    notIdentifiable.flowLMin = `${got} usable reading(s): take at least three levels, 10 s apart or more`
+    const saying: Saying = { code: 'too-few', kind: plan.kind, got, needed: 3 }
+    notIdentifiable.flowLMin = sayRun(saying)
     return {
       verdict: 'not-identifiable',
-      reason: `Too few readings to tell: ${got} usable, at least 3 levels are needed.`,
+      saying,
       quantities,
       notIdentifiable,
       expected: null,
@@ -116,10 +120,10 @@ export function analyseRun(
   const compared = compare(plan, estimate?.outcome === 'estimated' ? estimate : null)
   const judged = judge(plan, flow, compared, { fromLevel, fromMeter }, seconds)
   if (judged.ratio) quantities.ratioToExpected = judged.ratio
-  if (judged.cannotJudge) notIdentifiable.ratioToExpected = judged.cannotJudge
+  if (judged.cannotJudge) notIdentifiable.ratioToExpected = sayRun(judged.cannotJudge)
   return {
     verdict: judged.verdict,
-    reason: judged.reason,
+    saying: judged.saying,
     quantities,
     notIdentifiable,
     expected: compared ? { timeS: compared.timeS, flowLMin: compared.flowLMin } : null,

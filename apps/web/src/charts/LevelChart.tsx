@@ -1,0 +1,224 @@
+import { Chart, LinearScale, LineElement, type Plugin, PointElement, ScatterController } from 'chart.js'
+import { useEffect, useRef } from 'react'
+import { usePrefs } from '../lib/prefs.ts'
+import { clockText } from '../lib/time.ts'
+import { unitOf } from '../lib/units.ts'
+import { type BandShape, type ChartMark, extent, niceStep, type Trace } from './chartModel.ts'
+
+Chart.register(ScatterController, PointElement, LineElement, LinearScale)
+
+export interface LevelChartProps {
+  band: BandShape | null
+  traces: readonly Trace[]
+  marks: readonly ChartMark[]
+  /** The fitted run carried on, dotted. */
+  carriedOn: { x: number; y: number }[] | null
+  nowS: number | null
+  label: string
+}
+
+const TIME_STEPS = [2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600]
+const LEVEL_STEPS_MM = [5, 10, 20, 50, 100, 200]
+const LEVEL_STEPS_IN = [0.25, 0.5, 1, 2, 5]
+
+/** Level against time, the expected band behind it. Colours come from the theme; the hatch makes the band readable without them. */
+export function LevelChart(props: LevelChartProps) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const chart = useRef<Chart | null>(null)
+  const latest = useRef(props)
+  latest.current = props
+  const { theme, units } = usePrefs()
+
+  useEffect(() => {
+    const element = canvas.current
+    if (!element) return
+    const created = new Chart(element, {
+      type: 'scatter',
+      data: { datasets: [] },
+      options: {
+        animation: false,
+        maintainAspectRatio: false,
+        events: [],
+        layout: { padding: { top: 8, right: 14 } },
+      },
+      plugins: [bandPlugin(latest)],
+    })
+    chart.current = created
+    document.fonts.load('500 14px "Archivo Variable"').then(() => created.update(), () => {})
+    return () => {
+      created.destroy()
+      chart.current = null
+    }
+  }, [])
+
+  useEffect(() => {
+    if (chart.current) draw(chart.current, props, theme, units)
+  }, [props, theme, units])
+
+  return (
+    <div className="absolute inset-0">
+      <canvas ref={canvas} role="img" aria-label={props.label} />
+    </div>
+  )
+}
+
+function colour(name: string): string {
+  return getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+}
+
+function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metric' | 'us'): void {
+  const { band, traces, nowS, carriedOn } = props
+  const { endS, topMm } = extent(band, traces, nowS ?? 0)
+  const { show, read, unit } = unitOf(units, 'level')
+  const ink = colour('--ink')
+  const font = { family: 'Archivo Variable, system-ui, sans-serif', size: 14 }
+  const steps = units === 'us' ? LEVEL_STEPS_IN : LEVEL_STEPS_MM
+  const levelStep = niceStep(show(topMm), 7, steps)
+  const topShown = Math.ceil(show(topMm) / levelStep) * levelStep
+  const timeStep = niceStep(endS, chart.width < 500 ? 5 : 9, TIME_STEPS)
+  chart.data.datasets = [
+    ...(carriedOn
+      ? [
+          {
+            data: carriedOn,
+            showLine: true,
+            pointRadius: 0,
+            borderColor: ink,
+            borderWidth: 2,
+            borderDash: [2, 5],
+          },
+        ]
+      : []),
+    ...traces.map((trace) => ({
+      data: trace.points,
+      showLine: true,
+      borderColor: trace.under ? colour('--soft') : ink,
+      borderWidth: trace.under ? 2 : 3,
+      borderDash: trace.under ? [7, 4] : [],
+      borderJoinStyle: 'round' as const,
+      pointRadius: trace.rings ? (trace.under ? 3.5 : 5) : 0,
+      pointBackgroundColor: colour('--face'),
+      pointBorderColor: trace.under ? colour('--soft') : ink,
+      pointBorderWidth: 2.5,
+    })),
+  ]
+  chart.options.scales = {
+    x: {
+      type: 'linear',
+      min: 0,
+      max: Math.ceil(endS / timeStep) * timeStep,
+      border: { color: ink, width: 2 },
+      grid: { display: false },
+      ticks: {
+        stepSize: timeStep,
+        color: colour('--soft'),
+        font,
+        callback: (value) => clockText(Number(value)),
+        maxRotation: 0,
+      },
+    },
+    y: {
+      type: 'linear',
+      min: 0,
+      max: read(topShown),
+      border: { display: false },
+      grid: { color: colour('--hair') },
+      afterBuildTicks: (axis) => {
+        axis.ticks = Array.from({ length: Math.round(topShown / levelStep) + 1 }, (_, i) => ({ value: read(i * levelStep) }))
+      },
+      ticks: {
+        autoSkip: false,
+        color: colour('--soft'),
+        font,
+        callback: (value) => {
+          const shown = show(Number(value))
+          const text = levelStep < 1 ? shown.toFixed(2).replace(/0$/, '') : shown.toFixed(0)
+          return Math.abs(shown - topShown) < 1e-6 ? `${text} ${unit}` : text
+        },
+      },
+    },
+  }
+  chart.update()
+}
+
+/** Draws what Chart.js has no word for: the hatched band with its dashed middle, the marks, and the line of now. */
+function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
+  return {
+    id: 'expectedBand',
+    beforeDatasetsDraw(chart) {
+      const { x, y } = chart.scales
+      const { ctx, chartArea } = chart
+      if (!x || !y) return
+      const { band, marks, nowS } = latest.current
+      const px = (p: { x: number; y: number }): [number, number] => [x.getPixelForValue(p.x), y.getPixelForValue(p.y)]
+      ctx.save()
+      ctx.beginPath()
+      ctx.rect(chartArea.left, chartArea.top, chartArea.width, chartArea.height)
+      ctx.clip()
+      if (band && band.lo.length > 1) {
+        const edge = [...band.lo, ...band.hi.toReversed()]
+        // Healthy machines that never arrive leave the band open to the right.
+        const open = band.hi.length < band.lo.length
+        ctx.beginPath()
+        edge.forEach((point, i) => {
+          if (open && i === band.lo.length) {
+            ctx.lineTo(chartArea.right + 50, px(band.lo[band.lo.length - 1] as { x: number; y: number })[1])
+            ctx.lineTo(chartArea.right + 50, px(point)[1])
+          }
+          const [cx, cy] = px(point)
+          if (i === 0) ctx.moveTo(cx, cy)
+          else ctx.lineTo(cx, cy)
+        })
+        ctx.closePath()
+        ctx.fillStyle = colour('--band')
+        ctx.fill()
+        ctx.fillStyle = hatch(ctx)
+        ctx.fill()
+        line(ctx, band.mid.map(px), colour('--water'), 2.5, [8, 5])
+      }
+      ctx.font = '500 13px "Archivo Variable", system-ui, sans-serif'
+      marks.forEach((mark, i) => {
+        const cx = x.getPixelForValue(mark.x)
+        line(ctx, [[cx, chartArea.top], [cx, chartArea.bottom]], colour('--watch'), 1.5, [])
+        ctx.fillStyle = colour('--watch')
+        const width = ctx.measureText(mark.text).width
+        ctx.fillText(mark.text, cx + width + 10 > chartArea.right ? cx - width - 5 : cx + 5, chartArea.top + 13 + 17 * (i % 3))
+      })
+      if (nowS !== null) {
+        const cx = x.getPixelForValue(nowS)
+        line(ctx, [[cx, chartArea.top], [cx, chartArea.bottom]], colour('--line'), 1, [])
+      }
+      ctx.restore()
+    },
+  }
+}
+
+function line(ctx: CanvasRenderingContext2D, points: [number, number][], stroke: string, width: number, dash: number[]): void {
+  ctx.beginPath()
+  points.forEach(([cx, cy], i) => {
+    if (i === 0) ctx.moveTo(cx, cy)
+    else ctx.lineTo(cx, cy)
+  })
+  ctx.strokeStyle = stroke
+  ctx.lineWidth = width
+  ctx.setLineDash(dash)
+  ctx.stroke()
+  ctx.setLineDash([])
+}
+
+function hatch(ctx: CanvasRenderingContext2D): CanvasPattern | string {
+  const tile = document.createElement('canvas')
+  tile.width = 8
+  tile.height = 8
+  const pen = tile.getContext('2d')
+  if (!pen) return colour('--band')
+  pen.strokeStyle = colour('--hatch')
+  pen.lineWidth = 1.4
+  for (const shift of [-8, 0, 8]) {
+    pen.beginPath()
+    pen.moveTo(shift, 8)
+    pen.lineTo(shift + 8, 0)
+    pen.stroke()
+  }
+  return ctx.createPattern(tile, 'repeat') ?? colour('--band')
+}

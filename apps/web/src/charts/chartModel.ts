@@ -1,0 +1,61 @@
+import type { ExpectedRun, ReadingBlock, RunFacts } from '@brendik/core'
+
+/** A measured trace: points in seconds and millimetres; by hand they are drawn as rings, streams as a line. */
+export interface Trace {
+  name: string
+  points: { x: number; y: number }[]
+  rings: boolean
+  /** Drawn thinner and dashed: the run laid under another. */
+  under: boolean
+}
+export interface BandShape {
+  lo: { x: number; y: number }[]
+  mid: { x: number; y: number }[]
+  hi: { x: number; y: number }[]
+}
+export interface ChartMark {
+  x: number
+  text: string
+}
+
+/** Points on a chart are not worth more than its pixels. */
+const MOST_POINTS = 700
+
+/** The levels of a run as a trace: hand entries where there are any, else the stream thinned to what a screen can show. */
+export function traceOf(facts: RunFacts, blocks: readonly ReadingBlock[], name: string): Trace {
+  const zero = facts.startedAtMs ?? 0
+  const hand = facts.standing.flatMap((event) =>
+    event.type === 'levelRead' ? [{ x: (event.atMs - zero) / 1000, y: event.levelMm }] : [],
+  )
+  const stream = blocks
+    .flatMap((block) => block.atMs.map((at, i) => ({ x: (at - zero) / 1000, y: block.levelMm[i] ?? block.rulerMm[i] ?? null })))
+    .filter((point): point is { x: number; y: number } => point.y !== null && point.x >= 0)
+    .sort((a, b) => a.x - b.x)
+  if (stream.length === 0) return { name, points: hand, rings: true, under: false }
+  const step = Math.max(1, Math.ceil(stream.length / MOST_POINTS))
+  const points = step === 1 ? stream : stream.filter((_point, i) => i % step === 0 || i === stream.length - 1)
+  return { name, points: [...points, ...hand].sort((a, b) => a.x - b.x), rings: false, under: false }
+}
+
+/** The band's three curves; where a share of machines never arrives, its curve ends at the chart's edge. */
+export function bandOf(expected: ExpectedRun): BandShape {
+  const curve = (times: Float64Array) =>
+    Array.from(times, (x, i) => ({ x, y: expected.levelMm[i] as number })).filter((point) => Number.isFinite(point.x))
+  return { lo: curve(expected.loS), mid: curve(expected.midS), hi: curve(expected.hiS) }
+}
+
+/** Seconds and levels that must fit on the chart. */
+export function extent(band: BandShape | null, traces: readonly Trace[], nowS: number): { endS: number; topMm: number } {
+  const bandEnd = Math.max(0, ...(band ? [...band.mid, ...band.hi].map((point) => point.x) : []))
+  const traceEnd = Math.max(0, ...traces.map((trace) => trace.points.at(-1)?.x ?? 0))
+  const levels = [...(band?.mid ?? []), ...traces.flatMap((trace) => trace.points)].map((point) => point.y)
+  return {
+    endS: Math.max(20, bandEnd * 1.08, traceEnd * 1.04, nowS * 1.12),
+    topMm: Math.max(40, levels.reduce((most, y) => Math.max(most, y), 0) * 1.08),
+  }
+}
+
+/** A pleasant step for an axis of this length: about `count` steps of 1, 2 or 5 times a power of ten (or of a minute). */
+export function niceStep(length: number, count: number, steps: readonly number[]): number {
+  return steps.find((step) => length / step <= count) ?? (steps.at(-1) as number)
+}

@@ -1,0 +1,52 @@
+import type { RunEvent, RunFacts } from '@brendik/core'
+import { usePrefs } from '../../lib/prefs.ts'
+import { clockParts } from '../../lib/time.ts'
+import { type UnitSystem, withUnit } from '../../lib/units.ts'
+import { START_WORD, STOP_WORD } from './runText.ts'
+
+/** Everything entered, newest first; what was taken back stays, struck through, with the reason. */
+export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts: RunFacts }) {
+  const { units } = usePrefs()
+  const zero = facts.startedAtMs
+  const shown = events.filter((event) => event.type !== 'planned' && event.type !== 'withdrawn').toReversed()
+  if (zero === null || shown.length === 0) return null
+  const reason = (id: string) => events.find((event) => event.type === 'withdrawn' && event.targetId === id)
+  return (
+    <ol className="mt-2 text-sm" aria-label="Entries">
+      {shown.slice(0, 60).map((event) => {
+        const gone = facts.withdrawnIds.has(event.id)
+        const withdrawal = reason(event.id)
+        const clock = clockParts((event.atMs - zero) / 1000)
+        return (
+          <li key={event.id} className={`flex justify-between gap-3 border-t border-hair py-1.5 ${gone ? 'text-soft' : ''}`}>
+            <span className={gone ? 'line-through' : ''}>{entryText(event, facts, units)}</span>
+            <span className="shrink-0 text-soft">
+              {gone && withdrawal?.type === 'withdrawn' ? `${withdrawal.why}, ` : ''}
+              {clock.main}.{clock.tenth}
+            </span>
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+export function entryText(event: RunEvent, facts: RunFacts, units: UnitSystem): string {
+  const kind = facts.plan?.kind ?? 'drain'
+  switch (event.type) {
+    case 'levelRead':
+      return `${withUnit(units, 'level', event.levelMm)}${event.by === 'indicated' ? ' on the display' : ''}`
+    case 'flowRead':
+      return withUnit(units, 'flow', event.flowLMin)
+    case 'marked':
+      return { 'air-drawn': 'Air drawn', 'pump-silent': 'Pump silent', 'leak-seen': 'Leak seen' }[event.what]
+    case 'started':
+      return `Start, ${START_WORD[kind]}`
+    case 'stopped':
+      return `Stop, ${STOP_WORD[kind]}`
+    case 'withdrawn':
+      return 'Taken back'
+    case 'planned':
+      return 'Planned'
+  }
+}

@@ -1,0 +1,59 @@
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { TopBar } from '../../ui/TopBar.tsx'
+
+/** The run screen's frame: plate, gauge glass, the one huge thing, chart, what it says, actions under the thumb. */
+export function RunFrame({
+  visitId,
+  title,
+  subtitle,
+  state,
+  glass,
+  head,
+  chart,
+  side,
+  actions,
+}: {
+  visitId: string | null
+  title: string
+  subtitle: string
+  state: ReactNode
+  glass: ReactNode
+  head: ReactNode
+  chart: ReactNode
+  side: ReactNode
+  actions: ReactNode
+}) {
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <Link to={visitId ? `/visits/${visitId}` : '/'} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center md:flex-row md:items-baseline md:justify-start md:gap-3">
+          <span className="truncate font-semibold">{title}</span>
+          <span className="truncate text-sm text-soft md:text-base">{subtitle}</span>
+        </Link>
+        {state}
+      </TopBar>
+      <div className="flex min-h-0 flex-1">
+        {glass}
+        <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
+          <div className="flex min-h-0 min-w-0 flex-1 flex-col px-4 pt-3 md:px-7 md:pt-4">
+            {head}
+            <div className="relative min-h-64 flex-1 md:min-h-0">{chart}</div>
+          </div>
+          <div className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">{side}</div>
+        </main>
+      </div>
+      {actions}
+    </div>
+  )
+}
+
+/** One cell of the state strip. */
+export function StateCell({ name, value }: { name: string; value: string }) {
+  return (
+    <span className="hidden flex-col justify-center self-stretch border-l border-line px-3 leading-tight lg:flex">
+      <span className="text-xs text-soft">{name}</span>
+      <span className="text-sm font-semibold whitespace-nowrap">{value}</span>
+    </span>
+  )
+}

@@ -1,0 +1,218 @@
+import {
+  AIR_LEVEL_MM,
+  plannedEndMm,
+  type RunPlan,
+  TAPS,
+  type Tap,
+  type TimedKind,
+  type VisitAnswer,
+} from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { instrumentsQuery } from '../../api/queries.ts'
+import { bandOf } from '../../charts/chartModel.ts'
+import { LevelChart } from '../../charts/LevelChart.tsx'
+import { usePrefs } from '../../lib/prefs.ts'
+import { clockText } from '../../lib/time.ts'
+import { withUnit } from '../../lib/units.ts'
+import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Field } from '../../ui/Field.tsx'
+import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { GaugeGlass } from './GaugeGlass.tsx'
+import { RunFrame } from './RunFrame.tsx'
+import { KIND_WORD, START_WORD } from './runText.ts'
+import { expectedLevelsAt, useExpected } from './useExpected.ts'
+
+const TAP_CHOICES = [
+  { value: 'cold', text: 'Cold' },
+  { value: 'hot', text: 'Hot' },
+  { value: 'both', text: 'Both' },
+] as const
+
+export function firstPlan(kind: TimedKind, visit: VisitAnswer): RunPlan {
+  const machine = visit.machine.spec
+  return {
+    kind,
+    machine,
+    site: visit.site.spec,
+    taps: kind === 'fill' ? [machine.valve.taps[0] ?? 'cold'] : [],
+    throttled: false,
+    hoseEndMm: kind === 'drain' ? visit.site.spec.standpipeHeightMm : null,
+    startLevelMm: kind === 'fill' ? 0 : (machine.fillLevelMm ?? 100),
+    endLevelMm: null,
+    laundry: 'none',
+    laundryKg: 0,
+  }
+}
+
+/** Before the run: what is settled, and the run as it should go, drawn before the water moves. */
+export function SetupBoard({
+  visit,
+  plan,
+  onPlan,
+  onKind,
+  onStart,
+}: {
+  visit: VisitAnswer
+  plan: RunPlan
+  onPlan: (plan: RunPlan) => void
+  onKind: (kind: TimedKind) => void
+  onStart: (instrument: { id: string; label: string } | null) => void
+}) {
+  const { units } = usePrefs()
+  const { run: expected, problem } = useExpected(plan)
+  const instruments = useQuery(instrumentsQuery)
+  const [instrumentId, setInstrumentId] = useState('')
+  const instrument = instruments.data?.find((candidate) => candidate.id === instrumentId) ?? null
+  const fill = plan.kind === 'fill'
+  const bad = problem !== null || Number.isNaN(plan.startLevelMm) || Number.isNaN(plan.hoseEndMm ?? 0) || Number.isNaN(plan.endLevelMm ?? 0)
+  const start = () => !bad && onStart(instrument)
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
+      if (event.key !== ' ' || typing || event.repeat) return
+      event.preventDefault()
+      start()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  })
+
+  const tapValue = plan.taps.length > 1 ? 'both' : (plan.taps[0] ?? 'cold')
+  const endMm = plannedEndMm(plan)
+  return (
+    <RunFrame
+      visitId={visit.id}
+      title={visit.site.name}
+      subtitle={visit.machine.spec.label}
+      state={null}
+      glass={
+        <GaugeGlass
+          machine={plan.machine}
+          topMm={Math.max(40, plan.startLevelMm, endMm) * 1.15}
+          levelMm={Number.isFinite(plan.startLevelMm) ? plan.startLevelMm : null}
+          expected={expected ? expectedLevelsAt(expected, 0) : null}
+        />
+      }
+      head={
+        <div className="pb-2">
+          <h1 className="figure text-6xl md:text-7xl">
+            {expected ? clockText(expected.timeS.mid) : '–:––'}
+            <span className="ml-3 text-2xl font-medium text-soft">expected</span>
+          </h1>
+          <p className="mt-2 text-lg" role={problem ? 'alert' : undefined}>
+            {problem ??
+              (expected
+                ? `${KIND_WORD[plan.kind]} from ${withUnit(units, 'level', plan.startLevelMm)} to ${fill ? withUnit(units, 'level', endMm) : 'the first air'}: nine of ten healthy machines take ${clockText(expected.timeS.lo)} to ${clockText(expected.timeS.hi)}.`
+                : 'Computing the expected run.')}
+          </p>
+        </div>
+      }
+      chart={
+        <LevelChart
+          band={expected ? bandOf(expected) : null}
+          traces={[]}
+          marks={[]}
+          carriedOn={null}
+          nowS={null}
+          label={`Expected level over time for this ${plan.kind}`}
+        />
+      }
+      side={
+        <form className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-1" onSubmit={(event) => event.preventDefault()}>
+          <div className="col-span-full pb-3">
+            <Choice
+              label="Kind of run"
+              value={plan.kind}
+              options={[
+                { value: 'fill', text: 'Fill' },
+                { value: 'drain', text: 'Drain' },
+              ]}
+              onChange={onKind}
+            />
+          </div>
+          {fill ? (
+            <>
+              <div className="col-span-full pb-3">
+                <Choice
+                  label="Open taps"
+                  value={tapValue}
+                  options={TAP_CHOICES}
+                  onChange={(next) => onPlan({ ...plan, taps: next === 'both' ? TAPS : [next as Tap] })}
+                />
+              </div>
+              <QuantityInput
+                label="Fill to"
+                quantity="level"
+                base={endMm}
+                onChange={(mm) => onPlan({ ...plan, endLevelMm: mm })}
+              />
+            </>
+          ) : (
+            <QuantityInput
+              label="Hose end above floor"
+              quantity="height"
+              base={plan.hoseEndMm}
+              hint={plan.hoseEndMm === null ? 'Empty = guessed; measured narrows the band' : undefined}
+              onChange={(mm) => onPlan({ ...plan, hoseEndMm: mm })}
+            />
+          )}
+          <QuantityInput
+            label="Level at start"
+            quantity="level"
+            base={plan.startLevelMm}
+            hint={fill ? undefined : `Above ${withUnit(units, 'level', AIR_LEVEL_MM)}, where air is drawn`}
+            onChange={(mm) => onPlan({ ...plan, startLevelMm: mm ?? Number.NaN })}
+          />
+          <div className="col-span-full">
+            <Field label="Readings" hint={instrument ? 'Its stream starts with the run' : 'Keys L and F, or just type a number'}>
+              {(props) => (
+                <select {...props} value={instrumentId} onChange={(event) => setInstrumentId(event.target.value)}>
+                  <option value="">By hand</option>
+                  {(instruments.data ?? []).map((candidate) => (
+                    <option key={candidate.id} value={candidate.id}>
+                      {candidate.label}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          </div>
+          <p className="col-span-full border-t border-hair pt-3 text-sm text-soft">{bandAdvice(plan)}</p>
+        </form>
+      }
+      actions={
+        <ActionBar>
+          <Action
+            weight="main"
+            name={`Start ${plan.kind}`}
+            keyName="space"
+            hint={`at the moment of ${START_WORD[plan.kind]}`}
+            disabled={bad}
+            onPress={start}
+          />
+          <p className="col-span-6 flex flex-1 items-center px-4 py-2 text-sm text-soft md:px-6 md:text-base">
+            {fill
+              ? 'Machine empty and level, laundry out. Start as the valve opens.'
+              : 'Hose end secured and low water caught. Keep hands off the pump: it may be hot. Start as the pump starts.'}
+          </p>
+        </ActionBar>
+      }
+    />
+  )
+}
+
+/** What would narrow the band most, in one sentence. */
+function bandAdvice(plan: RunPlan): string {
+  if (plan.kind === 'fill') {
+    const unread = plan.taps.some((tap) => plan.site.supplyKpa[tap] === null)
+    if (plan.machine.valve.ratedLMin === null) return 'The valve’s rated flow is not known: read it off the valve to narrow the band.'
+    return unread ? 'The supply is not gauged: a gauge on the tap narrows the band.' : 'Valve and supply are known: the band is as narrow as it gets.'
+  }
+  if (plan.machine.pump.shutoffHeadM === null) return 'The pump’s head is not known: its plate or tech sheet narrows the band most.'
+  if (plan.hoseEndMm === null) return 'The height of the hose end is guessed: measure it to narrow the band.'
+  if (plan.site.portHeightMm === null) return 'The height of the level port above the floor is guessed: measure it to narrow the band.'
+  return 'Pump, heights and hose are known: the band is as narrow as it gets.'
+}

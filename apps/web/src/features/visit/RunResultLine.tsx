@@ -1,0 +1,21 @@
+import type { RunSummary } from '@brendik/core'
+import { usePrefs } from '../../lib/prefs.ts'
+import { KIND_WORD, shortResult } from '../run/runText.ts'
+
+const TONE: Record<string, string> = { within: 'text-good', slow: 'text-watch', fast: 'text-watch', 'no-flow': 'text-stop' }
+const SIGN: Record<string, string> = { within: '=', slow: '▲', fast: '▼', 'no-flow': '×' }
+
+/** A run in one line: kind, flow, verdict by word, sign and colour. */
+export function RunResultLine({ run }: { run: RunSummary }) {
+  const { units } = usePrefs()
+  const verdict = run.analysis?.verdict ?? ''
+  return (
+    <span className="flex items-baseline justify-between gap-3 text-base">
+      <span className="w-12 shrink-0 text-soft">{KIND_WORD[run.kind]}</span>
+      <span className={`flex-1 ${TONE[verdict] ?? ''}`}>{shortResult(run.analysis, units)}</span>
+      <span aria-hidden="true" className={`w-4 text-center text-sm ${TONE[verdict] ?? ''}`}>
+        {SIGN[verdict] ?? ''}
+      </span>
+    </span>
+  )
+}

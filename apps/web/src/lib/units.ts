@@ -1,0 +1,63 @@
+import {
+  celsiusFromFahrenheit,
+  fahrenheitFromCelsius,
+  feetFromMetres,
+  inchesFromMm,
+  kpaFromPsi,
+  litresFromUsGallons,
+  metresFromFeet,
+  mmFromInches,
+  psiFromKpa,
+  usGallonsFromLitres,
+} from '@brendik/core'
+
+export type UnitSystem = 'metric' | 'us'
+export type Quantity = 'level' | 'height' | 'volume' | 'flow' | 'pressure' | 'temperature' | 'head' | 'length'
+
+interface Unit {
+  unit: string
+  digits: number
+  show: (base: number) => number
+  read: (shown: number) => number
+}
+
+const same = (value: number) => value
+/** What each quantity is shown in; the base units are those of the core: mm, L, L/min, kPa, °C, m. */
+const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
+  metric: {
+    level: { unit: 'mm', digits: 0, show: same, read: same },
+    height: { unit: 'mm', digits: 0, show: same, read: same },
+    volume: { unit: 'L', digits: 1, show: same, read: same },
+    flow: { unit: 'L/min', digits: 1, show: same, read: same },
+    pressure: { unit: 'kPa', digits: 0, show: same, read: same },
+    temperature: { unit: '°C', digits: 0, show: same, read: same },
+    head: { unit: 'm', digits: 2, show: same, read: same },
+    length: { unit: 'm', digits: 2, show: same, read: same },
+  },
+  us: {
+    level: { unit: 'in', digits: 2, show: inchesFromMm, read: mmFromInches },
+    height: { unit: 'in', digits: 1, show: inchesFromMm, read: mmFromInches },
+    volume: { unit: 'gal', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },
+    flow: { unit: 'gpm', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },
+    pressure: { unit: 'psi', digits: 0, show: psiFromKpa, read: kpaFromPsi },
+    temperature: { unit: '°F', digits: 0, show: fahrenheitFromCelsius, read: celsiusFromFahrenheit },
+    head: { unit: 'ft', digits: 1, show: feetFromMetres, read: metresFromFeet },
+    length: { unit: 'ft', digits: 1, show: feetFromMetres, read: metresFromFeet },
+  },
+}
+
+export function unitOf(system: UnitSystem, quantity: Quantity): Unit {
+  return UNITS[system][quantity]
+}
+
+/** A figure without its unit; a dash for what is not known. */
+export function figure(system: UnitSystem, quantity: Quantity, base: number | null | undefined): string {
+  if (base === null || base === undefined || !Number.isFinite(base)) return '–'
+  const { show, digits } = UNITS[system][quantity]
+  return show(base).toFixed(digits)
+}
+
+/** A figure with its unit. */
+export function withUnit(system: UnitSystem, quantity: Quantity, base: number | null | undefined): string {
+  return `${figure(system, quantity, base)} ${UNITS[system][quantity].unit}`
+}

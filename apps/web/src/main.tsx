@@ -1,0 +1,48 @@
+import './index.css'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
+import { ApiError } from './api/client.ts'
+import { DayPage } from './routes/DayPage.tsx'
+import { FailurePage } from './routes/FailurePage.tsx'
+
+const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 2000,
+      // Only a server that is away is worth asking again by itself.
+      retry: (count, error) => count < 2 && error instanceof ApiError && (error.status === 0 || error.status >= 500),
+    },
+  },
+})
+
+const router = createBrowserRouter([
+  {
+    errorElement: <FailurePage />,
+    children: [
+      { path: '/', element: <DayPage /> },
+      { path: '/visits/new', lazy: async () => ({ Component: (await import('./routes/NewVisitPage.tsx')).NewVisitPage }) },
+      { path: '/visits/:visitId', lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }) },
+      {
+        path: '/visits/:visitId/compare',
+        lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
+      },
+      { path: '/machines/:machineId', lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }) },
+      { path: '/sites/:siteId', lazy: async () => ({ Component: (await import('./routes/SitePage.tsx')).SitePage }) },
+      { path: '/runs/:runId', lazy: async () => ({ Component: (await import('./routes/RunPage.tsx')).RunPage }) },
+      { path: '*', lazy: async () => ({ Component: (await import('./routes/NotFoundPage.tsx')).NotFoundPage }) },
+    ],
+  },
+])
+
+const root = document.getElementById('root')
+if (!root) throw new Error('index.html has no #root')
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+)

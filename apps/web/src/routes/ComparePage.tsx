@@ -1,0 +1,118 @@
+import { type RunAnswer, runFacts } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { runQuery, visitQuery } from '../api/queries.ts'
+import { bandOf, traceOf } from '../charts/chartModel.ts'
+import { LevelChart } from '../charts/LevelChart.tsx'
+import { KIND_WORD } from '../features/run/runText.ts'
+import { useExpected } from '../features/run/useExpected.ts'
+import { usePrefs } from '../lib/prefs.ts'
+import { clockText } from '../lib/time.ts'
+import { figure, unitOf } from '../lib/units.ts'
+import { Field } from '../ui/Field.tsx'
+import { Message } from '../ui/Message.tsx'
+import { TopBar } from '../ui/TopBar.tsx'
+
+/** Two runs laid over each other, with the expected band of the later one behind them. */
+export function ComparePage() {
+  const { visitId = '' } = useParams()
+  const [params, setParams] = useSearchParams()
+  const visit = useQuery(visitQuery(visitId))
+  const aId = params.get('a') ?? ''
+  const runs = visit.data?.runs.filter((run) => run.startedAtMs !== null) ?? []
+  const kind = runs.find((run) => run.id === aId)?.kind
+  const bId = params.get('b') ?? runs.findLast((run) => run.id !== aId && run.kind === kind)?.id ?? ''
+  const a = useQuery({ ...runQuery(aId), enabled: aId !== '' })
+  const b = useQuery({ ...runQuery(bId), enabled: bId !== '' })
+  const planB = b.data ? runFacts(b.data).plan : a.data ? runFacts(a.data).plan : null
+  const { run: expected } = useExpected(planB)
+  const problem = visit.error ?? a.error ?? b.error
+  if (problem) return <Message problem>{problem.message}</Message>
+  if (!visit.data || !a.data || (bId !== '' && !b.data)) return <Message>Opening the runs.</Message>
+
+  const traces = [
+    { ...traceOf(runFacts(a.data), a.data.blocks, 'first'), under: true },
+    ...(b.data ? [traceOf(runFacts(b.data), b.data.blocks, 'second')] : []),
+  ]
+  const choose = (which: 'a' | 'b', id: string) => setParams({ a: aId, b: bId, [which]: id }, { replace: true })
+  const choices = runs.map((run) => ({
+    id: run.id,
+    text: `${KIND_WORD[run.kind]} at ${format(run.startedAtMs ?? 0, 'H:mm')}`,
+  }))
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center md:flex-row md:items-baseline md:justify-start md:gap-3">
+          <span className="truncate font-semibold">{visit.data.site.name}</span>
+          <span className="truncate text-sm text-soft md:text-base">{visit.data.machine.spec.label}</span>
+        </Link>
+      </TopBar>
+      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
+        <main className="flex min-h-80 min-w-0 flex-1 flex-col px-4 pt-4 md:px-7">
+          <h1 className="plate text-2xl md:text-4xl">{difference(a.data, b.data ?? null)}</h1>
+          <p className="mt-1 text-soft">Dashed: the first run. Solid: the second. Hatched: the second as it should go.</p>
+          <div className="relative mt-2 min-h-64 flex-1">
+            <LevelChart band={expected ? bandOf(expected) : null} traces={traces} marks={[]} carriedOn={null} nowS={null} label="Two runs, level over time" />
+          </div>
+        </main>
+        <aside className="grid shrink-0 content-start gap-4 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:border-l">
+          {(['a', 'b'] as const).map((which) => (
+            <div key={which}>
+              <Field label={which === 'a' ? 'First run, dashed' : 'Second run, solid'}>
+                {(props) => (
+                  <select {...props} value={which === 'a' ? aId : bId} onChange={(event) => choose(which, event.target.value)}>
+                    {which === 'b' && bId === '' && <option value="">Choose a run</option>}
+                    {choices.map((choice) => (
+                      <option key={choice.id} value={choice.id}>
+                        {choice.text}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+              <Figures run={which === 'a' ? a.data : (b.data ?? null)} />
+            </div>
+          ))}
+        </aside>
+      </div>
+    </div>
+  )
+}
+
+function Figures({ run }: { run: RunAnswer | null }) {
+  const { units } = usePrefs()
+  const q = run?.analysis?.quantities
+  if (!q) return <p className="text-soft">Not judged yet.</p>
+  const flow = q.flowLMin
+  return (
+    <dl className="text-base">
+      <div className="flex justify-between border-t border-hair py-1.5">
+        <dt className="text-soft">Flow</dt>
+        <dd>
+          <span className="small-figure text-2xl">{figure(units, 'flow', flow?.value)}</span>{' '}
+          <span className="text-sm text-soft">
+            {unitOf(units, 'flow').unit}
+            {flow ? `, ${figure(units, 'flow', flow.lo)} to ${figure(units, 'flow', flow.hi)}` : ''}
+          </span>
+        </dd>
+      </div>
+      <div className="flex justify-between border-t border-hair py-1.5">
+        <dt className="text-soft">Time</dt>
+        <dd className="small-figure text-2xl">{q.timeS ? clockText(q.timeS.value) : '–'}</dd>
+      </div>
+    </dl>
+  )
+}
+
+/** The difference in one line: flows against each other where both are known. */
+function difference(a: RunAnswer, b: RunAnswer | null): string {
+  const fa = a.analysis?.quantities.flowLMin
+  const fb = b?.analysis?.quantities.flowLMin
+  if (!fa || !fb) return 'Two runs'
+  if (runFacts(a).plan?.kind !== (b && runFacts(b).plan?.kind)) return 'A fill and a drain'
+  const apart = fa.hi < fb.lo || fb.hi < fa.lo
+  const percent = Math.round((fb.value / fa.value - 1) * 100)
+  if (!apart) return 'No difference that the readings could show'
+  return percent > 0 ? `The second flows ${percent} % more` : `The second flows ${-percent} % less`
+}

@@ -1,0 +1,53 @@
+import { type RunPlan, TIMED_KINDS, type TimedKind } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { visitQuery } from '../api/queries.ts'
+import { LiveBoard } from '../features/run/LiveBoard.tsx'
+import { firstPlan, SetupBoard } from '../features/run/SetupBoard.tsx'
+import { useRunBoard } from '../features/run/useRunBoard.ts'
+import { Message } from '../ui/Message.tsx'
+
+/** One run: set up, running, done. */
+export function RunPage() {
+  const { runId = '' } = useParams()
+  return <RunOf key={runId} runId={runId} />
+}
+
+function RunOf({ runId }: { runId: string }) {
+  const [params] = useSearchParams()
+  const { board, run } = useRunBoard(runId)
+  const visitId = params.get('visit')
+  const asked = params.get('kind') as TimedKind
+  const visit = useQuery({ ...visitQuery(visitId ?? ''), enabled: visitId !== null && run.facts.plan === null })
+  const [draft, setDraft] = useState<RunPlan | null>(null)
+
+  const { plan } = run.facts
+  if (plan && run.facts.startedAtMs !== null) return <LiveBoard board={board} run={run} plan={plan} />
+  if (run.loading || (visitId !== null && visit.isPending)) return <Message>Opening the run.</Message>
+  if (visit.error) return <Message problem>{visit.error.message}</Message>
+  if (!visit.data)
+    return (
+      <Message problem>
+        This run is neither on the server nor on this device. <Link to="/" className="underline">Back to the day</Link>
+      </Message>
+    )
+  const data = visit.data
+  const current = draft ?? firstPlan(TIMED_KINDS.includes(asked) ? asked : 'drain', data)
+  return (
+    <SetupBoard
+      visit={data}
+      plan={current}
+      onPlan={setDraft}
+      onKind={(kind) => setDraft(firstPlan(kind, data))}
+      onStart={(instrument) => {
+        const atMs = Date.now()
+        board.plan(
+          { visitId: data.id, machineLabel: data.machine.spec.label, siteName: data.site.name, instrumentLabel: instrument?.label ?? null },
+          { type: 'planned', id: crypto.randomUUID(), atMs, plan: current, instrumentId: instrument?.id ?? null },
+          { type: 'started', id: crypto.randomUUID(), atMs },
+        )
+      }}
+    />
+  )
+}

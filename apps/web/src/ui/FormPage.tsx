@@ -1,0 +1,43 @@
+import type { ReactNode } from 'react'
+import { Action, ActionBar } from './ActionBar.tsx'
+import { TopBar } from './TopBar.tsx'
+
+/** A screen that is a form: fields, then one bar with the act and the way back. */
+export function FormPage({
+  title,
+  save,
+  saveHint,
+  problem,
+  busy,
+  onSave,
+  onCancel,
+  children,
+}: {
+  title: string
+  save: string
+  saveHint: string
+  /** Why it cannot be saved, in a sentence. */
+  problem: string | null
+  busy: boolean
+  onSave: () => void
+  onCancel: () => void
+  children: ReactNode
+}) {
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <h1 className="truncate font-semibold">{title}</h1>
+      </TopBar>
+      <main className="min-h-0 flex-1 overflow-y-auto px-4 py-5 md:px-[170px]">{children}</main>
+      {problem && (
+        <p role="alert" className="border-t border-watch bg-watch-face px-5 py-3">
+          {problem}
+        </p>
+      )}
+      <ActionBar>
+        <Action weight="main" name={save} hint={saveHint} disabled={busy} onPress={onSave} />
+        <Action weight="wide" name="Cancel" hint="change nothing" onPress={onCancel} />
+      </ActionBar>
+    </div>
+  )
+}

@@ -1,0 +1,64 @@
+import { assertNever } from '../assertNever.ts'
+import type { TimedKind } from './runPlan.ts'
+
+/** What a run says, as figures: the sentence is made where the units are known. Flows in L/min. */
+export type Saying =
+  | {
+      code: 'within' | 'slow' | 'fast'
+      kind: TimedKind
+      flowLMin: number
+      loLMin: number
+      hiLMin: number
+      /** How much longer than expected, percent; negative = shorter. */
+      longerPercent: number
+      /** The meter's flow when it is well below what the level shows. */
+      meterLMin: number | null
+    }
+  | { code: 'no-flow'; kind: TimedKind; mostLMin: number; midLMin: number }
+  | { code: 'not-yet'; kind: TimedKind; seconds: number; loLMin: number; hiLMin: number }
+  | { code: 'too-few'; kind: TimedKind; got: number; needed: number }
+  | { code: 'throttled' | 'end-too-high' | 'levels-too-close'; kind: TimedKind; flowLMin: number }
+
+/** How a flow in L/min is written, unit and all. */
+export type FlowText = (lMin: number) => string
+export const METRIC_FLOW: FlowText = (lMin) => `${lMin.toFixed(1)} L/min`
+
+/** One sentence, with the figures behind it and, where something is off or open, the measurement that tells more. */
+export function sayRun(saying: Saying, flow: FlowText = METRIC_FLOW): string {
+  const word = saying.kind === 'fill' ? 'Fills' : 'Drains'
+  switch (saying.code) {
+    case 'within':
+      return `${word} at ${flow(saying.flowLMin)}, inside the expected ${band(saying, flow)}.${meter(saying, flow)}`
+    case 'fast':
+      return `${word} at ${flow(saying.flowLMin)}, more than the expected ${band(saying, flow)}: check the tub size and the units.${meter(saying, flow)}`
+    case 'slow': {
+      const next =
+        saying.kind === 'fill'
+          ? 'a bucket at the tap and at the hose end tells where it is lost'
+          : 'pump and path both fit: a second hose height or the lift test tells which'
+      return `${word} at ${flow(saying.flowLMin)} where ${band(saying, flow)} is expected, so it takes ${saying.longerPercent} % longer; ${next}.${meter(saying, flow)}`
+    }
+    case 'no-flow':
+      return `No flow to speak of: at most ${flow(saying.mostLMin)} where ${flow(saying.midLMin)} is expected.`
+    case 'not-yet':
+      return `After ${saying.seconds.toFixed(0)} s the readings still allow ${flow(saying.loLMin)} to ${flow(saying.hiLMin)}: take more levels, over a longer time.`
+    case 'too-few':
+      return `${saying.got} usable reading${saying.got === 1 ? '' : 's'}: at least ${saying.needed} levels are needed, 10 s apart or more.`
+    case 'throttled':
+      return `${word} at ${flow(saying.flowLMin)} with the tap throttled on purpose: compare it with the fill at full tap.`
+    case 'end-too-high':
+      return 'The hose end is higher than this pump should lift: measure the height, or lower the end.'
+    case 'levels-too-close':
+      return 'Start and end level are too close together to compare: let it run further.'
+    default:
+      return assertNever(saying)
+  }
+}
+
+function band(saying: { loLMin: number; hiLMin: number }, flow: FlowText): string {
+  return `${flow(saying.loLMin).replace(/ .*$/, '')} to ${flow(saying.hiLMin)}`
+}
+
+function meter(saying: { meterLMin: number | null }, flow: FlowText): string {
+  return saying.meterLMin === null ? '' : ` The meter says ${flow(saying.meterLMin)}; the level decides.`
+}
