@@ -1,4 +1,5 @@
 import {
+  ANALYSIS_VERSION,
   advanceRun,
   analyseBoard,
   emptyRun,
@@ -113,6 +114,7 @@ export async function openRun(db: Queries, actor: Actor, runId: string): Promise
   const row = await db.maybeOne<RunRow>('findRun', [actor.workshopId, runId])
   if (!row) throw new AppError('run_not_found', `run ${runId}: not found`)
   const { events, blocks } = await readRun(db, actor, runId)
+  const analysis = await upToDate(db, actor, runId, row.analysis)
   return {
     runId,
     visitId: row.visitId,
@@ -121,8 +123,20 @@ export async function openRun(db: Queries, actor: Actor, runId: string): Promise
     instrumentLabel: row.instrumentLabel,
     events,
     blocks,
-    analysis: row.analysis,
+    analysis,
   }
+}
+
+/** A kept verdict, made anew if an older version of the program computed it: the readings are what is true, not the verdict. */
+export async function upToDate(
+  db: Queries,
+  actor: Actor,
+  runId: string,
+  analysis: RunAnswer['analysis'],
+): Promise<RunAnswer['analysis']> {
+  if (analysis === null || analysis.version === ANALYSIS_VERSION) return analysis
+  const { events, blocks } = await readRun(db, actor, runId)
+  return keepResult(db, actor, { ...emptyRun(runId), events }, blocks)
 }
 
 async function lockRun(tx: Queries, actor: Actor, runId: string): Promise<void> {
@@ -130,9 +144,10 @@ async function lockRun(tx: Queries, actor: Actor, runId: string): Promise<void> 
   if (!run) throw new AppError('run_not_found', `run ${runId}: not found; send its plan first`)
 }
 
-async function keepResult(tx: Queries, actor: Actor, state: RunState, blocks: readonly ReadingBlock[]): Promise<void> {
+async function keepResult(tx: Queries, actor: Actor, state: RunState, blocks: readonly ReadingBlock[]): Promise<RunAnswer['analysis']> {
   const analysis = runFacts(state).phase === 'stopped' ? analyseBoard(state, blocks) : null
   await tx.run('upsertRunResult', [actor.workshopId, state.runId, JSON.stringify(analysis)])
+  return analysis
 }
 
 async function notify(tx: Queries, change: RunChanged): Promise<void> {

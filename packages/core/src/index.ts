@@ -61,7 +61,7 @@ export {
   stepWasher,
   type WasherState,
 } from './rig/washerModel.ts'
-export type { RunAnalysis } from './runs/analyseRun.ts'
+export { ANALYSIS_VERSION, type RunAnalysis } from './runs/analyseRun.ts'
 export { type ExpectedRun, expectedRun } from './runs/expectedRun.ts'
 export type { Interval } from './runs/interval.ts'
 export type { Readings } from './runs/readings.ts'

@@ -16,6 +16,7 @@ import * as v from 'valibot'
 import type { Database } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { upToDate } from '../runService.ts'
 import type { Actor } from '../runStore.ts'
 
 interface RunRow extends Omit<RunSummary, 'hoseEndMm' | 'taps'> {
@@ -39,6 +40,7 @@ export function visitRoutes(db: Database, actor: Actor): Router {
     for (const { plan, visitId, ...row } of rows) {
       const run = {
         ...row,
+        analysis: await upToDate(db, actor, row.id, row.analysis),
         hoseEndMm: plan?.plan.hoseEndMm ?? plan?.plan.site.standpipeHeightMm ?? null,
         taps: [...(plan?.plan.taps ?? [])],
       }

@@ -175,6 +175,7 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
         ctx.fillStyle = hatch(ctx)
         ctx.fill()
         line(ctx, band.mid.map(px), colour('--water'), 2.5, [8, 5])
+        labelBand(ctx, band, px)
       }
       ctx.font = '500 13px "Archivo Variable", system-ui, sans-serif'
       marks.forEach((mark, i) => {
@@ -191,6 +192,20 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
       ctx.restore()
     },
   }
+}
+
+/** Writes what the hatch means beside its lower edge, where a measured run seldom passes. */
+function labelBand(ctx: CanvasRenderingContext2D, band: BandShape, px: (p: { x: number; y: number }) => [number, number]): void {
+  const falls = (band.lo[0]?.y ?? 0) > (band.lo.at(-1)?.y ?? 0)
+  const beside = falls ? band.lo : band.hi
+  const point = beside[Math.floor(beside.length * (falls ? 0.62 : 0.5))]
+  if (!point) return
+  const [cx, cy] = px(point)
+  ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
+  ctx.fillStyle = colour('--water')
+  ctx.textAlign = falls ? 'right' : 'left'
+  ctx.fillText('expected', falls ? cx - 10 : cx + 10, falls ? cy + 6 : cy + 18)
+  ctx.textAlign = 'left'
 }
 
 function line(ctx: CanvasRenderingContext2D, points: [number, number][], stroke: string, width: number, dash: number[]): void {

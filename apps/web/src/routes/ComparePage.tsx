@@ -43,7 +43,7 @@ export function ComparePage() {
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center md:flex-row md:items-baseline md:justify-start md:gap-3">
+        <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3">
           <span className="truncate font-semibold">{visit.data.site.name}</span>
           <span className="truncate text-sm text-soft md:text-base">{visit.data.machine.spec.label}</span>
         </Link>

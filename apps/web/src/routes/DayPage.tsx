@@ -47,7 +47,7 @@ export function DayPage() {
           {error.message}
         </p>
       )}
-      <main className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[170px]">
+      <main className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[148px]">
         {isPending && !error && <p className="py-6 text-soft">Reading the day.</p>}
         {data && visits.length === 0 && (
           <p className="py-8 text-xl">
@@ -77,7 +77,7 @@ function isDone(visit: VisitSummary): boolean {
 function VisitLine({ visit, next }: { visit: VisitSummary; next: boolean }) {
   return (
     <li className="border-b border-line">
-      <Link to={`/visits/${visit.id}`} className="grid grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[9rem_1fr_minmax(15rem,21rem)] md:py-5">
+      <Link to={`/visits/${visit.id}`} className="grid grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)] md:py-5">
         <span className={`figure ${next ? 'text-5xl md:text-7xl' : 'pt-1 text-3xl text-soft md:text-4xl'}`}>{format(visit.dueAtMs, 'H:mm')}</span>
         <span className="min-w-0">
           <span className={`plate block ${next ? 'text-2xl' : 'text-lg'}`}>{visit.siteName}</span>

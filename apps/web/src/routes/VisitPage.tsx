@@ -19,7 +19,7 @@ export function VisitPage() {
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <Link to="/" className="flex min-h-12 min-w-0 flex-1 flex-col justify-center md:flex-row md:items-baseline md:justify-start md:gap-3">
+        <Link to="/" className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3">
           <span className="truncate font-semibold">{visit.site.name}</span>
           <span className="truncate text-sm text-soft md:text-base">
             {format(visit.dueAtMs, 'd MMM, H:mm')} · {visit.machine.spec.label}
@@ -36,14 +36,14 @@ export function VisitPage() {
         </aside>
       </div>
       <div className="grid grid-cols-2 border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:flex md:h-24">
-        {(['fill', 'drain'] as const).map((kind, i) => (
+        {(['fill', 'drain'] as const).map((kind) => (
           <Link
             key={kind}
             to={`/runs/${crypto.randomUUID()}?visit=${visit.id}&kind=${kind}`}
-            className={`flex min-h-20 flex-col justify-center px-5 md:w-[22%] ${i === 0 ? 'border-r border-line' : 'bg-ink text-face'} ${i === 0 ? '' : ''}`}
+            className={`flex min-h-20 flex-col justify-center px-5 md:w-[22%] ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''} ${kind === 'fill' ? 'border-r border-line' : ''}`}
           >
             <span className="small-figure text-2xl">Time a {kind}</span>
-            <span className="text-sm opacity-80">{kind === 'fill' ? 'valve open to level reached' : 'pump on to first air'}</span>
+            <span className="text-sm opacity-80">{kind === 'fill' ? 'valve open to level' : 'pump on to first air'}</span>
           </Link>
         ))}
       </div>
@@ -54,29 +54,34 @@ export function VisitPage() {
 function RunList({ visit }: { visit: VisitAnswer }) {
   if (visit.runs.length === 0)
     return <p className="border-t border-line py-5 text-soft">No runs yet. Time a fill first: it also puts the water in that a drain needs.</p>
-  const others = (run: RunSummary) => visit.runs.filter((other) => other.id !== run.id && other.kind === run.kind)
   return (
     <ol>
       {visit.runs.map((run) => {
-        const before = others(run)[0]
+        const other = visit.runs.find((candidate) => candidate.id !== run.id && candidate.kind === run.kind && candidate.startedAtMs !== null)
         return (
           <li key={run.id} className="flex border-t border-line">
             <Link to={`/runs/${run.id}`} className="grid min-w-0 flex-1 grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[8.5rem_1fr]">
               <RunFigure run={run} />
               <RunWords run={run} />
             </Link>
-            {before && (
-              <Link
-                to={`/visits/${visit.id}/compare?a=${before.startedAtMs! < (run.startedAtMs ?? 0) ? before.id : run.id}&b=${before.startedAtMs! < (run.startedAtMs ?? 0) ? run.id : before.id}`}
-                className="flex w-20 shrink-0 items-center justify-center border-l border-hair px-2 text-center text-sm text-soft hover:bg-face"
-              >
-                Lay over the other
-              </Link>
-            )}
+            {other && run.startedAtMs !== null && <LayOver visitId={visit.id} run={run} other={other} />}
           </li>
         )
       })}
     </ol>
+  )
+}
+
+/** The earlier run is always the first, dashed one. */
+function LayOver({ visitId, run, other }: { visitId: string; run: RunSummary; other: RunSummary }) {
+  const [first, second] = (run.startedAtMs ?? 0) < (other.startedAtMs ?? 0) ? [run, other] : [other, run]
+  return (
+    <Link
+      to={`/visits/${visitId}/compare?a=${first.id}&b=${second.id}`}
+      className="flex w-24 shrink-0 items-center justify-center border-l border-hair px-2 text-center text-sm text-soft hover:bg-face"
+    >
+      Lay over {format(other.startedAtMs ?? 0, 'H:mm')}
+    </Link>
   )
 }
 

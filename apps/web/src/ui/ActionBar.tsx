@@ -3,17 +3,16 @@ import type { ReactNode } from 'react'
 /** The bar under the thumb: whole-height targets, the main one in solid ink. */
 export function ActionBar({ children }: { children: ReactNode }) {
   return (
-    <div className="grid grid-cols-6 border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:flex md:h-24 [&>*]:border-line [&>*]:border-r">
+    <div className="flex flex-wrap border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:h-24 md:flex-nowrap [&>*]:border-line [&>*]:border-r [&>*]:max-md:border-b">
       {children}
     </div>
   )
 }
 
 const WEIGHT = {
-  main: 'bg-ink text-face col-span-6 md:w-[22%] md:flex-none disabled:opacity-40',
-  half: 'col-span-3 text-ink hover:bg-ground disabled:text-soft',
-  wide: 'col-span-6 text-ink hover:bg-ground disabled:text-soft',
-  third: 'col-span-2 text-ink hover:bg-ground disabled:text-soft',
+  main: 'w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none disabled:opacity-40',
+  half: 'w-1/2 px-4 text-ink hover:bg-ground md:flex-1 disabled:text-soft',
+  third: 'flex-1 px-2 text-ink hover:bg-ground disabled:text-soft max-md:items-center max-md:text-center',
 } as const
 
 /** One action: its name, its key, and a few words on what it does. */
@@ -37,13 +36,13 @@ export function Action({
       type="button"
       disabled={disabled}
       onClick={onPress}
-      className={`flex min-h-16 min-w-0 flex-1 cursor-pointer flex-col justify-center px-4 text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}
+      className={`flex min-h-16 min-w-0 cursor-pointer flex-col justify-center text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}
     >
-      <span className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl' : 'text-lg'}`}>
+      <span className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl' : weight === 'half' ? 'text-xl md:text-lg' : 'leading-tight md:text-lg'}`}>
         {name}
         {keyName && <Keycap>{keyName}</Keycap>}
       </span>
-      <span className={`truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'}`}>{hint}</span>
+      <span className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' ? 'max-md:hidden' : ''}`}>{hint}</span>
     </button>
   )
 }

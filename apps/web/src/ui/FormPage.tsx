@@ -36,7 +36,7 @@ export function FormPage({
       )}
       <ActionBar>
         <Action weight="main" name={save} hint={saveHint} disabled={busy} onPress={onSave} />
-        <Action weight="wide" name="Cancel" hint="change nothing" onPress={onCancel} />
+        <Action weight="half" name="Cancel" hint="change nothing" onPress={onCancel} />
       </ActionBar>
     </div>
   )

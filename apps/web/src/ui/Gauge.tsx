@@ -34,8 +34,7 @@ export function Gauge({
         <span className="text-right">
           <span className={`small-figure text-[1.7rem] leading-none ${off ? 'text-watch' : ''}`}>{figure}</span>{' '}
           <span className="text-sm text-soft">
-            {unit}
-            {note ? `, ${note}` : ''}
+            {[unit, note].filter(Boolean).join(', ')}
           </span>
         </span>
       </div>

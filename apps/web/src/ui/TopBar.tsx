@@ -4,9 +4,10 @@ import { Link } from 'react-router'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
 
 /** The head of every screen: the product's plate, where we are, and the two switches of the device. */
-export function TopBar({ children }: { children?: ReactNode }) {
+export function TopBar({ children, switchesOnPhone = true }: { children?: ReactNode; switchesOnPhone?: boolean }) {
   const prefs = usePrefs()
   const cellar = prefs.theme === 'cellar'
+  const hide = switchesOnPhone ? '' : 'max-md:hidden'
   return (
     <header className="flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5">
       <Link to="/" className="plate flex h-full w-auto items-center pr-4 text-lg md:w-[128px] md:pr-0 md:text-xl">
@@ -15,7 +16,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
       <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">{children}</div>
       <button
         type="button"
-        className="h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm"
+        className={`h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm ${hide}`}
         aria-label={`Units: ${prefs.units === 'us' ? 'US' : 'metric'}. Change.`}
         onClick={() => setPrefs({ units: prefs.units === 'us' ? 'metric' : 'us' })}
       >
@@ -23,7 +24,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
       </button>
       <button
         type="button"
-        className="flex h-full w-12 cursor-pointer items-center justify-center border-l border-line"
+        className={`flex h-full w-12 cursor-pointer items-center justify-center border-l border-line ${hide}`}
         aria-label={cellar ? 'Light theme' : 'Cellar theme'}
         onClick={() => setPrefs({ theme: cellar ? 'light' : 'cellar' })}
       >

@@ -2,7 +2,7 @@ import { isHorizontal, tapedTub } from '../machine/machineSpec.ts'
 import { median, quantileOfSorted } from '../numeric/quantile.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import { tubTopMm } from '../tub/tubGeometry.ts'
-import { estimateFlow, type FlowEstimate } from './estimateFlow.ts'
+import { estimateFlow, type FittedCurve, type FlowEstimate, fittedCurve } from './estimateFlow.ts'
 import { type ExpectedRun, expectedRun } from './expectedRun.ts'
 import type { FlowValue, Interval } from './interval.ts'
 import { findMovingPart } from './movingPart.ts'
@@ -27,7 +27,11 @@ export interface RunMark {
   what: MarkWhat
 }
 
+/** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
+export const ANALYSIS_VERSION = 2
+
 export interface RunAnalysis {
+  version: number
   verdict: Verdict
   /** What it says, as figures; `sayRun` makes the sentence. */
   saying: Saying
@@ -44,7 +48,7 @@ export interface RunAnalysis {
   /** What the technician should know about the readings: gaps, order, outliers, likely slips. */
   notes: string[]
   /** The fitted run, for drawing: null when there is no fit. */
-  fit: { fromS: number; toS: number; startMm: number; endMm: number } | null
+  fit: { fromS: number; toS: number; startMm: number; endMm: number; curve: FittedCurve | null } | null
   usedReadings: number
 }
 
@@ -85,7 +89,11 @@ export function analyseRun(
   const fromMeter = plan.kind === 'fill' ? meterFlow(meter.mm) : null
   const flow = combine(fromLevel, fromMeter)
   if (estimate?.outcome === 'estimated' && estimate.setAside > 0 && source === 'hand')
-    notes.push(`${estimate.setAside} reading(s) lie far off the line and were set aside.`)
+    notes.push(
+      estimate.setAside === 1
+        ? 'One reading lies far off the line and was set aside.'
+        : `${estimate.setAside} readings lie far off the line and were set aside.`,
+    )
   if (from === 'ruler') notes.push('Levels were taken from the ruler.')
 
   const notIdentifiable: RunAnalysis['notIdentifiable'] = {}
@@ -98,7 +106,7 @@ export function analyseRun(
   if (fromLevel && fromMeter) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
   const fit =
     estimate?.outcome === 'estimated'
-      ? { fromS: window.fromS, toS: window.toS, startMm: estimate.startMm, endMm: estimate.endMm }
+      ? { fromS: window.fromS, toS: window.toS, startMm: estimate.startMm, endMm: estimate.endMm, curve: fittedCurve(estimate, window.fromS, plannedEndMm(plan), 7200) }
       : null
 
   if (!flow || seconds <= 0) {
@@ -106,6 +114,7 @@ export function analyseRun(
     const saying: Saying = { code: 'too-few', kind: plan.kind, got, needed: 3 }
     notIdentifiable.flowLMin = sayRun(saying)
     return {
+      version: ANALYSIS_VERSION,
       verdict: 'not-identifiable',
       saying,
       quantities,
@@ -122,6 +131,7 @@ export function analyseRun(
   if (judged.ratio) quantities.ratioToExpected = judged.ratio
   if (judged.cannotJudge) notIdentifiable.ratioToExpected = sayRun(judged.cannotJudge)
   return {
+    version: ANALYSIS_VERSION,
     verdict: judged.verdict,
     saying: judged.saying,
     quantities,

@@ -1,5 +1,6 @@
-import { type MachineSpec, tapedTub } from '../machine/machineSpec.ts'
+import { tapedTub } from '../machine/machineSpec.ts'
 import { hoseEndHeight, portHeight, pumpMiddle, SPREAD } from '../machine/uncertainty.ts'
+import { findRoot } from '../numeric/findRoot.ts'
 import { type LineFit, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import { DISPLACED_RATIO, DRAFT_DEG, sumpBottomMm, type TubGeometry } from '../tub/tubGeometry.ts'
@@ -27,6 +28,11 @@ export interface FlowEstimate {
   setAside: number
   /** Fitted line, for extrapolation on a chart: level at a time in s. */
   levelAt: (tS: number) => number
+}
+/** Points of a fitted run drawn from its start to where it should end. */
+export interface FittedCurve {
+  tS: number[]
+  levelMm: number[]
 }
 export type FlowResult = FlowEstimate | { outcome: 'tooFewReadings'; needed: number; got: number }
 
@@ -250,7 +256,22 @@ function correlationFactor(residuals: Float64Array, perBlock: number): number {
   return Math.sqrt((1 + rho) / (1 - rho))
 }
 
-/** The level in a machine's tub, for callers that only have the machine. */
-export function machineVolumeL(machine: MachineSpec, levelMm: number): number {
-  return tubVolumeL(tapedTub(machine), levelMm)
+/**
+ * The fitted run from its start to its planned end, for drawing and for the time left. Null when the fit never gets there within `withinS`.
+ * @param endMm - Level at which the run should end, mm.
+ */
+export function fittedCurve(estimate: FlowEstimate, fromS: number, endMm: number, withinS: number): FittedCurve | null {
+  const rises = endMm > estimate.levelAt(fromS)
+  const past = (tS: number) => (rises ? estimate.levelAt(tS) >= endMm : estimate.levelAt(tS) <= endMm)
+  let high = fromS + 1
+  while (!past(high)) {
+    high = fromS + (high - fromS) * 2
+    if (high - fromS > withinS) return null
+  }
+  const root = findRoot((tS) => estimate.levelAt(tS) - endMm, fromS, high, 0.05)
+  const end = root.outcome === 'found' ? root.x : high
+  const tS = Array.from({ length: CURVE_POINTS }, (_, i) => fromS + ((end - fromS) * i) / (CURVE_POINTS - 1))
+  return { tS, levelMm: tS.map(estimate.levelAt) }
 }
+
+const CURVE_POINTS = 25

@@ -30,7 +30,7 @@ export function questionEntry(machine: MachineSpec, typed: TypedLevel, nearMm: n
   const tub = tapedTub(machine)
   const top = tubTopMm(tub)
   const close = (mm: number) => nearMm !== null && Math.abs(mm - nearMm) < Math.max(15, 0.2 * Math.abs(nearMm))
-  if (nearMm !== null && Math.abs(typed.asLevelMm - nearMm) >= Math.max(40, 0.45 * Math.abs(nearMm))) {
+  if (nearMm !== null && Math.abs(typed.asLevelMm - nearMm) >= Math.max(25, 0.45 * Math.abs(nearMm))) {
     if (typed.ifVolumeL > 0 && typed.ifVolumeL < tubVolumeL(tub, top)) {
       const suggestedMm = Math.round(tubLevelMm(tub, typed.ifVolumeL))
       if (close(suggestedMm)) return { kind: 'volume-for-level', dueMm: nearMm, suggestedMm }

@@ -131,7 +131,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
             band={expected ? bandOf(expected) : null}
             traces={[trace]}
             marks={marks}
-            carriedOn={carriedOn(run, plan)}
+            carriedOn={carriedOn(run, lastPoint?.x ?? 0)}
             nowS={running ? nowS : null}
             label={`Level over time, ${trace.points.length} readings, expected band behind`}
           />
@@ -142,12 +142,11 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
             <ActionBar>
               <Action weight="main" name="Stop" keyName="space" hint={STOP_WORD[plan.kind]} onPress={stop} />
               <Action weight="half" name="Level" keyName="L" hint="ruler or display" onPress={() => setPad({ kind: 'level', firstKey: null })} />
-              <Action weight="half" name="Flow" keyName="F" hint="meter or bucket" onPress={() => setPad({ kind: 'flow', firstKey: null })} />
+              <Action name="Flow" keyName="F" hint="meter or bucket" onPress={() => setPad({ kind: 'flow', firstKey: null })} />
               {!fill && <Action name="Air drawn" keyName="A" hint="stream breaks up" onPress={() => mark('air-drawn')} />}
               {!fill && <Action name="Silent" keyName="P" hint="pump stops" onPress={() => mark('pump-silent')} />}
-              {fill && <Action weight="half" name="Leak seen" keyName="W" hint="note where later" onPress={() => mark('leak-seen')} />}
-              {!fill && <Action name="Leak seen" keyName="W" hint="note where later" onPress={() => mark('leak-seen')} />}
-              <Action weight={fill ? 'half' : 'wide'} name="Undo" keyName="U" hint={target ? entryText(target, facts, units) : 'nothing to undo'} disabled={!target} onPress={undo} />
+              <Action name="Leak seen" keyName="W" hint="note where later" onPress={() => mark('leak-seen')} />
+              <Action name="Undo" keyName="U" hint={target ? entryText(target, facts, units) : 'nothing to undo'} disabled={!target} onPress={undo} />
             </ActionBar>
           ) : (
             <AfterRun run={run} plan={plan} onUndo={undo} undoText={target ? entryText(target, facts, units) : null} />
@@ -161,7 +160,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           by={by}
           startedAtMs={facts.startedAtMs}
           machine={plan.machine}
-          dueMm={lastPoint && nowS - lastPoint.x < 45 ? lastPoint.y : (dueMm?.mid ?? null)}
+          dueMm={fittedAt(run, nowS) ?? (lastPoint && nowS - lastPoint.x < 20 ? lastPoint.y : (dueMm?.mid ?? null))}
           onBy={setBy}
           onEntry={enter}
           onCorrect={correct}
@@ -208,39 +207,44 @@ function SyncCell({ sync }: { sync: BoardSnapshot['sync'] }) {
 
 function AfterRun({ run, plan, onUndo, undoText }: { run: BoardSnapshot; plan: RunPlan; onUndo: () => void; undoText: string | null }) {
   const visitId = run.meta?.visitId
-  const link = 'flex min-h-16 flex-1 flex-col justify-center px-4 md:px-5'
+  const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
   const again = `/runs/${crypto.randomUUID()}?visit=${visitId}&kind=`
   const other = plan.kind === 'fill' ? 'drain' : 'fill'
   return (
     <ActionBar>
-      <Link to={`/visits/${visitId}`} className={`${link} col-span-6 bg-ink text-face md:w-[22%] md:flex-none`}>
-        <span className="small-figure text-2xl">Back to the visit</span>
+      <Link to={`/visits/${visitId}`} className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}>
+        <span className="small-figure text-xl md:text-2xl">Back to the visit</span>
         <span className="text-sm opacity-80">all its runs</span>
       </Link>
-      <Link to={`${again}${plan.kind}`} className={`${link} col-span-3`}>
+      <Link to={`${again}${plan.kind}`} className={`${link} w-1/2 px-4`}>
         <span className="text-lg font-semibold">{KIND_WORD[plan.kind]} again</span>
         <span className="text-sm text-soft">same machine</span>
       </Link>
-      <Link to={`${again}${other}`} className={`${link} col-span-3`}>
+      <Link to={`${again}${other}`} className={`${link} flex-1 px-3`}>
         <span className="text-lg font-semibold">{KIND_WORD[other]} next</span>
         <span className="text-sm text-soft">{other === 'fill' ? 'water in' : 'water out'}</span>
       </Link>
-      <Link to={`/visits/${visitId}/compare?a=${run.state.runId}`} className={`${link} col-span-3`}>
+      <Link to={`/visits/${visitId}/compare?a=${run.state.runId}`} className={`${link} flex-1 px-3`}>
         <span className="text-lg font-semibold">Lay over</span>
         <span className="text-sm text-soft">another run</span>
       </Link>
-      <Action weight="half" name="Undo" keyName="U" hint={undoText ?? 'nothing to undo'} disabled={undoText === null} onPress={onUndo} />
+      <Action name="Undo" keyName="U" hint={undoText ?? 'nothing to undo'} disabled={undoText === null} onPress={onUndo} />
     </ActionBar>
   )
 }
 
 /** The fit carried on to where the run should end: only while it runs and the fit has something to stand on. */
-function carriedOn(run: BoardSnapshot, plan: RunPlan): { x: number; y: number }[] | null {
-  const fit = run.analysis?.fit
-  if (run.facts.phase !== 'running' || !fit || run.analysis?.quantities.flowLMin === undefined) return null
-  const rate = (fit.endMm - fit.startMm) / (fit.toS - fit.fromS)
-  if (!Number.isFinite(rate) || Math.abs(rate) < 0.01 || (plan.kind === 'fill') !== rate > 0) return null
-  const end = plan.kind === 'fill' ? (plan.endLevelMm ?? plan.machine.fillLevelMm ?? fit.endMm + 50) : 0
-  const at = fit.toS + (end - fit.endMm) / rate
-  return at > fit.toS ? [{ x: fit.toS, y: fit.endMm }, { x: at, y: end }] : null
+function carriedOn(run: BoardSnapshot, nowS: number): { x: number; y: number }[] | null {
+  const curve = run.analysis?.fit?.curve
+  if (run.facts.phase !== 'running' || !curve || run.analysis?.quantities.ratioToExpected === undefined) return null
+  const points = curve.tS.map((x, i) => ({ x, y: curve.levelMm[i] as number }))
+  return points.filter((point) => point.x >= nowS)
+}
+
+/** The level the fit so far gives for a time, mm. */
+function fittedAt(run: BoardSnapshot, tS: number): number | null {
+  const curve = run.analysis?.fit?.curve
+  if (!curve || run.analysis?.quantities.ratioToExpected === undefined) return null
+  const i = curve.tS.findIndex((t) => t >= tS)
+  return curve.levelMm.at(i) ?? null
 }

@@ -26,8 +26,8 @@ export function RunFrame({
 }) {
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
-        <Link to={visitId ? `/visits/${visitId}` : '/'} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center md:flex-row md:items-baseline md:justify-start md:gap-3">
+      <TopBar switchesOnPhone={false}>
+        <Link to={visitId ? `/visits/${visitId}` : '/'} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3">
           <span className="truncate font-semibold">{title}</span>
           <span className="truncate text-sm text-soft md:text-base">{subtitle}</span>
         </Link>
@@ -36,9 +36,9 @@ export function RunFrame({
       <div className="flex min-h-0 flex-1">
         {glass}
         <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
-          <div className="flex min-h-0 min-w-0 flex-1 flex-col px-4 pt-3 md:px-7 md:pt-4">
+          <div className="flex min-w-0 shrink-0 flex-col px-4 pt-3 md:min-h-0 md:shrink md:flex-1 md:px-7 md:pt-4">
             {head}
-            <div className="relative min-h-64 flex-1 md:min-h-0">{chart}</div>
+            <div className="relative h-72 md:h-auto md:min-h-0 md:flex-1">{chart}</div>
           </div>
           <div className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">{side}</div>
         </main>

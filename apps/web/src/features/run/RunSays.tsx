@@ -1,4 +1,4 @@
-import { AIR_LEVEL_MM, type ExpectedRun, plannedEndMm } from '@brendik/core'
+import type { ExpectedRun } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf } from '../../lib/units.ts'
@@ -30,9 +30,10 @@ export function RunSays({ run, expected, nowS }: { run: BoardSnapshot; expected:
       <section aria-label="What this run says" className="grid gap-4">
         {flow && compared ? (
           <Gauge
-            label={facts.phase === 'running' ? 'Flow so far' : 'Flow'}
+            label="Flow"
             figure={figure(units, 'flow', flow.value)}
             unit={unitOf(units, 'flow').unit}
+            note={`${figure(units, 'flow', Math.max(0, flow.lo))} to ${figure(units, 'flow', flow.hi)}`}
             value={show(flow.value)}
             lo={show(Math.max(0, flow.lo))}
             hi={show(flow.hi)}
@@ -47,9 +48,9 @@ export function RunSays({ run, expected, nowS }: { run: BoardSnapshot; expected:
         )}
         {ratio && (
           <Gauge
-            label="Time against expected"
+            label="Time"
             figure={`${ratio.value.toFixed(2)}×`}
-            unit=""
+            unit="expected"
             note={`${ratio.lo.toFixed(2)} to ${ratio.hi.toFixed(2)}`}
             value={ratio.value}
             lo={ratio.lo}
@@ -122,13 +123,8 @@ function grouped(open: [string, string][]): [string, string[]][] {
   return [...byHow]
 }
 
-/** Seconds until the run's planned end at the fitted rate; null when there is no rate or the end has passed. */
+/** Seconds until the fitted run reaches its planned end; null when there is no fit or the end has passed. */
 function secondsLeft(run: BoardSnapshot, nowS: number): number | null {
-  const fit = run.analysis?.fit
-  const plan = run.facts.plan
-  if (!fit || !plan || !run.analysis?.quantities.flowLMin) return null
-  const end = plan.kind === 'drain' ? AIR_LEVEL_MM : plannedEndMm(plan)
-  const rate = (fit.endMm - fit.startMm) / (fit.toS - fit.fromS)
-  const left = (end - fit.endMm) / rate - (nowS - fit.toS)
-  return Number.isFinite(left) && left > 0 && left < 7200 ? left : null
+  const endS = run.analysis?.fit?.curve?.tS.at(-1)
+  return endS !== undefined && run.analysis?.quantities.ratioToExpected && endS > nowS ? endS - nowS : null
 }

@@ -193,10 +193,10 @@ export function SetupBoard({
             disabled={bad}
             onPress={start}
           />
-          <p className="col-span-6 flex flex-1 items-center px-4 py-2 text-sm text-soft md:px-6 md:text-base">
+          <p className="flex w-1/2 items-center px-3 py-2 text-sm leading-snug text-soft md:w-auto md:flex-1 md:px-6 md:text-base">
             {fill
-              ? 'Machine empty and level, laundry out. Start as the valve opens.'
-              : 'Hose end secured and low water caught. Keep hands off the pump: it may be hot. Start as the pump starts.'}
+              ? 'Machine empty, laundry out, hose end high. Press as the valve opens.'
+              : 'Hose end fixed in the standpipe, hands off the pump: it may be hot. Press as the pump starts.'}
           </p>
         </ActionBar>
       }
