@@ -8,7 +8,9 @@ const TOTAL = Number(process.argv[2] ?? 10_000_000)
 const PER_RUN = 36_000
 const client = new pg.Client({ connectionString: process.env.DATABASE_URL })
 await client.connect()
-await client.query('drop schema if exists layout_trial cascade; create schema layout_trial; set search_path to layout_trial')
+await client.query(
+  'drop schema if exists layout_trial cascade; create schema layout_trial; set search_path to layout_trial',
+)
 
 const runs = Math.ceil(TOTAL / PER_RUN)
 const runId = (n: string) => `md5('run' || ${n})::uuid`
@@ -19,7 +21,9 @@ const arrays = (per: number) => `
     array(select (200 - (b * ${per} + i) * 0.005 + random())::real from generate_series(0, ${per - 1}) i),
     array_fill(null::real, array[${per}]), array_fill(null::real, array[${per}])
   from generate_series(1, ${runs}) r, generate_series(0, ${PER_RUN / per - 1}) b`
-const blockTable = (per: number) => `create table block_${per} (id uuid primary key, run_id uuid not null, first_at timestamptz not null,
+const blockTable = (
+  per: number,
+) => `create table block_${per} (id uuid primary key, run_id uuid not null, first_at timestamptz not null,
   source text not null, offset_ms int[] not null, level_mm real[] not null, ruler_mm real[] not null, flow_l_min real[] not null)`
 const layouts = [
   {
@@ -44,13 +48,17 @@ const layouts = [
     insert: `insert into block_${per} select $1, $2, to_timestamp($3::float8), 'stream', array_agg(100 * i), $4::real[], array_fill(null::real, array[${per}]), array_fill(null::real, array[${per}]) from generate_series(0, ${per - 1}) i`,
   })),
 ]
-console.log('| layout | bytes a reading (with indexes) | stored a second, one statement a block | read 36,000 back, median |\n|---|---|---|---|')
+console.log(
+  '| layout | bytes a reading (with indexes) | stored a second, one statement a block | read 36,000 back, median |\n|---|---|---|---|',
+)
 for (const layout of layouts) {
   await client.query(layout.create)
   await client.query(layout.fill)
   await client.query(`create index on ${layout.table} (run_id)`)
   await client.query(`analyze ${layout.table}`)
-  const { rows } = await client.query('select pg_total_relation_size($1::regclass)::float8 as bytes', [layout.table])
+  const { rows } = await client.query('select pg_total_relation_size($1::regclass)::float8 as bytes', [
+    layout.table,
+  ])
   const times: number[] = []
   for (let k = 0; k < 9; k++) {
     const { rows: ids } = await client.query(`select ${runId('$1::int')} as id`, [1 + ((k * 37) % runs)])

@@ -24,7 +24,17 @@ const cells = new Map<string, Cell>()
 const cellOf = (name: string) => {
   const known = cells.get(name)
   if (known) return known
-  const fresh: Cell = { name, n: 0, covered: 0, errors: [], widths: [], healthy: 0, within: 0, below60: 0, slow: 0 }
+  const fresh: Cell = {
+    name,
+    n: 0,
+    covered: 0,
+    errors: [],
+    widths: [],
+    healthy: 0,
+    within: 0,
+    below60: 0,
+    slow: 0,
+  }
   cells.set(name, fresh)
   return fresh
 }
@@ -35,14 +45,24 @@ for (const kind of ['fill', 'drain'] as const)
       for (const plate of [true, false])
         for (let i = 0; i < repeats; i++) {
           const healthy = i % 2 === 0
-          const wish: CaseWish = { kind, family, source, plate, share: healthy ? 1 : draw.uniform(0.3, 0.6), unmarked: i % 5 === 4 }
+          const wish: CaseWish = {
+            kind,
+            family,
+            source,
+            plate,
+            share: healthy ? 1 : draw.uniform(0.3, 0.6),
+            unmarked: i % 5 === 4,
+          }
           score(makeCase(wish, draw), healthy)
         }
 
 function score(c: Case, healthy: boolean): void {
   const run = analyseVisit(parseVisitFile(JSON.parse(JSON.stringify(c.file)))).runs[0]
   const flow = run?.quantities.flow_l_min
-  for (const name of [`${c.kind} ${c.family} ${c.source}${c.plate ? '' : ', no plate'}`, `all${c.plate ? '' : ', no plate'}`]) {
+  for (const name of [
+    `${c.kind} ${c.family} ${c.source}${c.plate ? '' : ', no plate'}`,
+    `all${c.plate ? '' : ', no plate'}`,
+  ]) {
     const cell = cellOf(name)
     cell.n++
     if (flow) {
@@ -61,7 +81,8 @@ function score(c: Case, healthy: boolean): void {
 }
 
 const percent = (a: number, b: number) => `${((100 * a) / Math.max(1, b)).toFixed(1)} %`
-const middle = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN
+const middle = (values: number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN
 const table = [...cells.values()].map((c) => ({
   runs: c.name,
   n: c.n,

@@ -174,7 +174,12 @@ interface TrueRun {
 }
 
 /** dh/dt = q(h)/A(h), stepped by odex; level as a table of 0.25 s steps. */
-function integrate(tub: TrueTub, h0: number, q: (h: number) => number, until: (h: number) => boolean): { endS: number; table: number[] } {
+function integrate(
+  tub: TrueTub,
+  h0: number,
+  q: (h: number) => number,
+  until: (h: number) => boolean,
+): { endS: number; table: number[] } {
   const solver = new Solver(1)
   solver.absoluteTolerance = 1e-9
   solver.relativeTolerance = 1e-8
@@ -182,7 +187,12 @@ function integrate(tub: TrueTub, h0: number, q: (h: number) => number, until: (h
   let h = h0
   let t = 0
   while (!until(h) && t < 4000) {
-    const step = solver.solve((_x, [level]) => [q(level as number) / area(tub, level as number)], t, [h], t + 0.25)
+    const step = solver.solve(
+      (_x, [level]) => [q(level as number) / area(tub, level as number)],
+      t,
+      [h],
+      t + 0.25,
+    )
     h = step.y[0] as number
     t += 0.25
     table.push(h)
@@ -201,7 +211,12 @@ function lookUp(table: number[]): (t: number) => number {
 function simulateFill(tub: TrueTub, top: number, rated: number, share: number, draw: Draw): TrueRun {
   const healthy = rated * draw.normal(1, 0.05)
   const q = (healthy * share) / 60000
-  const { endS, table } = integrate(tub, 0, () => q, (h) => h >= top)
+  const { endS, table } = integrate(
+    tub,
+    0,
+    () => q,
+    (h) => h >= top,
+  )
   return { endS, levelAt: lookUp(table), meanLMin: q * 60000, share }
 }
 
@@ -229,7 +244,12 @@ function simulateDrain(
     else path = (h0 + mid - lift) / (target * target) - b
   }
   const airAt = draw.uniform(0, 0.008)
-  const solved = integrate(tub, top, (h) => -flow(h, head, path), (h) => h <= airAt)
+  const solved = integrate(
+    tub,
+    top,
+    (h) => -flow(h, head, path),
+    (h) => h <= airAt,
+  )
   const litres = volume(tub, top) - volume(tub, solved.table[solved.table.length - 1] as number)
   return {
     endS: solved.endS,

@@ -6,7 +6,9 @@ async function call<T>(server: string, method: string, path: string, body?: unkn
   const response = await fetch(`${server}/api/ingest${path}`, {
     method,
     signal: AbortSignal.timeout(TIMEOUT_MS),
-    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    ...(body === undefined
+      ? {}
+      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
   })
   if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`)
   return (await response.json()) as T

@@ -50,7 +50,8 @@ export async function runWasher(options: WasherOptions): Promise<void> {
         announcedAt = 0
       }
     } catch (error) {
-      if (!signal.aborted && Date.now() - announcedAt > 30_000) console.error(`${options.label}: ${(error as Error).message}`)
+      if (!signal.aborted && Date.now() - announcedAt > 30_000)
+        console.error(`${options.label}: ${(error as Error).message}`)
     }
     await sleep(POLL_MS, undefined, { signal }).catch(() => {})
   }
@@ -103,14 +104,20 @@ function simulate(options: WasherOptions, run: Assigned): (nowMs: number) => Omi
       columns.atMs.push(Math.round(atMs))
       columns.levelMm.push(Math.max(0, sense(state.levelMm, stepS)))
       // The machine's meter sees only what comes in; 1 % noise.
-      columns.flowLMin.push(plan.kind === 'fill' ? Math.round(state.inflowLMin * (0.99 + 0.02 * random()) * 100) / 100 : null)
+      columns.flowLMin.push(
+        plan.kind === 'fill' ? Math.round(state.inflowLMin * (0.99 + 0.02 * random()) * 100) / 100 : null,
+      )
       const filled = plan.kind === 'fill' && state.levelMm >= endMm
       state = stepWasher(
         plan.machine,
         plan.site,
         options.fault,
         state,
-        { openTaps: plan.kind === 'fill' && !filled ? plan.taps : [], pumpOn: plan.kind === 'drain', hoseEndMm: plan.hoseEndMm },
+        {
+          openTaps: plan.kind === 'fill' && !filled ? plan.taps : [],
+          pumpOn: plan.kind === 'drain',
+          hoseEndMm: plan.hoseEndMm,
+        },
         stepS,
       )
       const done = plan.kind === 'fill' ? filled : state.outflowLMin === 0

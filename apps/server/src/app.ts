@@ -26,10 +26,20 @@ export interface AppDeps {
 export async function createApp({ db, actor, log, webDir }: AppDeps): Promise<Express> {
   const app = express()
   app.disable('x-powered-by')
-  app.use(pinoHttp({ logger: log, quietReqLogger: true, customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? 'error' : 'debug') }))
+  app.use(
+    pinoHttp({
+      logger: log,
+      quietReqLogger: true,
+      customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? 'error' : 'debug'),
+    }),
+  )
   app.use(helmet({ contentSecurityPolicy: { directives: { upgradeInsecureRequests: null } } }))
   // An event stream must not be held back by the compressor.
-  app.use(compression({ filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response) }))
+  app.use(
+    compression({
+      filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response),
+    }),
+  )
   app.use(express.json({ limit: '8mb' }))
   app.get('/api/health', async (_request, response) => {
     await db.many('listInstruments', [actor.workshopId])
@@ -57,5 +67,8 @@ export async function createApp({ db, actor, log, webDir }: AppDeps): Promise<Ex
 
 /** Files with a hash in their name never change; all others are asked for again. */
 function cacheFor(response: { setHeader: (name: string, value: string) => void }, file: string): void {
-  response.setHeader('cache-control', file.includes(`${path.sep}assets${path.sep}`) ? 'public, max-age=31536000, immutable' : 'no-cache')
+  response.setHeader(
+    'cache-control',
+    file.includes(`${path.sep}assets${path.sep}`) ? 'public, max-age=31536000, immutable' : 'no-cache',
+  )
 }

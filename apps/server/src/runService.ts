@@ -87,7 +87,10 @@ export async function storeBlocks(
     for (const block of blocks) {
       const outcome = await insertStreamBlock(tx, actor, runId, block)
       if (outcome === 'differs')
-        throw new AppError('batch_differs', `batch ${block.id}: another batch with other readings is stored under this id; give a new batch a new id`)
+        throw new AppError(
+          'batch_differs',
+          `batch ${block.id}: another batch with other readings is stored under this id; give a new batch a new id`,
+        )
       if (outcome === 'stored') fresh.push(block.id)
     }
     if (fresh.length > 0) {
@@ -144,7 +147,12 @@ async function lockRun(tx: Queries, actor: Actor, runId: string): Promise<void> 
   if (!run) throw new AppError('run_not_found', `run ${runId}: not found; send its plan first`)
 }
 
-async function keepResult(tx: Queries, actor: Actor, state: RunState, blocks: readonly ReadingBlock[]): Promise<RunAnswer['analysis']> {
+async function keepResult(
+  tx: Queries,
+  actor: Actor,
+  state: RunState,
+  blocks: readonly ReadingBlock[],
+): Promise<RunAnswer['analysis']> {
   const analysis = runFacts(state).phase === 'stopped' ? analyseBoard(state, blocks) : null
   await tx.run('upsertRunResult', [actor.workshopId, state.runId, JSON.stringify(analysis)])
   return analysis

@@ -38,7 +38,11 @@ interface StoredColumns {
 }
 
 /** All that is stored of a run: its facts in the order made (hand readings among them), and its streamed blocks. */
-export async function readRun(db: Queries, actor: Actor, runId: string): Promise<{ events: RunEvent[]; blocks: ReadingBlock[] }> {
+export async function readRun(
+  db: Queries,
+  actor: Actor,
+  runId: string,
+): Promise<{ events: RunEvent[]; blocks: ReadingBlock[] }> {
   const marks = await db.many<MarkRow>('listMarks', [actor.workshopId, runId])
   const rows = await db.many<BlockRow>('listReadingBlocks', [actor.workshopId, runId])
   const made = [
@@ -56,7 +60,13 @@ export async function readBlock(db: Queries, actor: Actor, blockId: string): Pro
   return row && row.source === 'stream' ? toBlock(row) : null
 }
 
-export async function insertEvent(db: Queries, actor: Actor, runId: string, event: RunEvent, seq: number): Promise<void> {
+export async function insertEvent(
+  db: Queries,
+  actor: Actor,
+  runId: string,
+  event: RunEvent,
+  seq: number,
+): Promise<void> {
   if (event.type === 'levelRead' || event.type === 'flowRead') {
     const level = event.type === 'levelRead' ? event.levelMm : null
     await db.run('insertReadingBlocks', [
@@ -74,7 +84,8 @@ export async function insertEvent(db: Queries, actor: Actor, runId: string, even
     ])
     return
   }
-  const planned = event.type === 'planned' ? JSON.stringify({ plan: event.plan, instrumentId: event.instrumentId }) : null
+  const planned =
+    event.type === 'planned' ? JSON.stringify({ plan: event.plan, instrumentId: event.instrumentId }) : null
   const note = event.type === 'withdrawn' ? event.why : event.type === 'marked' ? (event.note ?? null) : null
   await db.run('insertMark', [
     actor.workshopId,
@@ -149,7 +160,12 @@ function handEvent(row: BlockRow): RunEvent {
   const base = { id: row.id, atMs: Math.round(row.firstMs) }
   const [level, ruler, flow] = [row.levelMm[0] ?? null, row.rulerMm[0] ?? null, row.flowLMin[0] ?? null]
   if (flow !== null) return { type: 'flowRead', ...base, flowLMin: flow }
-  return { type: 'levelRead', ...base, levelMm: (ruler ?? level) as number, by: ruler !== null ? 'ruler' : 'indicated' }
+  return {
+    type: 'levelRead',
+    ...base,
+    levelMm: (ruler ?? level) as number,
+    by: ruler !== null ? 'ruler' : 'indicated',
+  }
 }
 
 function markEvent(row: MarkRow): RunEvent {

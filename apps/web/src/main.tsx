@@ -13,7 +13,8 @@ const queryClient = new QueryClient({
     queries: {
       staleTime: 2000,
       // Only a server that is away is worth asking again by itself.
-      retry: (count, error) => count < 2 && error instanceof ApiError && (error.status === 0 || error.status >= 500),
+      retry: (count, error) =>
+        count < 2 && error instanceof ApiError && (error.status === 0 || error.status >= 500),
     },
   },
 })
@@ -23,16 +24,34 @@ const router = createBrowserRouter([
     errorElement: <FailurePage />,
     children: [
       { path: '/', element: <DayPage /> },
-      { path: '/visits/new', lazy: async () => ({ Component: (await import('./routes/NewVisitPage.tsx')).NewVisitPage }) },
-      { path: '/visits/:visitId', lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }) },
+      {
+        path: '/visits/new',
+        lazy: async () => ({ Component: (await import('./routes/NewVisitPage.tsx')).NewVisitPage }),
+      },
+      {
+        path: '/visits/:visitId',
+        lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }),
+      },
       {
         path: '/visits/:visitId/compare',
         lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
       },
-      { path: '/machines/:machineId', lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }) },
-      { path: '/sites/:siteId', lazy: async () => ({ Component: (await import('./routes/SitePage.tsx')).SitePage }) },
-      { path: '/runs/:runId', lazy: async () => ({ Component: (await import('./routes/RunPage.tsx')).RunPage }) },
-      { path: '*', lazy: async () => ({ Component: (await import('./routes/NotFoundPage.tsx')).NotFoundPage }) },
+      {
+        path: '/machines/:machineId',
+        lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }),
+      },
+      {
+        path: '/sites/:siteId',
+        lazy: async () => ({ Component: (await import('./routes/SitePage.tsx')).SitePage }),
+      },
+      {
+        path: '/runs/:runId',
+        lazy: async () => ({ Component: (await import('./routes/RunPage.tsx')).RunPage }),
+      },
+      {
+        path: '*',
+        lazy: async () => ({ Component: (await import('./routes/NotFoundPage.tsx')).NotFoundPage }),
+      },
     ],
   },
 ])

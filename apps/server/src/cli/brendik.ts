@@ -86,6 +86,8 @@ function write(line: string): Promise<void> {
 main().catch((error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(0)
   const reason = error.code === 'ENOENT' ? `${error.path}: no such file` : error.message
-  process.stderr.write(error instanceof UsageError ? `brendik: ${reason}\n` : `brendik: ${reason.split('\n')[0]}\n`)
+  process.stderr.write(
+    error instanceof UsageError ? `brendik: ${reason}\n` : `brendik: ${reason.split('\n')[0]}\n`,
+  )
   process.exitCode = 2
 })

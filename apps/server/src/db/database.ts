@@ -1,8 +1,6 @@
 import pg from 'pg'
 import { loadSql, type StatementName } from './loadSql.ts'
 
-export type Row = Record<string, unknown>
-
 /** Runs the named statements; the number of rows expected is in the method's name. */
 export interface Queries {
   many<T>(name: StatementName, values: readonly unknown[]): Promise<T[]>
@@ -35,7 +33,8 @@ export function openDatabase(url: string): Database {
       if (rows.length > 1) throw new Error(`${name}: expected at most one row, got ${rows.length}`)
       return (rows[0] ?? null) as T | null
     },
-    run: async (name, values) => (await client.query({ name, text: sql[name], values: [...values] })).rowCount ?? 0,
+    run: async (name, values) =>
+      (await client.query({ name, text: sql[name], values: [...values] })).rowCount ?? 0,
   })
   let closing = false
   const listeners: pg.Client[] = []
@@ -88,7 +87,8 @@ export function openDatabase(url: string): Database {
         try {
           return await transactionOnce(work)
         } catch (error) {
-          if (attempt >= 3 || !(error instanceof pg.DatabaseError) || !RETRYABLE.has(error.code ?? '')) throw error
+          if (attempt >= 3 || !(error instanceof pg.DatabaseError) || !RETRYABLE.has(error.code ?? ''))
+            throw error
         }
       }
     },

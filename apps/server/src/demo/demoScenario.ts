@@ -54,7 +54,12 @@ const sites: { name: string; spec: SiteSpec }[] = [
   },
   {
     name: 'Mill Yard, flat 3',
-    spec: { supplyKpa: { cold: null, hot: null }, standpipeHeightMm: null, waterTempC: 15, portHeightMm: null },
+    spec: {
+      supplyKpa: { cold: null, hot: null },
+      standpipeHeightMm: null,
+      waterTempC: 15,
+      portHeightMm: null,
+    },
   },
 ]
 export const DEMO_SITES = sites.map((site) => ({ id: idOf(`site ${site.name}`), ...site }))
@@ -73,8 +78,19 @@ export interface DemoRun {
 export function demoVisits(midnightMs: number) {
   const day = new Date(midnightMs).toISOString().slice(0, 10)
   const at = (hours: number, minutes: number) => midnightMs + (hours * 60 + minutes) * 60_000
-  const of = (m: number, s: number) => ({ m: DEMO_MACHINES[m] as (typeof DEMO_MACHINES)[0], s: DEMO_SITES[s] as (typeof DEMO_SITES)[0] })
-  const run = (name: string, kind: TimedKind, fault: RigFault, startedAtMs: number, m: number, s: number, by: 'hand' | 'stream'): DemoRun => {
+  const of = (m: number, s: number) => ({
+    m: DEMO_MACHINES[m] as (typeof DEMO_MACHINES)[0],
+    s: DEMO_SITES[s] as (typeof DEMO_SITES)[0],
+  })
+  const run = (
+    name: string,
+    kind: TimedKind,
+    fault: RigFault,
+    startedAtMs: number,
+    m: number,
+    s: number,
+    by: 'hand' | 'stream',
+  ): DemoRun => {
     const { m: machine, s: site } = of(m, s)
     const fillTo = machine.spec.fillLevelMm ?? 100
     return {
@@ -98,7 +114,14 @@ export function demoVisits(midnightMs: number) {
       },
     }
   }
-  const visit = (name: string, m: number, s: number, dueAtMs: number, complaint: string, runs: DemoRun[]) => ({
+  const visit = (
+    name: string,
+    m: number,
+    s: number,
+    dueAtMs: number,
+    complaint: string,
+    runs: DemoRun[],
+  ) => ({
     id: idOf(`visit ${day} ${name}`),
     machineId: of(m, s).m.id,
     siteId: of(m, s).s.id,
@@ -149,7 +172,14 @@ export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: Ingest
       if (run.by === 'stream') {
         at.push(atMs)
         level.push(seen)
-      } else events.push({ type: 'levelRead', id: id(`level ${t.toFixed(1)}`), atMs, levelMm: Math.max(0, seen), by: 'ruler' })
+      } else
+        events.push({
+          type: 'levelRead',
+          id: id(`level ${t.toFixed(1)}`),
+          atMs,
+          levelMm: Math.max(0, seen),
+          by: 'ruler',
+        })
     }
     state = stepWasher(spec, site, run.fault, state, input, stepS)
   }

@@ -2,7 +2,7 @@ import { openDatabase } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
 import { HOME_ACTOR } from '../homeWorkshop.ts'
 import { storeBlocks, storeEvents } from '../runService.ts'
-import { DEMO_MACHINES, DEMO_SITES, demoVisits, demoRunFacts } from './demoScenario.ts'
+import { DEMO_MACHINES, DEMO_SITES, demoRunFacts, demoVisits } from './demoScenario.ts'
 
 /** Loads the invented scenario for today. Ids are fixed per day, so loading it again changes nothing. */
 const url = process.env.DATABASE_URL
@@ -14,12 +14,22 @@ await migrate(url)
 const db = openDatabase(url)
 const { workshopId, technicianId } = HOME_ACTOR
 await db.run('ensureWorkshop', [workshopId, 'Workshop', technicianId, 'Technician'])
-for (const { id, spec } of DEMO_MACHINES) await db.run('upsertMachine', [workshopId, id, spec.label, JSON.stringify(spec)])
-for (const { id, name, spec } of DEMO_SITES) await db.run('upsertSite', [workshopId, id, name, JSON.stringify(spec)])
+for (const { id, spec } of DEMO_MACHINES)
+  await db.run('upsertMachine', [workshopId, id, spec.label, JSON.stringify(spec)])
+for (const { id, name, spec } of DEMO_SITES)
+  await db.run('upsertSite', [workshopId, id, name, JSON.stringify(spec)])
 const midnight = new Date()
 midnight.setHours(0, 0, 0, 0)
 for (const visit of demoVisits(midnight.getTime())) {
-  await db.run('upsertVisit', [workshopId, visit.id, visit.machineId, visit.siteId, technicianId, visit.dueAtMs, visit.complaint])
+  await db.run('upsertVisit', [
+    workshopId,
+    visit.id,
+    visit.machineId,
+    visit.siteId,
+    technicianId,
+    visit.dueAtMs,
+    visit.complaint,
+  ])
   for (const run of visit.runs) {
     const { events, blocks } = demoRunFacts(run)
     await storeEvents(db, HOME_ACTOR, visit.id, run.id, events)

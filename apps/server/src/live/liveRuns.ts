@@ -36,7 +36,11 @@ export async function openLiveRuns(db: Database): Promise<LiveRuns> {
       }
       if (change.facts) {
         const { events, blocks } = await readRun(db, actor, change.runId)
-        send(key, { type: 'facts', events, analysis: analyseBoard({ ...emptyRun(change.runId), events }, blocks) })
+        send(key, {
+          type: 'facts',
+          events,
+          analysis: analyseBoard({ ...emptyRun(change.runId), events }, blocks),
+        })
       }
     }
     // A watcher that misses this asks again when its connection breaks; the database being away breaks it.

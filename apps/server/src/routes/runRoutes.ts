@@ -1,4 +1,11 @@
-import { type AssignmentAnswer, idSchema, ingestSchema, postEventsSchema, putInstrumentSchema, runFacts } from '@brendik/core'
+import {
+  type AssignmentAnswer,
+  idSchema,
+  ingestSchema,
+  postEventsSchema,
+  putInstrumentSchema,
+  runFacts,
+} from '@brendik/core'
 import { Router } from 'express'
 import type { Database } from '../db/database.ts'
 import { parseInput } from '../errors/parseInput.ts'
@@ -30,7 +37,12 @@ export function ingestRoutes(db: Database, actor: Actor): Router {
   const router = Router()
   router.put('/instruments/:id', async (request, response) => {
     const { label, rateHz } = parseInput(putInstrumentSchema, request.body)
-    await db.run('upsertInstrument', [actor.workshopId, parseInput(idSchema, request.params.id), label, rateHz])
+    await db.run('upsertInstrument', [
+      actor.workshopId,
+      parseInput(idSchema, request.params.id),
+      label,
+      rateHz,
+    ])
     response.json({ ok: true })
   })
   router.get('/instruments/:id/assignment', async (request, response) => {

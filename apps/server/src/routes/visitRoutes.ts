@@ -53,7 +53,9 @@ export function visitRoutes(db: Database, actor: Actor): Router {
     const { fromMs, toMs } = parseInput(daySchema, request.query)
     const visits = await db.many<Omit<VisitSummary, 'runs'>>('listVisits', [workshop, fromMs, toMs])
     const runs = await runsOf(visits.map((visit) => visit.id))
-    const answer: DayAnswer = { visits: visits.map((visit) => ({ ...visit, runs: runs.get(visit.id) ?? [] })) }
+    const answer: DayAnswer = {
+      visits: visits.map((visit) => ({ ...visit, runs: runs.get(visit.id) ?? [] })),
+    }
     response.json(answer)
   })
   router.get('/visits/:id', async (request, response) => {

@@ -19,14 +19,24 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
     response = await fetch(`/api${path}`, {
       method,
       signal: AbortSignal.timeout(TIMEOUT_MS),
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
     })
   } catch {
-    throw new ApiError('server_away', 0, 'The server cannot be reached. What you record stays on this device and is sent later.')
+    throw new ApiError(
+      'server_away',
+      0,
+      'The server cannot be reached. What you record stays on this device and is sent later.',
+    )
   }
   if (response.ok) return (await response.json()) as T
   const answer = (await response.json().catch(() => null)) as ErrorAnswer | null
-  throw new ApiError(answer?.code ?? 'unknown', response.status, answer?.message ?? `The server answered ${response.status}.`)
+  throw new ApiError(
+    answer?.code ?? 'unknown',
+    response.status,
+    answer?.message ?? `The server answered ${response.status}.`,
+  )
 }
 
 export const get = <T>(path: string) => call<T>('GET', path)

@@ -1,15 +1,30 @@
-import type { DayAnswer, InstrumentAnswer, MachineAnswer, MachineSpec, RunAnswer, SiteAnswer, SiteSpec, VisitAnswer } from '@brendik/core'
+import type {
+  DayAnswer,
+  InstrumentAnswer,
+  MachineAnswer,
+  MachineSpec,
+  RunAnswer,
+  SiteAnswer,
+  SiteSpec,
+  VisitAnswer,
+} from '@brendik/core'
 import { queryOptions } from '@tanstack/react-query'
 import { get, put } from './client.ts'
 
 /** Every address the screens read, with its key, once. */
 export const dayQuery = (fromMs: number, toMs: number) =>
-  queryOptions({ queryKey: ['day', fromMs], queryFn: () => get<DayAnswer>(`/day?fromMs=${fromMs}&toMs=${toMs}`) })
+  queryOptions({
+    queryKey: ['day', fromMs],
+    queryFn: () => get<DayAnswer>(`/day?fromMs=${fromMs}&toMs=${toMs}`),
+  })
 export const visitQuery = (id: string) =>
   queryOptions({ queryKey: ['visit', id], queryFn: () => get<VisitAnswer>(`/visits/${id}`) })
 export const runQuery = (id: string) =>
   queryOptions({ queryKey: ['run', id], queryFn: () => get<RunAnswer>(`/runs/${id}`) })
-export const machinesQuery = queryOptions({ queryKey: ['machines'], queryFn: () => get<MachineAnswer[]>('/machines') })
+export const machinesQuery = queryOptions({
+  queryKey: ['machines'],
+  queryFn: () => get<MachineAnswer[]>('/machines'),
+})
 export const sitesQuery = queryOptions({ queryKey: ['sites'], queryFn: () => get<SiteAnswer[]>('/sites') })
 export const instrumentsQuery = queryOptions({
   queryKey: ['instruments'],

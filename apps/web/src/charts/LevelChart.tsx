@@ -44,7 +44,10 @@ export function LevelChart(props: LevelChartProps) {
       plugins: [bandPlugin(latest)],
     })
     chart.current = created
-    document.fonts.load('500 14px "Archivo Variable"').then(() => created.update(), () => {})
+    document.fonts.load('500 14px "Archivo Variable"').then(
+      () => created.update(),
+      () => {},
+    )
     return () => {
       created.destroy()
       chart.current = null
@@ -124,7 +127,9 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
       border: { display: false },
       grid: { color: colour('--hair') },
       afterBuildTicks: (axis) => {
-        axis.ticks = Array.from({ length: Math.round(topShown / levelStep) + 1 }, (_, i) => ({ value: read(i * levelStep) }))
+        axis.ticks = Array.from({ length: Math.round(topShown / levelStep) + 1 }, (_, i) => ({
+          value: read(i * levelStep),
+        }))
       },
       ticks: {
         autoSkip: false,
@@ -150,7 +155,10 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
       const { ctx, chartArea } = chart
       if (!x || !y) return
       const { band, marks, nowS } = latest.current
-      const px = (p: { x: number; y: number }): [number, number] => [x.getPixelForValue(p.x), y.getPixelForValue(p.y)]
+      const px = (p: { x: number; y: number }): [number, number] => [
+        x.getPixelForValue(p.x),
+        y.getPixelForValue(p.y),
+      ]
       ctx.save()
       ctx.beginPath()
       ctx.rect(chartArea.left, chartArea.top, chartArea.width, chartArea.height)
@@ -180,14 +188,36 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
       ctx.font = '500 13px "Archivo Variable", system-ui, sans-serif'
       marks.forEach((mark, i) => {
         const cx = x.getPixelForValue(mark.x)
-        line(ctx, [[cx, chartArea.top], [cx, chartArea.bottom]], colour('--watch'), 1.5, [])
+        line(
+          ctx,
+          [
+            [cx, chartArea.top],
+            [cx, chartArea.bottom],
+          ],
+          colour('--watch'),
+          1.5,
+          [],
+        )
         ctx.fillStyle = colour('--watch')
         const width = ctx.measureText(mark.text).width
-        ctx.fillText(mark.text, cx + width + 10 > chartArea.right ? cx - width - 5 : cx + 5, chartArea.top + 13 + 17 * (i % 3))
+        ctx.fillText(
+          mark.text,
+          cx + width + 10 > chartArea.right ? cx - width - 5 : cx + 5,
+          chartArea.top + 13 + 17 * (i % 3),
+        )
       })
       if (nowS !== null) {
         const cx = x.getPixelForValue(nowS)
-        line(ctx, [[cx, chartArea.top], [cx, chartArea.bottom]], colour('--line'), 1, [])
+        line(
+          ctx,
+          [
+            [cx, chartArea.top],
+            [cx, chartArea.bottom],
+          ],
+          colour('--line'),
+          1,
+          [],
+        )
       }
       ctx.restore()
     },
@@ -195,7 +225,11 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
 }
 
 /** Writes what the hatch means beside its lower edge, where a measured run seldom passes. */
-function labelBand(ctx: CanvasRenderingContext2D, band: BandShape, px: (p: { x: number; y: number }) => [number, number]): void {
+function labelBand(
+  ctx: CanvasRenderingContext2D,
+  band: BandShape,
+  px: (p: { x: number; y: number }) => [number, number],
+): void {
   const falls = (band.lo[0]?.y ?? 0) > (band.lo.at(-1)?.y ?? 0)
   const beside = falls ? band.lo : band.hi
   const point = beside[Math.floor(beside.length * (falls ? 0.62 : 0.5))]
@@ -208,7 +242,13 @@ function labelBand(ctx: CanvasRenderingContext2D, band: BandShape, px: (p: { x: 
   ctx.textAlign = 'left'
 }
 
-function line(ctx: CanvasRenderingContext2D, points: [number, number][], stroke: string, width: number, dash: number[]): void {
+function line(
+  ctx: CanvasRenderingContext2D,
+  points: [number, number][],
+  stroke: string,
+  width: number,
+  dash: number[],
+): void {
   ctx.beginPath()
   points.forEach(([cx, cy], i) => {
     if (i === 0) ctx.moveTo(cx, cy)

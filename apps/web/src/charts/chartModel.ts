@@ -28,7 +28,9 @@ export function traceOf(facts: RunFacts, blocks: readonly ReadingBlock[], name: 
     event.type === 'levelRead' ? [{ x: (event.atMs - zero) / 1000, y: event.levelMm }] : [],
   )
   const stream = blocks
-    .flatMap((block) => block.atMs.map((at, i) => ({ x: (at - zero) / 1000, y: block.levelMm[i] ?? block.rulerMm[i] ?? null })))
+    .flatMap((block) =>
+      block.atMs.map((at, i) => ({ x: (at - zero) / 1000, y: block.levelMm[i] ?? block.rulerMm[i] ?? null })),
+    )
     .filter((point): point is { x: number; y: number } => point.y !== null && point.x >= 0)
     .sort((a, b) => a.x - b.x)
   if (stream.length === 0) return { name, points: hand, rings: true, under: false }
@@ -40,12 +42,18 @@ export function traceOf(facts: RunFacts, blocks: readonly ReadingBlock[], name: 
 /** The band's three curves; where a share of machines never arrives, its curve ends at the chart's edge. */
 export function bandOf(expected: ExpectedRun): BandShape {
   const curve = (times: Float64Array) =>
-    Array.from(times, (x, i) => ({ x, y: expected.levelMm[i] as number })).filter((point) => Number.isFinite(point.x))
+    Array.from(times, (x, i) => ({ x, y: expected.levelMm[i] as number })).filter((point) =>
+      Number.isFinite(point.x),
+    )
   return { lo: curve(expected.loS), mid: curve(expected.midS), hi: curve(expected.hiS) }
 }
 
 /** Seconds and levels that must fit on the chart. */
-export function extent(band: BandShape | null, traces: readonly Trace[], nowS: number): { endS: number; topMm: number } {
+export function extent(
+  band: BandShape | null,
+  traces: readonly Trace[],
+  nowS: number,
+): { endS: number; topMm: number } {
   const bandEnd = Math.max(0, ...(band ? [...band.mid, ...band.hi].map((point) => point.x) : []))
   const traceEnd = Math.max(0, ...traces.map((trace) => trace.points.at(-1)?.x ?? 0))
   const levels = [...(band?.mid ?? []), ...traces.flatMap((trace) => trace.points)].map((point) => point.y)

@@ -5,7 +5,9 @@ export function clockParts(seconds: number): { main: string; tenth: string } {
   const s = String(whole % 60).padStart(2, '0')
   const minutes = Math.floor(whole / 60)
   const main =
-    minutes >= 60 ? `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}:${s}` : `${minutes}:${s}`
+    minutes >= 60
+      ? `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}:${s}`
+      : `${minutes}:${s}`
   return { main, tenth: String(tenths % 10) }
 }
 

@@ -35,7 +35,8 @@ export function ComparePage() {
     { ...traceOf(runFacts(a.data), a.data.blocks, 'first'), under: true },
     ...(b.data ? [traceOf(runFacts(b.data), b.data.blocks, 'second')] : []),
   ]
-  const choose = (which: 'a' | 'b', id: string) => setParams({ a: aId, b: bId, [which]: id }, { replace: true })
+  const choose = (which: 'a' | 'b', id: string) =>
+    setParams({ a: aId, b: bId, [which]: id }, { replace: true })
   const choices = runs.map((run) => ({
     id: run.id,
     text: `${KIND_WORD[run.kind]} at ${format(run.startedAtMs ?? 0, 'H:mm')}`,
@@ -43,7 +44,10 @@ export function ComparePage() {
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3">
+        <Link
+          to={`/visits/${visitId}`}
+          className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
+        >
           <span className="truncate font-semibold">{visit.data.site.name}</span>
           <span className="truncate text-sm text-soft md:text-base">{visit.data.machine.spec.label}</span>
         </Link>
@@ -51,9 +55,18 @@ export function ComparePage() {
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
         <main className="flex min-h-80 min-w-0 flex-1 flex-col px-4 pt-4 md:px-7">
           <h1 className="plate text-2xl md:text-4xl">{difference(a.data, b.data ?? null)}</h1>
-          <p className="mt-1 text-soft">Dashed: the first run. Solid: the second. Hatched: the second as it should go.</p>
+          <p className="mt-1 text-soft">
+            Dashed: the first run. Solid: the second. Hatched: the second as it should go.
+          </p>
           <div className="relative mt-2 min-h-64 flex-1">
-            <LevelChart band={expected ? bandOf(expected) : null} traces={traces} marks={[]} carriedOn={null} nowS={null} label="Two runs, level over time" />
+            <LevelChart
+              band={expected ? bandOf(expected) : null}
+              traces={traces}
+              marks={[]}
+              carriedOn={null}
+              nowS={null}
+              label="Two runs, level over time"
+            />
           </div>
         </main>
         <aside className="grid shrink-0 content-start gap-4 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:border-l">
@@ -61,7 +74,11 @@ export function ComparePage() {
             <div key={which}>
               <Field label={which === 'a' ? 'First run, dashed' : 'Second run, solid'}>
                 {(props) => (
-                  <select {...props} value={which === 'a' ? aId : bId} onChange={(event) => choose(which, event.target.value)}>
+                  <select
+                    {...props}
+                    value={which === 'a' ? aId : bId}
+                    onChange={(event) => choose(which, event.target.value)}
+                  >
                     {which === 'b' && bId === '' && <option value="">Choose a run</option>}
                     {choices.map((choice) => (
                       <option key={choice.id} value={choice.id}>

@@ -5,8 +5,8 @@ import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayQuery } from '../api/queries.ts'
 import { type KeptRun, listKept } from '../features/run/deviceStore.ts'
-import { RunResultLine } from '../features/visit/RunResultLine.tsx'
 import { RunningRuns } from '../features/visit/RunningRuns.tsx'
+import { RunResultLine } from '../features/visit/RunResultLine.tsx'
 import { useNowMs } from '../lib/useNowMs.ts'
 import { TopBar } from '../ui/TopBar.tsx'
 
@@ -16,7 +16,10 @@ export function DayPage() {
   const nowMs = useNowMs(30_000, true)
   const shift = Number(params.get('day') ?? 0) || 0
   const day = addDays(startOfDay(nowMs), shift)
-  const { data, error, isPending } = useQuery({ ...dayQuery(day.getTime(), addDays(day, 1).getTime()), refetchInterval: 10_000 })
+  const { data, error, isPending } = useQuery({
+    ...dayQuery(day.getTime(), addDays(day, 1).getTime()),
+    refetchInterval: 10_000,
+  })
   const [kept, setKept] = useState<KeptRun[]>([])
   useEffect(() => {
     listKept().then(setKept, () => {})
@@ -26,9 +29,20 @@ export function DayPage() {
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <h1 className="flex-1 truncate font-semibold">{format(day, 'EEEE, d MMMM')}</h1>
+        <h1 className="min-w-0 flex-1 leading-tight font-semibold">
+          <span className="max-md:hidden">{format(day, 'EEEE, d MMMM')}</span>
+          <span className="text-sm md:hidden">
+            {format(day, 'EEE')}
+            <br />
+            {format(day, 'd MMM')}
+          </span>
+        </h1>
         <nav aria-label="Days" className="flex self-stretch">
-          <Link to={`/?day=${shift - 1}`} className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm" aria-label="Day before">
+          <Link
+            to={`/?day=${shift - 1}`}
+            className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm"
+            aria-label="Day before"
+          >
             ‹
           </Link>
           {shift !== 0 && (
@@ -36,7 +50,11 @@ export function DayPage() {
               Today
             </Link>
           )}
-          <Link to={`/?day=${shift + 1}`} className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm" aria-label="Day after">
+          <Link
+            to={`/?day=${shift + 1}`}
+            className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm"
+            aria-label="Day after"
+          >
             ›
           </Link>
         </nav>
@@ -51,7 +69,8 @@ export function DayPage() {
         {isPending && !error && <p className="py-6 text-soft">Reading the day.</p>}
         {data && visits.length === 0 && (
           <p className="py-8 text-xl">
-            No visits on this day. <span className="text-soft">Start one below: it takes a machine and a place.</span>
+            No visits on this day.{' '}
+            <span className="text-soft">Start one below: it takes a machine and a place.</span>
           </p>
         )}
         <ol>
@@ -61,7 +80,10 @@ export function DayPage() {
         </ol>
       </main>
       <div className="border-t border-line bg-face pb-[env(safe-area-inset-bottom)]">
-        <Link to="/visits/new" className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:h-24 md:w-[22%]">
+        <Link
+          to="/visits/new"
+          className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:h-24 md:w-[22%]"
+        >
           <span className="small-figure text-2xl">Start a visit</span>
           <span className="text-sm opacity-80">machine, place, complaint</span>
         </Link>
@@ -77,12 +99,19 @@ function isDone(visit: VisitSummary): boolean {
 function VisitLine({ visit, next }: { visit: VisitSummary; next: boolean }) {
   return (
     <li className="border-b border-line">
-      <Link to={`/visits/${visit.id}`} className="grid grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)] md:py-5">
-        <span className={`figure ${next ? 'text-5xl md:text-7xl' : 'pt-1 text-3xl text-soft md:text-4xl'}`}>{format(visit.dueAtMs, 'H:mm')}</span>
+      <Link
+        to={`/visits/${visit.id}`}
+        className="grid grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)] md:py-5"
+      >
+        <span className={`figure ${next ? 'text-4xl md:text-7xl' : 'pt-1 text-3xl text-soft md:text-4xl'}`}>
+          {format(visit.dueAtMs, 'H:mm')}
+        </span>
         <span className="min-w-0">
           <span className={`plate block ${next ? 'text-2xl' : 'text-lg'}`}>{visit.siteName}</span>
           <span className="block text-soft">{visit.machineLabel}</span>
-          {visit.complaint && <span className={`mt-1 block ${next ? 'text-lg' : ''}`}>{visit.complaint}</span>}
+          {visit.complaint && (
+            <span className={`mt-1 block ${next ? 'text-lg' : ''}`}>{visit.complaint}</span>
+          )}
         </span>
         <span className="col-start-2 mt-2 md:col-start-3 md:mt-0">
           {visit.runs.length === 0 ? (

@@ -5,7 +5,8 @@ export function FailurePage() {
   const error = useRouteError()
   return (
     <Message problem>
-      This screen failed: {error instanceof Error ? error.message : 'unknown reason'}. What was recorded is kept.{' '}
+      This screen failed: {error instanceof Error ? error.message : 'unknown reason'}. What was recorded is
+      kept.{' '}
       <a href="/" className="underline">
         Back to the day
       </a>

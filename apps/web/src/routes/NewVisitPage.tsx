@@ -49,7 +49,14 @@ export function NewVisitPage() {
       }
     >
       <Field label="Complaint, in the customer’s words">
-        {(props) => <input {...props} maxLength={2000} value={complaint} onChange={(event) => setComplaint(event.target.value)} />}
+        {(props) => (
+          <input
+            {...props}
+            maxLength={2000}
+            value={complaint}
+            onChange={(event) => setComplaint(event.target.value)}
+          />
+        )}
       </Field>
       <Field label="Place">
         {(props) => (

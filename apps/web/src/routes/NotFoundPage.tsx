@@ -4,7 +4,10 @@ import { Message } from '../ui/Message.tsx'
 export function NotFoundPage() {
   return (
     <Message problem>
-      There is no such screen. <Link to="/" className="underline">Back to the day</Link>
+      There is no such screen.{' '}
+      <Link to="/" className="underline">
+        Back to the day
+      </Link>
     </Message>
   )
 }

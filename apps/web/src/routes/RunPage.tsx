@@ -19,7 +19,10 @@ function RunOf({ runId }: { runId: string }) {
   const { board, run } = useRunBoard(runId)
   const visitId = params.get('visit')
   const asked = params.get('kind') as TimedKind
-  const visit = useQuery({ ...visitQuery(visitId ?? ''), enabled: visitId !== null && run.facts.plan === null })
+  const visit = useQuery({
+    ...visitQuery(visitId ?? ''),
+    enabled: visitId !== null && run.facts.plan === null,
+  })
   const [draft, setDraft] = useState<RunPlan | null>(null)
 
   const { plan } = run.facts
@@ -29,7 +32,10 @@ function RunOf({ runId }: { runId: string }) {
   if (!visit.data)
     return (
       <Message problem>
-        This run is neither on the server nor on this device. <Link to="/" className="underline">Back to the day</Link>
+        This run is neither on the server nor on this device.{' '}
+        <Link to="/" className="underline">
+          Back to the day
+        </Link>
       </Message>
     )
   const data = visit.data
@@ -43,8 +49,19 @@ function RunOf({ runId }: { runId: string }) {
       onStart={(instrument) => {
         const atMs = Date.now()
         board.plan(
-          { visitId: data.id, machineLabel: data.machine.spec.label, siteName: data.site.name, instrumentLabel: instrument?.label ?? null },
-          { type: 'planned', id: crypto.randomUUID(), atMs, plan: current, instrumentId: instrument?.id ?? null },
+          {
+            visitId: data.id,
+            machineLabel: data.machine.spec.label,
+            siteName: data.site.name,
+            instrumentLabel: instrument?.label ?? null,
+          },
+          {
+            type: 'planned',
+            id: crypto.randomUUID(),
+            atMs,
+            plan: current,
+            instrumentId: instrument?.id ?? null,
+          },
           { type: 'started', id: crypto.randomUUID(), atMs },
         )
       }}

@@ -38,11 +38,17 @@ export function Action({
       onClick={onPress}
       className={`flex min-h-16 min-w-0 cursor-pointer flex-col justify-center text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}
     >
-      <span className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl' : weight === 'half' ? 'text-xl md:text-lg' : 'leading-tight md:text-lg'}`}>
+      <span
+        className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl' : weight === 'half' ? 'text-xl md:text-lg' : 'leading-tight md:text-lg'}`}
+      >
         {name}
         {keyName && <Keycap>{keyName}</Keycap>}
       </span>
-      <span className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' ? 'max-md:hidden' : ''}`}>{hint}</span>
+      <span
+        className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' ? 'max-md:hidden' : ''}`}
+      >
+        {hint}
+      </span>
     </button>
   )
 }

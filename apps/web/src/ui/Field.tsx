@@ -12,7 +12,12 @@ export function Field({
   unit?: string | undefined
   hint?: string | undefined
   error?: string | undefined
-  children: (props: { id: string; className: string; 'aria-invalid': boolean; 'aria-describedby': string }) => ReactNode
+  children: (props: {
+    id: string
+    className: string
+    'aria-invalid': boolean
+    'aria-describedby': string
+  }) => ReactNode
 }) {
   const id = useId()
   return (

@@ -32,16 +32,19 @@ export function Gauge({
       <div className="flex items-baseline justify-between gap-3">
         <span className="text-base">{label}</span>
         <span className="text-right">
-          <span className={`small-figure text-[1.7rem] leading-none ${off ? 'text-watch' : ''}`}>{figure}</span>{' '}
-          <span className="text-sm text-soft">
-            {[unit, note].filter(Boolean).join(', ')}
-          </span>
+          <span className={`small-figure text-[1.7rem] leading-none ${off ? 'text-watch' : ''}`}>
+            {figure}
+          </span>{' '}
+          <span className="text-sm text-soft">{[unit, note].filter(Boolean).join(', ')}</span>
         </span>
       </div>
       <div className="relative mt-1.5 h-5 border-b border-ink" aria-hidden="true">
         <div className="hatched absolute top-1 bottom-0" style={across(expectedLo, expectedHi)} />
         <div className={`absolute top-[11px] h-[3px] ${ink}`} style={across(lo, hi)} />
-        <div className={`absolute top-0.5 bottom-0 w-[3px] -translate-x-1/2 ${ink}`} style={{ left: at(value) }} />
+        <div
+          className={`absolute top-0.5 bottom-0 w-[3px] -translate-x-1/2 ${ink}`}
+          style={{ left: at(value) }}
+        />
       </div>
     </div>
   )

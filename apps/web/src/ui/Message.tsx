@@ -6,7 +6,10 @@ export function Message({ children, problem = false }: { children: ReactNode; pr
   return (
     <div className="flex h-full flex-col">
       <TopBar />
-      <p role={problem ? 'alert' : 'status'} className={`m-6 text-xl ${problem ? 'border-l-4 border-watch bg-watch-face p-4' : 'text-soft'}`}>
+      <p
+        role={problem ? 'alert' : 'status'}
+        className={`m-6 text-xl ${problem ? 'border-l-4 border-watch bg-watch-face p-4' : 'text-soft'}`}
+      >
         {children}
       </p>
     </div>

@@ -33,7 +33,12 @@ export function QuantityInput({
   }, [base, units, from, shown])
   const wrong = text.trim() !== '' && !Number.isFinite(Number(text.replace(',', '.')))
   return (
-    <Field label={label} unit={unit} hint={hint} error={wrong ? `expected a number in ${unit}, got ${text}` : error}>
+    <Field
+      label={label}
+      unit={unit}
+      hint={hint}
+      error={wrong ? `expected a number in ${unit}, got ${text}` : error}
+    >
       {(props) => (
         <input
           {...props}

@@ -4,16 +4,27 @@ import { Link } from 'react-router'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
 
 /** The head of every screen: the product's plate, where we are, and the two switches of the device. */
-export function TopBar({ children, switchesOnPhone = true }: { children?: ReactNode; switchesOnPhone?: boolean }) {
+export function TopBar({
+  children,
+  switchesOnPhone = true,
+}: {
+  children?: ReactNode
+  switchesOnPhone?: boolean
+}) {
   const prefs = usePrefs()
   const cellar = prefs.theme === 'cellar'
   const hide = switchesOnPhone ? '' : 'max-md:hidden'
   return (
     <header className="flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5">
-      <Link to="/" className="plate flex h-full w-auto items-center pr-4 text-lg md:w-[128px] md:pr-0 md:text-xl">
+      <Link
+        to="/"
+        className="plate flex h-full w-auto items-center pr-4 text-lg md:w-[128px] md:pr-0 md:text-xl"
+      >
         Brendik
       </Link>
-      <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">{children}</div>
+      <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">
+        {children}
+      </div>
       <button
         type="button"
         className={`h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm ${hide}`}

@@ -15,6 +15,11 @@ export type RunEvent =
   | { type: 'flowRead'; id: string; atMs: number; flowLMin: number }
   | { type: 'marked'; id: string; atMs: number; what: BoardMark; note?: string | undefined }
   | { type: 'stopped'; id: string; atMs: number }
-  | { type: 'withdrawn'; id: string; atMs: number; targetId: string; why: string; replacementId: string | null }
-
-export type RunEventType = RunEvent['type']
+  | {
+      type: 'withdrawn'
+      id: string
+      atMs: number
+      targetId: string
+      why: string
+      replacementId: string | null
+    }

@@ -45,7 +45,8 @@ export function runFacts(run: RunState): RunFacts {
   const planned = last('planned')
   const startedAtMs = last('started')?.atMs ?? null
   const stoppedAtMs = startedAtMs === null ? null : (last('stopped')?.atMs ?? null)
-  const phase = stoppedAtMs !== null ? 'stopped' : startedAtMs !== null ? 'running' : planned ? 'planned' : 'empty'
+  const phase =
+    stoppedAtMs !== null ? 'stopped' : startedAtMs !== null ? 'running' : planned ? 'planned' : 'empty'
   return {
     phase,
     plan: planned?.plan ?? null,

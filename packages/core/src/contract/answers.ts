@@ -1,5 +1,5 @@
-import type { ReadingBlock } from '../board/runReadings.ts'
 import type { RunEvent } from '../board/runEvents.ts'
+import type { ReadingBlock } from '../board/runReadings.ts'
 import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
 import type { RunAnalysis } from '../runs/analyseRun.ts'
 import type { RunPlan, TimedKind } from '../runs/runPlan.ts'

@@ -8,7 +8,10 @@ export function numberIn(low: number, high: number, unit: string) {
   return v.pipe(v.number(message), v.minValue(low, message), v.maxValue(high, message))
 }
 
-export const idSchema = v.pipe(v.string(), v.uuid((issue) => `expected a UUID, got ${issue.received}`))
+export const idSchema = v.pipe(
+  v.string(),
+  v.uuid((issue) => `expected a UUID, got ${issue.received}`),
+)
 const epochMs = numberIn(0, 4e12, 'ms since 1970')
 
 export const machineSpecSchema = v.object({
@@ -37,7 +40,10 @@ export const machineSpecSchema = v.object({
 })
 
 export const siteSpecSchema = v.object({
-  supplyKpa: v.object({ cold: v.nullable(numberIn(0, 2000, 'kPa')), hot: v.nullable(numberIn(0, 2000, 'kPa')) }),
+  supplyKpa: v.object({
+    cold: v.nullable(numberIn(0, 2000, 'kPa')),
+    hot: v.nullable(numberIn(0, 2000, 'kPa')),
+  }),
   standpipeHeightMm: v.nullable(numberIn(0, 4000, 'mm')),
   waterTempC: numberIn(0, 95, '°C'),
   portHeightMm: v.nullable(numberIn(-500, 1500, 'mm')),
@@ -95,7 +101,11 @@ const column = (low: number, high: number, unit: string) =>
 export const ingestBlockSchema = v.pipe(
   v.object({
     id: idSchema,
-    atMs: v.pipe(v.array(epochMs), v.minLength(1, 'expected at least one reading'), v.maxLength(MOST_PER_BLOCK)),
+    atMs: v.pipe(
+      v.array(epochMs),
+      v.minLength(1, 'expected at least one reading'),
+      v.maxLength(MOST_PER_BLOCK),
+    ),
     levelMm: v.optional(column(-300, 1500, 'mm')),
     rulerMm: v.optional(column(-300, 1500, 'mm')),
     flowLMin: v.optional(column(-1, 200, 'L/min')),
@@ -104,13 +114,21 @@ export const ingestBlockSchema = v.pipe(
     (b) => [b.levelMm, b.rulerMm, b.flowLMin].every((c) => c === undefined || c.length === b.atMs.length),
     'expected columns as long as atMs',
   ),
-  v.check((b) => b.levelMm !== undefined || b.rulerMm !== undefined || b.flowLMin !== undefined, 'expected levelMm, rulerMm or flowLMin'),
   v.check(
-    (b) => b.atMs.every((at, i) => Math.abs(at - (b.atMs[0] as number)) < 86_400_000 && (i === 0 || Number.isFinite(at))),
+    (b) => b.levelMm !== undefined || b.rulerMm !== undefined || b.flowLMin !== undefined,
+    'expected levelMm, rulerMm or flowLMin',
+  ),
+  v.check(
+    (b) =>
+      b.atMs.every(
+        (at, i) => Math.abs(at - (b.atMs[0] as number)) < 86_400_000 && (i === 0 || Number.isFinite(at)),
+      ),
     'expected all readings of a batch within one day',
   ),
 )
-export const ingestSchema = v.object({ blocks: v.pipe(v.array(ingestBlockSchema), v.minLength(1), v.maxLength(200)) })
+export const ingestSchema = v.object({
+  blocks: v.pipe(v.array(ingestBlockSchema), v.minLength(1), v.maxLength(200)),
+})
 export type IngestBlock = v.InferOutput<typeof ingestBlockSchema>
 
 export const putInstrumentSchema = v.object({

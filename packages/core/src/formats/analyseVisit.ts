@@ -15,7 +15,10 @@ export interface RunReport {
   reason: string
   quantities: Record<string, Interval>
   not_identifiable: Record<string, string>
-  expected?: { time_s: { lo: number; mid: number; hi: number }; flow_l_min: { lo: number; mid: number; hi: number } }
+  expected?: {
+    time_s: { lo: number; mid: number; hi: number }
+    flow_l_min: { lo: number; mid: number; hi: number }
+  }
   notes: string[]
 }
 
@@ -94,7 +97,10 @@ function reportRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path
     }
   const readings = readingsFromRows(run)
   const top = tubTopMm(tapedTub(machine))
-  for (const [name, column] of [['level_mm', readings.levelMm], ['ruler_mm', readings.rulerMm]] as const) {
+  for (const [name, column] of [
+    ['level_mm', readings.levelMm],
+    ['ruler_mm', readings.rulerMm],
+  ] as const) {
     const bad = column.findIndex((mm) => mm > top + ABOVE_TOP_MM)
     if (bad >= 0)
       throw new VisitFileError(
@@ -132,6 +138,7 @@ function toReport(kind: TimedKind, analysis: RunAnalysis): RunReport {
       ['time_s', q.timeS],
       ['ratio_to_expected', q.ratioToExpected],
       ['meter_gain', q.meterGain],
+      ['cutout_s', q.cutoutS],
     ]),
     not_identifiable: named([
       ['flow_l_min', no.flowLMin],
@@ -147,11 +154,14 @@ function toReport(kind: TimedKind, analysis: RunAnalysis): RunReport {
 }
 
 function combineRuns(runs: readonly RunReport[]): VisitReport['combined'] {
-  const said = runs.filter((run) => run.verdict !== 'not-identifiable').map((run) => `${run.kind} ${run.verdict}`)
+  const said = runs
+    .filter((run) => run.verdict !== 'not-identifiable')
+    .map((run) => `${run.kind} ${run.verdict}`)
   return {
     quantities: {},
     not_identifiable: {},
-    reason: said.length > 0 ? `Each run was judged by itself: ${said.join(', ')}.` : 'No run could be judged.',
+    reason:
+      said.length > 0 ? `Each run was judged by itself: ${said.join(', ')}.` : 'No run could be judged.',
   }
 }
 

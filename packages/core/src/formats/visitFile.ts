@@ -25,14 +25,21 @@ function range(low: number, high: number, unit: string) {
 }
 const optionalNull = <T extends v.GenericSchema>(schema: T) => v.optional(v.nullable(schema))
 
-const RFC3339 = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d:([0-5]\d|60)(\.\d+)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/
+const RFC3339 =
+  /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d:([0-5]\d|60)(\.\d+)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/
 const instant = v.pipe(
   v.string(),
-  v.regex(RFC3339, (issue) => `expected a time as RFC 3339, like 2026-03-02T09:14:05Z, got ${issue.received}`),
+  v.regex(
+    RFC3339,
+    (issue) => `expected a time as RFC 3339, like 2026-03-02T09:14:05Z, got ${issue.received}`,
+  ),
 )
 
 /** Units and columns are checked by a plain loop (`checkRows`): a schema call per cell would cost ten times the analysis. */
-const row = v.custom<(number | null)[]>((value) => Array.isArray(value), 'expected a row: an array of numbers and nulls')
+const row = v.custom<(number | null)[]>(
+  (value) => Array.isArray(value),
+  'expected a row: an array of numbers and nulls',
+)
 
 const machineSchema = v.looseObject({
   family: v.picklist(FAMILY_IDS),
@@ -150,7 +157,10 @@ export function parseVisitFile(document: unknown): VisitFile {
 }
 
 function tidy(message: string): string {
-  return message.replace(/^Invalid (type|key|format|length): /, '').replace(/^Expected/, 'expected').replace(/ but received /, ', got ')
+  return message
+    .replace(/^Invalid (type|key|format|length): /, '')
+    .replace(/^Expected/, 'expected')
+    .replace(/ but received /, ', got ')
 }
 
 /** Limits of a reading: what no tub or meter can show is refused; what only looks odd is left to the analysis. */
@@ -165,7 +175,8 @@ function checkRows(run: VisitFileRun, path: string): void {
   const width = run.columns.length
   const timeColumn = run.columns.indexOf('t_s')
   if (timeColumn < 0) throw new VisitFileError(`${path}.columns`, 'expected t_s among the columns')
-  if (new Set(run.columns).size !== width) throw new VisitFileError(`${path}.columns`, 'expected each column once')
+  if (new Set(run.columns).size !== width)
+    throw new VisitFileError(`${path}.columns`, 'expected each column once')
   const limits = run.columns.map((name) => CELL_LIMITS[name])
   for (let r = 0; r < run.rows.length; r++) {
     const cells = run.rows[r] as (number | null)[]

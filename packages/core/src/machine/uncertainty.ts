@@ -69,7 +69,11 @@ export function drainHoseOf(machine: MachineSpec): DrainHose {
 }
 
 /** Middle values of the pump: nameplate where known, else the family's. */
-export function pumpMiddle(machine: MachineSpec): { shutoffHeadM: number; headSdM: number; freeFlowLMin: number } {
+export function pumpMiddle(machine: MachineSpec): {
+  shutoffHeadM: number
+  headSdM: number
+  freeFlowLMin: number
+} {
   const { shutoffHeadM, freeFlowLMin } = machine.pump
   return {
     shutoffHeadM: shutoffHeadM ?? FAMILY.headM.mid,
@@ -81,11 +85,15 @@ export function pumpMiddle(machine: MachineSpec): { shutoffHeadM: number; headSd
 /** One way the tub could really be, given what a tape said. */
 export function drawTub(machine: MachineSpec, random: RandomSource): TubGeometry {
   const tub = tapedTub(machine)
-  const near = (mid: number, sd: number, low: number, high: number) => clippedNormal(random, mid, sd, low, high)
+  const near = (mid: number, sd: number, low: number, high: number) =>
+    clippedNormal(random, mid, sd, low, high)
   return {
     ...tub,
     diameterMm: near(tub.diameterMm, SPREAD.tapeMm, tub.diameterMm - 12, tub.diameterMm + 12),
-    depthMm: tub.shape === 'horizontal' ? near(tub.depthMm, SPREAD.tapeMm, tub.depthMm - 12, tub.depthMm + 12) : tub.depthMm,
+    depthMm:
+      tub.shape === 'horizontal'
+        ? near(tub.depthMm, SPREAD.tapeMm, tub.depthMm - 12, tub.depthMm + 12)
+        : tub.depthMm,
     floorMm: near(tub.floorMm, SPREAD.tapeMm, tub.floorMm - 12, tub.floorMm + 12),
     sumpL: near(tub.sumpL, tub.sumpL * SPREAD.sumpRatio, 0, tub.sumpL * 2),
     displacedRatio: near(DISPLACED_RATIO.mid, DISPLACED_RATIO.sd, 0, 0.08),
@@ -113,19 +121,30 @@ export function drawDrain(
   const port = portHeight(machine, site)
   const middle = pumpMiddle(machine)
   const typicalFlow = m3PerSFromLMin(middle.freeFlowLMin * 0.6)
-  const pathK = hoseResistanceS2M5(drainHoseOf(machine), typicalFlow, waterKinematicViscosityM2S(site.waterTempC))
+  const pathK = hoseResistanceS2M5(
+    drainHoseOf(machine),
+    typicalFlow,
+    waterKinematicViscosityM2S(site.waterTempC),
+  )
   const { headM, freeFlowLMin } = FAMILY
   return (random) => {
     const head =
       plate.shutoffHeadM === null
         ? clippedNormal(random, headM.mid, headM.sd, headM.low, headM.high)
-        : clippedNormal(random, plate.shutoffHeadM, middle.headSdM, plate.shutoffHeadM * 0.75, plate.shutoffHeadM * 1.25)
+        : clippedNormal(
+            random,
+            plate.shutoffHeadM,
+            middle.headSdM,
+            plate.shutoffHeadM * 0.75,
+            plate.shutoffHeadM * 1.25,
+          )
     const freeLMin =
       plate.freeFlowLMin === null
         ? clippedNormal(random, freeFlowLMin.mid, freeFlowLMin.sd, freeFlowLMin.low, freeFlowLMin.high)
         : plate.freeFlowLMin
     const nominalHead = plate.shutoffHeadM ?? head
-    const b = (nominalHead / m3PerSFromLMin(freeLMin) ** 2) * clippedNormal(random, 1, SPREAD.nameplateB, 0.6, 1.5)
+    const b =
+      (nominalHead / m3PerSFromLMin(freeLMin) ** 2) * clippedNormal(random, 1, SPREAD.nameplateB, 0.6, 1.5)
     const k = pathK * clippedNormal(random, 1, SPREAD.pathK, 0.5, 1.6)
     const liftMm =
       clippedNormal(random, end.mm, end.sdMm, end.mm - 3 * end.sdMm, end.mm + 3 * end.sdMm) -

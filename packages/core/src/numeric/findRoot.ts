@@ -10,12 +10,7 @@ export type RootResult =
  * @param tolerance - Width of x below which the search ends.
  * @returns 'found', or 'noSignChange' with the values at both ends: never an endpoint passed off as a root.
  */
-export function findRoot(
-  f: (x: number) => number,
-  low: number,
-  high: number,
-  tolerance: number,
-): RootResult {
+export function findRoot(f: (x: number) => number, low: number, high: number, tolerance: number): RootResult {
   let a = low
   let b = high
   let fa = f(a)

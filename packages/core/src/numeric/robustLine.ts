@@ -43,7 +43,8 @@ export function robustLine(
   prior: LinePrior,
 ): LineResult {
   const n = x.length
-  if (y.length !== n || sigma.length !== n) throw new RangeError('robust line: x, y and sigma differ in length')
+  if (y.length !== n || sigma.length !== n)
+    throw new RangeError('robust line: x, y and sigma differ in length')
   if (n < 3) return { outcome: 'tooFewPoints', needed: 3, got: n }
   let slope = theilSenSlope(x, y)
   let intercept = median(Float64Array.from(y, (v, i) => v - slope * (x[i] as number)))
@@ -53,7 +54,8 @@ export function robustLine(
   for (let step = 0; step < 30; step++) {
     for (let i = 0; i < n; i++)
       residuals[i] = ((y[i] as number) - intercept - slope * (x[i] as number)) / (sigma[i] as number)
-    const spread = MAD_TO_SD * median(Float64Array.from(residuals, Math.abs)) * Math.sqrt(n / Math.max(1, n - 2))
+    const spread =
+      MAD_TO_SD * median(Float64Array.from(residuals, Math.abs)) * Math.sqrt(n / Math.max(1, n - 2))
     scale = Math.sqrt((prior.worth * prior.scale ** 2 + (n - 2) * spread ** 2) / (prior.worth + n - 2))
     for (let i = 0; i < n; i++) {
       const u = (residuals[i] as number) / (BISQUARE_C * scale)
@@ -86,7 +88,8 @@ export function robustLine(
     if ((weights[i] as number) > 0) sxxAll += (((x[i] as number) - meanX) / (sigma[i] as number)) ** 2
   const slopeGain = new Float64Array(n)
   for (let i = 0; i < n; i++)
-    slopeGain[i] = ((weights[i] as number) / (sigma[i] as number) ** 2) * (((x[i] as number) - meanX) / spreadX)
+    slopeGain[i] =
+      ((weights[i] as number) / (sigma[i] as number) ** 2) * (((x[i] as number) - meanX) / spreadX)
   return {
     outcome: 'fitted',
     intercept,
@@ -115,7 +118,12 @@ export function theilSenSlope(x: ArrayLike<number>, y: ArrayLike<number>): numbe
   return median(slopes)
 }
 
-function weightedLine(x: ArrayLike<number>, y: ArrayLike<number>, sigma: ArrayLike<number>, weights: Float64Array) {
+function weightedLine(
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+  sigma: ArrayLike<number>,
+  weights: Float64Array,
+) {
   let total = 0
   let sumX = 0
   let sumY = 0

@@ -17,9 +17,7 @@ function incompleteBeta(a: number, b: number, x: number): number {
   if (x <= 0) return 0
   if (x >= 1) return 1
   if (x > (a + 1) / (a + b + 2)) return 1 - incompleteBeta(b, a, 1 - x)
-  const front = Math.exp(
-    logGamma(a + b) - logGamma(a) - logGamma(b) + a * Math.log(x) + b * Math.log(1 - x),
-  )
+  const front = Math.exp(logGamma(a + b) - logGamma(a) - logGamma(b) + a * Math.log(x) + b * Math.log(1 - x))
   const tiny = 1e-300
   let c = 1
   let d = 1 - ((a + b) * x) / (a + 1)

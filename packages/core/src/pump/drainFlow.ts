@@ -10,7 +10,12 @@ export type DrainDrive = { kind: 'pump'; curve: PumpCurve } | { kind: 'gravity';
  * @param liftM - Hose end (or vented crest) above the water, m; negative when the end lies lower.
  * @param viscosityM2S - Kinematic viscosity, m²/s.
  */
-export function drainFlowM3S(drive: DrainDrive, hose: DrainHose, liftM: number, viscosityM2S: number): number {
+export function drainFlowM3S(
+  drive: DrainDrive,
+  hose: DrainHose,
+  liftM: number,
+  viscosityM2S: number,
+): number {
   const spare = (q: number) =>
     (drive.kind === 'pump' ? pumpHeadM(drive.curve, q) : -drive.pumpResistanceS2M5 * q * q) -
     liftM -

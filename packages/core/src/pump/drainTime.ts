@@ -40,7 +40,12 @@ export function drainCurve(
   return { outcome: 'drains', levelMm: levels, timeS }
 }
 
-function cell(tub: TubGeometry, topMm: number, bottomMm: number, flowLMin: (levelMm: number) => number): number {
+function cell(
+  tub: TubGeometry,
+  topMm: number,
+  bottomMm: number,
+  flowLMin: (levelMm: number) => number,
+): number {
   let minutes = 0
   const height = topMm - bottomMm
   for (let k = 0; k < 3; k++) {

@@ -32,7 +32,8 @@ export function pumpThroughThreePoints(
 
 /** Head at a flow, m; beyond the last point of a `points` curve its last line goes on. `flowM3S` in m³/s. */
 export function pumpHeadM(curve: PumpCurve, flowM3S: number): number {
-  if (curve.kind === 'power') return curve.shutoffHeadM - curve.rSPerM * Math.max(0, flowM3S) ** curve.exponent
+  if (curve.kind === 'power')
+    return curve.shutoffHeadM - curve.rSPerM * Math.max(0, flowM3S) ** curve.exponent
   const last = curve.flowM3S.length - 1
   if (last < 1) throw new RangeError('pump curve: expected at least two points')
   let i = 1

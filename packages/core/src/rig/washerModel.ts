@@ -1,4 +1,4 @@
-import { type MachineSpec, type SiteSpec, tapedTub, type Tap } from '../machine/machineSpec.ts'
+import { type MachineSpec, type SiteSpec, type Tap, tapedTub } from '../machine/machineSpec.ts'
 import { drainHoseOf, hoseEndHeight, portHeight, pumpMiddle } from '../machine/uncertainty.ts'
 import { type RandomSource, standardNormal } from '../numeric/random.ts'
 import { drainFlowM3S } from '../pump/drainFlow.ts'
@@ -59,12 +59,24 @@ export function stepWasher(
   const change = (levelMm: number) => ((inflow - outAt(levelMm)) * seconds) / 60
   const half = tubLevelMm(tub, Math.max(0, state.volumeL + change(state.levelMm) / 2))
   const volumeL = Math.max(0, state.volumeL + change(half))
-  return { volumeL, levelMm: tubLevelMm(tub, volumeL), inflowLMin: inflow, outflowLMin: outAt(half), pumpRanS }
+  return {
+    volumeL,
+    levelMm: tubLevelMm(tub, volumeL),
+    inflowLMin: inflow,
+    outflowLMin: outAt(half),
+    pumpRanS,
+  }
 }
 
 /** A washer standing still with water at a level. */
 export function standingWasher(machine: MachineSpec, levelMm: number): WasherState {
-  return { volumeL: tubVolumeL(tapedTub(machine), levelMm), levelMm, inflowLMin: 0, outflowLMin: 0, pumpRanS: 0 }
+  return {
+    volumeL: tubVolumeL(tapedTub(machine), levelMm),
+    levelMm,
+    inflowLMin: 0,
+    outflowLMin: 0,
+    pumpRanS: 0,
+  }
 }
 
 function inflowLMin(machine: MachineSpec, site: SiteSpec, fault: RigFault, taps: readonly Tap[]): number {
@@ -78,7 +90,8 @@ function inflowLMin(machine: MachineSpec, site: SiteSpec, fault: RigFault, taps:
         screenK: CLEAN_SUPPLY_K.screenK,
       },
       {
-        ratedLMin: (machine.valve.ratedLMin ?? 8.9) * (fault === 'inlet-valve.restricted' ? FAULTY.valveFlow : 1),
+        ratedLMin:
+          (machine.valve.ratedLMin ?? 8.9) * (fault === 'inlet-valve.restricted' ? FAULTY.valveFlow : 1),
         regulatingKpa: 120,
       },
     )

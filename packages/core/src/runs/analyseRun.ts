@@ -6,7 +6,16 @@ import { estimateFlow, type FittedCurve, type FlowEstimate, fittedCurve } from '
 import { type ExpectedRun, expectedRun } from './expectedRun.ts'
 import type { FlowValue, Interval } from './interval.ts'
 import { findMovingPart } from './movingPart.ts'
-import { between, blockMedians, chooseLevels, inOrderOfTime, type LevelSeries, present, type Readings, type ReadingSource } from './readings.ts'
+import {
+  between,
+  blockMedians,
+  chooseLevels,
+  inOrderOfTime,
+  type LevelSeries,
+  present,
+  type ReadingSource,
+  type Readings,
+} from './readings.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
 import { type Saying, sayRun } from './sayRun.ts'
 import { unitSlipNotes } from './unitSlip.ts'
@@ -28,7 +37,7 @@ export interface RunMark {
 }
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
-export const ANALYSIS_VERSION = 2
+export const ANALYSIS_VERSION = 4
 
 export interface RunAnalysis {
   version: number
@@ -40,11 +49,18 @@ export interface RunAnalysis {
     timeS?: Interval
     ratioToExpected?: Interval
     meterGain?: Interval
+    /** Seconds after which nothing flowed any more. */
+    cutoutS?: Interval
   }
   /** Quantity → the measurement that would tell. */
-  notIdentifiable: Partial<Record<'flowLMin' | 'ratioToExpected' | 'pumpHeadM' | 'pathResistanceRatio', string>>
+  notIdentifiable: Partial<
+    Record<'flowLMin' | 'ratioToExpected' | 'pumpHeadM' | 'pathResistanceRatio', string>
+  >
   /** The healthy run over the same levels; absent when nothing could be compared. */
-  expected: { timeS: { lo: number; mid: number; hi: number }; flowLMin: { lo: number; mid: number; hi: number } } | null
+  expected: {
+    timeS: { lo: number; mid: number; hi: number }
+    flowLMin: { lo: number; mid: number; hi: number }
+  } | null
   /** What the technician should know about the readings: gaps, order, outliers, likely slips. */
   notes: string[]
   /** The fitted run, for drawing: null when there is no fit. */
@@ -56,7 +72,8 @@ export interface RunAnalysis {
 const COMPARE = { samples: 400, cells: 16 } as const
 /** Uncertainty of an instant marked by hand or by a machine, s. */
 const MARK_SE_S = 0.4
-const SECOND_HEIGHT = 'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test'
+const SECOND_HEIGHT =
+  'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test'
 /** Scatter of a turbine meter's gain, one standard deviation. Estimate: 1–3 %. */
 const METER_GAIN_SE = 0.02
 
@@ -74,7 +91,9 @@ export function analyseRun(
   const notes: string[] = []
   const ordered = inOrderOfTime(readings)
   if (ordered.moved > 0)
-    notes.push(`${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`)
+    notes.push(
+      `${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`,
+    )
   const { series: all, from } = chooseLevels(ordered.readings)
   notes.push(...gapNotes(all, source), ...unitSlipNotes(plan.machine, all, source))
 
@@ -84,7 +103,12 @@ export function analyseRun(
   const seconds = window.toS - window.fromS
   const timeS = seconds > 0 ? timeInterval(window, source, levels) : null
 
-  const estimate = levels.tS.length > 0 ? estimateFlow(plan, levels, source, window.fromS, window.toS, window.emptied) : null
+  if (window.lateMarkS !== null)
+    notes.push(
+      `The level stood still from ${window.toS.toFixed(0)} s on; the mark came ${(window.lateMarkS - window.toS).toFixed(0)} s later. The time is taken from the levels.`,
+    )
+  const estimate =
+    levels.tS.length > 0 ? estimateFlow(plan, levels, source, window.fromS, window.toS, window.emptied) : null
   const fromLevel = estimate?.outcome === 'estimated' ? levelFlow(estimate) : null
   const fromMeter = plan.kind === 'fill' ? meterFlow(meter.mm) : null
   const flow = combine(fromLevel, fromMeter)
@@ -106,7 +130,13 @@ export function analyseRun(
   if (fromLevel && fromMeter) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
   const fit =
     estimate?.outcome === 'estimated'
-      ? { fromS: window.fromS, toS: window.toS, startMm: estimate.startMm, endMm: estimate.endMm, curve: fittedCurve(estimate, window.fromS, plannedEndMm(plan), 7200) }
+      ? {
+          fromS: window.fromS,
+          toS: window.toS,
+          startMm: estimate.startMm,
+          endMm: estimate.endMm,
+          curve: fittedCurve(estimate, window.fromS, plannedEndMm(plan), 7200),
+        }
       : null
 
   if (!flow || seconds <= 0) {
@@ -126,6 +156,15 @@ export function analyseRun(
     }
   }
   quantities.flowLMin = { value: flow.value, lo: flow.lo, hi: flow.hi }
+  const stalledS = window.stalledAtS
+  if (stalledS !== null && estimate?.outcome === 'estimated')
+    return stalledRun(plan, window, flow, estimate, {
+      quantities,
+      notIdentifiable,
+      notes,
+      fit,
+      usedReadings: levels.tS.length,
+    })
   const compared = compare(plan, estimate?.outcome === 'estimated' ? estimate : null)
   const judged = judge(plan, flow, compared, { fromLevel, fromMeter }, seconds)
   if (judged.ratio) quantities.ratioToExpected = judged.ratio
@@ -140,6 +179,47 @@ export function analyseRun(
     notes,
     fit,
     usedReadings: levels.tS.length,
+  }
+}
+
+/**
+ * A drain that came to rest with water left: its flow is the mean over the whole run, since that is what the customer waits for;
+ * the flow before the standstill is what the pump can do while it does.
+ */
+function stalledRun(
+  plan: RunPlan,
+  window: RunWindow,
+  before: FlowValue,
+  estimate: FlowEstimate,
+  rest: Pick<RunAnalysis, 'quantities' | 'notIdentifiable' | 'notes' | 'fit' | 'usedReadings'>,
+): RunAnalysis {
+  const stalledS = window.stalledAtS ?? window.toS
+  const share = (stalledS - window.fromS) / (window.runEndS - window.fromS)
+  const flowLMin = { value: before.value * share, lo: before.lo * share, hi: before.hi * share }
+  const compared = compare({ ...plan, endLevelMm: null }, null)
+  // It never reached its end, so it has no time to be compared.
+  const { timeS: _untilTheStandstill, ...quantities } = rest.quantities
+  return {
+    version: ANALYSIS_VERSION,
+    verdict: 'slow',
+    saying: {
+      code: 'stalled',
+      kind: plan.kind,
+      flowLMin: before.value,
+      atS: stalledS - window.fromS,
+      levelMm: estimate.endMm,
+    },
+    ...rest,
+    quantities: {
+      ...quantities,
+      flowLMin,
+      cutoutS: {
+        value: stalledS - window.fromS,
+        lo: stalledS - window.fromS - 3,
+        hi: stalledS - window.fromS + 3,
+      },
+    },
+    expected: compared ? { timeS: compared.timeS, flowLMin: compared.flowLMin } : null,
   }
 }
 
@@ -189,39 +269,64 @@ interface RunWindow {
   /** The end is a mark (an instant), not just the last reading. */
   endMarked: boolean
   emptied: boolean
+  /** A mark that came after the level had come to rest at the run's own end, s. */
+  lateMarkS: number | null
+  /** Where a drain came to rest with water left, s: the run goes on to `runEndS`, but nothing flows. */
+  stalledAtS: number | null
+  runEndS: number
 }
 
-/** From opening or pump-on to the first mark that ends the movement; without marks, the part in which the level moves. */
+/** A drain that rests below this is empty: air drawn plus noise, mm. */
+const EMPTY_MM = 20
+/** A mark this much later than the level's own end is a late finger, s. */
+const LATE_S = 3
+
+/** From opening or pump-on to the first mark that ends the movement, or to where the level comes to rest before it. */
 function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly RunMark[]): RunWindow {
   const starts = plan.kind === 'fill' ? 'valve-open' : 'pump-on'
   const ends: MarkWhat[] = plan.kind === 'fill' ? ['valve-closed'] : ['air-drawn', 'pump-silent', 'pump-off']
-  const startMark = marks.find((m) => m.what === starts)
-  const fromMark = startMark?.tS ?? null
+  const fromMark = marks.find((m) => m.what === starts)?.tS ?? null
   const after = fromMark ?? Number.NEGATIVE_INFINITY
   const endMark = marks.filter((m) => ends.includes(m.what) && m.tS > after).sort((a, b) => a.tS - b.tS)[0]
   const firstS = series.tS[0] ?? 0
   const lastS = series.tS[series.tS.length - 1] ?? 0
-  let fromS = fromMark ?? firstS
-  let toS = endMark?.tS ?? lastS
-  const moving = findMovingPart(blockMedians(between(series, fromS, toS), 75).series)
-  if (fromMark === null && moving.startsS !== null) fromS = moving.startsS
-  const stillEnd = endMark === undefined ? moving.endsS : null
-  if (stillEnd !== null) toS = stillEnd
-  const lowAtEnd = stillEnd !== null && plan.kind === 'drain'
-  return { fromS, toS, endMarked: endMark !== undefined, emptied: endMark?.what === 'air-drawn' || lowAtEnd }
+  const markedS = endMark?.tS ?? lastS
+  const run = between(series, fromMark ?? firstS, markedS)
+  const moving = findMovingPart(blockMedians(run, 75).series)
+  const fromS = fromMark ?? moving.startsS ?? firstS
+  const restS = moving.endsS
+  const rested = restS !== null && markedS - restS > (endMark ? LATE_S : 0)
+  const restMm = rested ? median(between(run, restS, markedS).mm) : 0
+  const stalled = rested && plan.kind === 'drain' && restMm > EMPTY_MM
+  const toS = rested ? restS : markedS
+  return {
+    fromS,
+    toS,
+    endMarked: endMark !== undefined && !rested,
+    emptied: endMark?.what === 'air-drawn' || (rested && plan.kind === 'drain' && !stalled),
+    lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
+    stalledAtS: stalled ? restS : null,
+    runEndS: markedS,
+  }
 }
 
 function timeInterval(window: RunWindow, source: ReadingSource, levels: LevelSeries): Interval {
   const value = window.toS - window.fromS
-  const spacing = levels.tS.length > 1 ? ((levels.tS[levels.tS.length - 1] as number) - (levels.tS[0] as number)) / (levels.tS.length - 1) : 10
-  const half = 1.96 * (window.endMarked ? MARK_SE_S * (source === 'hand' ? 2 : 1) : Math.max(MARK_SE_S, spacing / 2))
+  const spacing =
+    levels.tS.length > 1
+      ? ((levels.tS[levels.tS.length - 1] as number) - (levels.tS[0] as number)) / (levels.tS.length - 1)
+      : 10
+  const half =
+    1.96 * (window.endMarked ? MARK_SE_S * (source === 'hand' ? 2 : 1) : Math.max(MARK_SE_S, spacing / 2))
   return { value, lo: Math.max(0, value - half), hi: value + half }
 }
 
 /** Readings outside the tub are slips, not levels; they stay recorded but do not count. */
 function inTub(series: LevelSeries, plan: RunPlan): LevelSeries {
   const top = tubTopMm(tapedTub(plan.machine))
-  const keep = Array.from(series.mm.keys()).filter((i) => (series.mm[i] as number) <= top && (series.mm[i] as number) > -60)
+  const keep = Array.from(series.mm.keys()).filter(
+    (i) => (series.mm[i] as number) <= top && (series.mm[i] as number) > -60,
+  )
   if (keep.length === series.mm.length) return series
   return {
     tS: Float64Array.from(keep, (i) => series.tS[i] as number),
@@ -250,7 +355,10 @@ function compare(plan: RunPlan, estimate: FlowEstimate | null): ExpectedRun | nu
 /** A stream that stopped for longer than five of its usual steps and 3 s, and came back. */
 function gapNotes(series: LevelSeries, source: ReadingSource): string[] {
   if (source !== 'stream' || series.tS.length < 10) return []
-  const steps = Float64Array.from({ length: series.tS.length - 1 }, (_, i) => (series.tS[i + 1] as number) - (series.tS[i] as number))
+  const steps = Float64Array.from(
+    { length: series.tS.length - 1 },
+    (_, i) => (series.tS[i + 1] as number) - (series.tS[i] as number),
+  )
   const usual = quantileOfSorted(steps.slice().sort(), 0.5)
   return Array.from(steps.keys())
     .filter((i) => (steps[i] as number) > Math.max(3, 5 * usual))

@@ -224,14 +224,19 @@ function geometrySe(
   if (tub.shape === 'horizontal') moved.push([{ ...tub, depthMm: tub.depthMm + tape }, spareMm, soak])
   else moved.push([{ ...tub, draftDeg: tub.draftDeg + DRAFT_DEG.sd }, spareMm, soak])
   if (soak.capacityL > 0) {
-    moved.push([tub, spareMm, { ...soak, capacityL: soak.capacityL * (1 + ABSORPTION.lPerKgSd / ABSORPTION.lPerKg) }])
+    moved.push([
+      tub,
+      spareMm,
+      { ...soak, capacityL: soak.capacityL * (1 + ABSORPTION.lPerKgSd / ABSORPTION.lPerKg) },
+    ])
     moved.push([tub, spareMm, { ...soak, tauS: soak.tauS + ABSORPTION.tauSdS }])
   }
   let variance = 0
   for (const [tubMoved, spareMoved, soakMoved] of moved) {
     const f = transform(series, tubMoved, spareMoved, soakMoved, sign)
     let change = 0
-    for (let i = 0; i < f.length; i++) change += (fit.slopeGain[i] as number) * ((f[i] as number) - (base[i] as number))
+    for (let i = 0; i < f.length; i++)
+      change += (fit.slopeGain[i] as number) * ((f[i] as number) - (base[i] as number))
     variance += change * change
   }
   // Wet laundry gives water back and takes up room; nobody knows how much. Estimate: 4 % of the flow.
@@ -260,7 +265,12 @@ function correlationFactor(residuals: Float64Array, perBlock: number): number {
  * The fitted run from its start to its planned end, for drawing and for the time left. Null when the fit never gets there within `withinS`.
  * @param endMm - Level at which the run should end, mm.
  */
-export function fittedCurve(estimate: FlowEstimate, fromS: number, endMm: number, withinS: number): FittedCurve | null {
+export function fittedCurve(
+  estimate: FlowEstimate,
+  fromS: number,
+  endMm: number,
+  withinS: number,
+): FittedCurve | null {
   const rises = endMm > estimate.levelAt(fromS)
   const past = (tS: number) => (rises ? estimate.levelAt(tS) >= endMm : estimate.levelAt(tS) <= endMm)
   let high = fromS + 1

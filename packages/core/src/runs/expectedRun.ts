@@ -99,14 +99,18 @@ function fillSolver(plan: RunPlan, levelMm: Float64Array): Solver {
     const flow = drawFlow(random)
     const soak = drawAbsorption(plan.laundry, plan.laundryKg, random)
     const v0 = tubVolumeL(tub, levelMm[0] as number)
-    const timeS = Float64Array.from(levelMm, (level) => {
-      const litres = tubVolumeL(tub, level) - v0
-      if (flow <= 0) return litres > 0 ? NEVER_S : 0
+    const timeS = new Float64Array(levelMm.length)
+    for (let i = 0; i < timeS.length; i++) {
+      const litres = tubVolumeL(tub, levelMm[i] as number) - v0
+      if (flow <= 0) {
+        timeS[i] = litres > 0 ? NEVER_S : 0
+        continue
+      }
       let t = (litres / flow) * 60
       // Soaking adds to what must flow in; the sum converges since absorption is bounded.
       for (let k = 0; k < 12 && soak.capacityL > 0; k++) t = ((litres + absorbedL(soak, t)) / flow) * 60
-      return t
-    })
+      timeS[i] = t
+    }
     return { timeS, flowLMin: flow }
   }
 }
@@ -121,20 +125,26 @@ function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
       return spareM <= 0 ? 0 : lMinFromM3PerS(Math.sqrt(spareM / d.resistanceS2M5))
     })
     const end = curve.timeS[curve.timeS.length - 1] as number
-    const litres = tubVolumeL(tub, levelMm[0] as number) - tubVolumeL(tub, levelMm[levelMm.length - 1] as number)
+    const litres =
+      tubVolumeL(tub, levelMm[0] as number) - tubVolumeL(tub, levelMm[levelMm.length - 1] as number)
     return { timeS: curve.timeS, flowLMin: curve.outcome === 'drains' && end > 0 ? (litres / end) * 60 : 0 }
   }
 }
 
 function checkPlan(plan: RunPlan, endMm: number): void {
   const top = tubTopMm({ ...plan.machine.tub, shape: shapeOf(plan), displacedRatio: 0, draftDeg: 0 })
-  if (plan.kind === 'fill' && plan.taps.length === 0) throw new RangeError('fill: expected at least one open tap')
+  if (plan.kind === 'fill' && plan.taps.length === 0)
+    throw new RangeError('fill: expected at least one open tap')
   if (!(plan.startLevelMm <= top && endMm <= top))
-    throw new RangeError(`level: expected inside the tub, at most ${top} mm, got ${Math.max(plan.startLevelMm, endMm)}`)
+    throw new RangeError(
+      `level: expected inside the tub, at most ${top} mm, got ${Math.max(plan.startLevelMm, endMm)}`,
+    )
   if (plan.kind === 'fill' && !(endMm > plan.startLevelMm))
     throw new RangeError(`fill: expected an end level above the start ${plan.startLevelMm} mm, got ${endMm}`)
   if (plan.kind === 'drain' && !(endMm < plan.startLevelMm))
-    throw new RangeError(`drain: expected a start level above ${endMm} mm, where air is drawn, got ${plan.startLevelMm}`)
+    throw new RangeError(
+      `drain: expected a start level above ${endMm} mm, where air is drawn, got ${plan.startLevelMm}`,
+    )
 }
 
 function shapeOf(plan: RunPlan): 'horizontal' | 'vertical' {

@@ -52,7 +52,8 @@ export function present(tS: Float64Array, column: Float64Array): LevelSeries {
 export function chooseLevels(readings: Readings): { series: LevelSeries; from: 'ruler' | 'indicated' } {
   const ruler = present(readings.tS, readings.rulerMm)
   const indicated = present(readings.tS, readings.levelMm)
-  const span = (s: LevelSeries) => (s.tS.length < 2 ? 0 : (s.tS[s.tS.length - 1] as number) - (s.tS[0] as number))
+  const span = (s: LevelSeries) =>
+    s.tS.length < 2 ? 0 : (s.tS[s.tS.length - 1] as number) - (s.tS[0] as number)
   const rulerServes = ruler.tS.length >= 6 && span(ruler) >= 0.6 * span(indicated)
   return rulerServes || indicated.tS.length === 0
     ? { series: ruler, from: 'ruler' }

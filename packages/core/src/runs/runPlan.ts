@@ -28,7 +28,9 @@ export interface RunPlan {
 export const AIR_LEVEL_MM = 5
 
 /** The level at which a planned run should end, mm above the port. */
-export function plannedEndMm(plan: Pick<RunPlan, 'kind' | 'endLevelMm' | 'machine' | 'startLevelMm'>): number {
+export function plannedEndMm(
+  plan: Pick<RunPlan, 'kind' | 'endLevelMm' | 'machine' | 'startLevelMm'>,
+): number {
   if (plan.endLevelMm !== null) return plan.endLevelMm
   if (plan.kind === 'drain') return AIR_LEVEL_MM
   return plan.machine.fillLevelMm ?? plan.startLevelMm + 100

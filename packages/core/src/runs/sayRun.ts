@@ -15,16 +15,24 @@ export type Saying =
       meterLMin: number | null
     }
   | { code: 'no-flow'; kind: TimedKind; mostLMin: number; midLMin: number }
+  | { code: 'stalled'; kind: TimedKind; flowLMin: number; atS: number; levelMm: number }
   | { code: 'not-yet'; kind: TimedKind; seconds: number; loLMin: number; hiLMin: number }
   | { code: 'too-few'; kind: TimedKind; got: number; needed: number }
   | { code: 'throttled' | 'end-too-high' | 'levels-too-close'; kind: TimedKind; flowLMin: number }
 
 /** How a flow in L/min is written, unit and all. */
 export type FlowText = (lMin: number) => string
-export const METRIC_FLOW: FlowText = (lMin) => `${lMin.toFixed(1)} L/min`
+/** How a level in mm is written, unit and all. */
+export type LevelText = (mm: number) => string
+const METRIC_LEVEL: LevelText = (mm) => `${mm.toFixed(0)} mm`
+const METRIC_FLOW: FlowText = (lMin) => `${lMin.toFixed(1)} L/min`
 
 /** One sentence, with the figures behind it and, where something is off or open, the measurement that tells more. */
-export function sayRun(saying: Saying, flow: FlowText = METRIC_FLOW): string {
+export function sayRun(
+  saying: Saying,
+  flow: FlowText = METRIC_FLOW,
+  height: LevelText = METRIC_LEVEL,
+): string {
   const word = saying.kind === 'fill' ? 'Fills' : 'Drains'
   switch (saying.code) {
     case 'within':
@@ -40,6 +48,8 @@ export function sayRun(saying: Saying, flow: FlowText = METRIC_FLOW): string {
     }
     case 'no-flow':
       return `No flow to speak of: at most ${flow(saying.mostLMin)} where ${flow(saying.midLMin)} is expected.`
+    case 'stalled':
+      return `${word} at ${flow(saying.flowLMin)} for ${saying.atS.toFixed(0)} s, then the level stood still at ${height(saying.levelMm)}: listen whether the pump still runs, then look at the stream.`
     case 'not-yet':
       return `After ${saying.seconds.toFixed(0)} s the readings still allow ${flow(saying.loLMin)} to ${flow(saying.hiLMin)}: take more levels, over a longer time.`
     case 'too-few':

@@ -26,10 +26,15 @@ export interface EntryQuestion {
  * Whether a level just typed should be asked about. It is recorded either way.
  * @param nearMm - The level the run should be near now (last reading carried on, or the expected curve); null = unknown.
  */
-export function questionEntry(machine: MachineSpec, typed: TypedLevel, nearMm: number | null): EntryQuestion | null {
+export function questionEntry(
+  machine: MachineSpec,
+  typed: TypedLevel,
+  nearMm: number | null,
+): EntryQuestion | null {
   const tub = tapedTub(machine)
   const top = tubTopMm(tub)
-  const close = (mm: number) => nearMm !== null && Math.abs(mm - nearMm) < Math.max(15, 0.2 * Math.abs(nearMm))
+  const close = (mm: number) =>
+    nearMm !== null && Math.abs(mm - nearMm) < Math.max(15, 0.2 * Math.abs(nearMm))
   if (nearMm !== null && Math.abs(typed.asLevelMm - nearMm) >= Math.max(25, 0.45 * Math.abs(nearMm))) {
     if (typed.ifVolumeL > 0 && typed.ifVolumeL < tubVolumeL(tub, top)) {
       const suggestedMm = Math.round(tubLevelMm(tub, typed.ifVolumeL))
@@ -48,7 +53,9 @@ export function unitSlipNotes(machine: MachineSpec, series: LevelSeries, source:
   if (source !== 'hand' || n < 4) return []
   const notes: string[] = []
   for (let i = 0; i < n && notes.length < 5; i++) {
-    const around = [i - 2, i - 1, i + 1, i + 2].filter((k) => k >= 0 && k < n).map((k) => series.mm[k] as number)
+    const around = [i - 2, i - 1, i + 1, i + 2]
+      .filter((k) => k >= 0 && k < n)
+      .map((k) => series.mm[k] as number)
     const value = series.mm[i] as number
     const typed = { asLevelMm: value, ifVolumeL: value, ifOtherLengthMm: mmFromInches(value) }
     const asked = questionEntry(machine, typed, median(around))

@@ -50,7 +50,8 @@ export function judge(
     return cannot({ code, kind, flowLMin: flow.value })
   }
   const { lo: loLMin, mid: midLMin, hi: hiLMin } = expected.flowLMin
-  const notYet = () => cannot({ code: 'not-yet', kind, seconds, loLMin: Math.max(0, flow.lo), hiLMin: flow.hi })
+  const notYet = () =>
+    cannot({ code: 'not-yet', kind, seconds, loLMin: Math.max(0, flow.lo), hiLMin: flow.hi })
   const nothingSeen = flow.lo <= 0 && flow.value < NO_FLOW_SHARE * midLMin
   if (flow.hi < NO_FLOW_SHARE * midLMin || nothingSeen) {
     if (flow.hi >= 0.5 * midLMin) return notYet()
@@ -63,7 +64,11 @@ export function judge(
 
   const logRatio = Math.log(midLMin / flow.value)
   const sd = Math.hypot(measuredLogSd, expectedLogSd(expected))
-  const ratio = { value: Math.exp(logRatio), lo: Math.exp(logRatio - 1.96 * sd), hi: Math.exp(logRatio + 1.96 * sd) }
+  const ratio = {
+    value: Math.exp(logRatio),
+    lo: Math.exp(logRatio - 1.96 * sd),
+    hi: Math.exp(logRatio + 1.96 * sd),
+  }
   const slowAt = Math.min(CALL.slowAtMost, Math.max(CALL.slowAtLeast, CALL.sds * sd))
   const fastAt = Math.max(CALL.fastAtLeast, 2.2 * sd)
   const verdict = logRatio > slowAt ? 'slow' : logRatio < -fastAt ? 'fast' : 'within'

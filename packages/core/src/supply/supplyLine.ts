@@ -1,5 +1,5 @@
 import { findRoot } from '../numeric/findRoot.ts'
-import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import { m3PerSFromLMin } from '../units.ts'
 
 /** Tap, fill hose and inlet screen in series: each loses K·Q², K in Pa/(m³/s)². */
 export interface SupplyLine {
@@ -27,7 +27,8 @@ const REGULATOR_LOG_SLOPE = 0.03
  * Above `regulatingKpa`: rated·(1 + 0.03·ln(P/300 kPa)); below: the flow there times √(P/P_reg).
  */
 export function valveFlowLMin(valve: RegulatedValve, inletKpa: number): number {
-  const regulated = (kpa: number) => valve.ratedLMin * (1 + REGULATOR_LOG_SLOPE * Math.log(kpa / RATED_AT_KPA))
+  const regulated = (kpa: number) =>
+    valve.ratedLMin * (1 + REGULATOR_LOG_SLOPE * Math.log(kpa / RATED_AT_KPA))
   if (inletKpa >= valve.regulatingKpa) return regulated(inletKpa)
   return regulated(valve.regulatingKpa) * Math.sqrt(Math.max(0, inletKpa) / valve.regulatingKpa)
 }
@@ -39,16 +40,12 @@ export function valveFlowLMin(valve: RegulatedValve, inletKpa: number): number {
  */
 export function supplyFlowLMin(line: SupplyLine, valve: RegulatedValve): number {
   const seriesK = line.tapK + line.hoseK + line.screenK
-  if (!(line.staticKpa >= 0)) throw new RangeError(`supply pressure: expected at least 0 kPa, got ${line.staticKpa}`)
+  if (!(line.staticKpa >= 0))
+    throw new RangeError(`supply pressure: expected at least 0 kPa, got ${line.staticKpa}`)
   if (!(seriesK >= 0)) throw new RangeError(`supply loss: expected at least 0, got ${seriesK}`)
   const inletKpa = (lMin: number) => line.staticKpa - (seriesK * m3PerSFromLMin(lMin) ** 2) / 1000
   const most = valveFlowLMin(valve, line.staticKpa)
   if (most <= 0) return 0
   const root = findRoot((q) => valveFlowLMin(valve, inletKpa(q)) - q, 0, most + 1e-9, 1e-9)
   return root.outcome === 'found' ? root.x : 0
-}
-
-/** Flow from an open hose end into a bucket, L/min: all pressure spent on `seriesK` in Pa/(m³/s)². */
-export function openEndFlowLMin(staticKpa: number, seriesK: number): number {
-  return lMinFromM3PerS(Math.sqrt(Math.max(0, staticKpa * 1000) / seriesK))
 }

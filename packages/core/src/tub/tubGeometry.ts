@@ -49,7 +49,14 @@ const LIMITS = {
 
 /** What is impossible about a tub, each as "name: expected low..high unit, got value"; empty when it can exist. */
 export function tubProblems(tub: TubGeometry): string[] {
-  const units = { diameterMm: ' mm', depthMm: ' mm', sumpL: ' L', floorMm: ' mm', displacedRatio: '', draftDeg: '°' }
+  const units = {
+    diameterMm: ' mm',
+    depthMm: ' mm',
+    sumpL: ' L',
+    floorMm: ' mm',
+    displacedRatio: '',
+    draftDeg: '°',
+  }
   const names = {
     diameterMm: 'tub diameter',
     depthMm: 'tub depth',

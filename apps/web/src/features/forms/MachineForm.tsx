@@ -1,4 +1,15 @@
-import { FAMILY_IDS, type FamilyId, familyDefaults, isHorizontal, type MachineSpec, machineSpecSchema, tapedTub, tubProblems, tubTopMm, tubVolumeL } from '@brendik/core'
+import {
+  FAMILY_IDS,
+  type FamilyId,
+  familyDefaults,
+  isHorizontal,
+  type MachineSpec,
+  machineSpecSchema,
+  tapedTub,
+  tubProblems,
+  tubTopMm,
+  tubVolumeL,
+} from '@brendik/core'
 import { useState } from 'react'
 import * as v from 'valibot'
 import { usePrefs } from '../../lib/prefs.ts'
@@ -52,7 +63,9 @@ export function MachineForm({
     <div className="grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-4">
       <div className="col-span-2">
         <Field label="Make and model, as you call it" error={at('label')}>
-          {(props) => <input {...props} value={spec.label} onChange={(event) => set({ label: event.target.value })} />}
+          {(props) => (
+            <input {...props} value={spec.label} onChange={(event) => set({ label: event.target.value })} />
+          )}
         </Field>
       </div>
       <div className="col-span-2">
@@ -61,7 +74,9 @@ export function MachineForm({
             <select
               {...props}
               value={spec.family}
-              onChange={(event) => set({ ...familyDefaults(event.target.value as FamilyId), label: spec.label })}
+              onChange={(event) =>
+                set({ ...familyDefaults(event.target.value as FamilyId), label: spec.label })
+              }
             >
               {FAMILY_IDS.map((id) => (
                 <option key={id} value={id}>
@@ -72,25 +87,99 @@ export function MachineForm({
           )}
         </Field>
       </div>
-      <QuantityInput label="Tub diameter inside" quantity="level" base={spec.tub.diameterMm} error={at('tub.diameterMm')} onChange={(mm) => set({ tub: { ...spec.tub, diameterMm: nan(mm) } })} />
-      <QuantityInput label={horizontal ? 'Drum length, front to back' : 'Tub wall height'} quantity="level" base={spec.tub.depthMm} error={at('tub.depthMm')} onChange={(mm) => set({ tub: { ...spec.tub, depthMm: nan(mm) } })} />
-      <QuantityInput label="Sump below the floor" quantity="volume" base={spec.tub.sumpL} error={at('tub.sumpL')} onChange={(l) => set({ tub: { ...spec.tub, sumpL: nan(l) } })} />
-      <QuantityInput label="Floor above level port" quantity="level" base={spec.tub.floorMm} hint="Lowest drum wall" error={at('tub.floorMm')} onChange={(mm) => set({ tub: { ...spec.tub, floorMm: nan(mm) } })} />
-      <p className={`col-span-full border-y border-hair py-3 ${problems.tub ? 'text-stop' : 'text-soft'}`} role={problems.tub ? 'alert' : undefined}>
+      <QuantityInput
+        label="Tub diameter inside"
+        quantity="level"
+        base={spec.tub.diameterMm}
+        error={at('tub.diameterMm')}
+        onChange={(mm) => set({ tub: { ...spec.tub, diameterMm: nan(mm) } })}
+      />
+      <QuantityInput
+        label={horizontal ? 'Drum length, front to back' : 'Tub wall height'}
+        quantity="level"
+        base={spec.tub.depthMm}
+        error={at('tub.depthMm')}
+        onChange={(mm) => set({ tub: { ...spec.tub, depthMm: nan(mm) } })}
+      />
+      <QuantityInput
+        label="Sump below the floor"
+        quantity="volume"
+        base={spec.tub.sumpL}
+        error={at('tub.sumpL')}
+        onChange={(l) => set({ tub: { ...spec.tub, sumpL: nan(l) } })}
+      />
+      <QuantityInput
+        label="Floor above level port"
+        quantity="level"
+        base={spec.tub.floorMm}
+        hint="Lowest drum wall"
+        error={at('tub.floorMm')}
+        onChange={(mm) => set({ tub: { ...spec.tub, floorMm: nan(mm) } })}
+      />
+      <p
+        className={`col-span-full border-y border-hair py-3 ${problems.tub ? 'text-stop' : 'text-soft'}`}
+        role={problems.tub ? 'alert' : undefined}
+      >
         {problems.tub ??
           (sound && spec.fillLevelMm !== null && !problems.fillLevelMm
             ? `At ${withUnit(units, 'level', spec.fillLevelMm)} this tub holds ${withUnit(units, 'volume', tubVolumeL(tapedTub(spec), spec.fillLevelMm))}.`
             : 'The tub’s size turns levels into litres: a tape inside the drum is worth its minute.')}
       </p>
-      <QuantityInput label="Closes the valve at" quantity="level" base={spec.fillLevelMm} hint="Empty = not known" error={at('fillLevelMm')} onChange={(mm) => set({ fillLevelMm: mm })} />
-      <QuantityInput label="Valve rated flow" quantity="flow" base={spec.valve.ratedLMin} hint="On the valve; empty = not read" error={at('valve.ratedLMin')} onChange={(q) => set({ valve: { ...spec.valve, ratedLMin: q } })} />
-      <QuantityInput label="Pump shut-off head" quantity="head" base={spec.pump.shutoffHeadM} hint="Plate or tech sheet; empty = not read" error={at('pump.shutoffHeadM')} onChange={(m) => set({ pump: { ...spec.pump, shutoffHeadM: m } })} />
-      <QuantityInput label="Pump free flow" quantity="flow" base={spec.pump.freeFlowLMin} hint="Empty = not read" error={at('pump.freeFlowLMin')} onChange={(q) => set({ pump: { ...spec.pump, freeFlowLMin: q } })} />
-      <QuantityInput label="Drain hose bore" quantity="height" base={spec.drainHose.boreMm} error={at('drainHose.boreMm')} onChange={(mm) => set({ drainHose: { ...spec.drainHose, boreMm: nan(mm) } })} />
-      <QuantityInput label="Drain hose length" quantity="length" base={spec.drainHose.lengthM} error={at('drainHose.lengthM')} onChange={(m) => set({ drainHose: { ...spec.drainHose, lengthM: nan(m) } })} />
+      <QuantityInput
+        label="Closes the valve at"
+        quantity="level"
+        base={spec.fillLevelMm}
+        hint="Empty = not known"
+        error={at('fillLevelMm')}
+        onChange={(mm) => set({ fillLevelMm: mm })}
+      />
+      <QuantityInput
+        label="Valve rated flow"
+        quantity="flow"
+        base={spec.valve.ratedLMin}
+        hint="On the valve; empty = not read"
+        error={at('valve.ratedLMin')}
+        onChange={(q) => set({ valve: { ...spec.valve, ratedLMin: q } })}
+      />
+      <QuantityInput
+        label="Pump shut-off head"
+        quantity="head"
+        base={spec.pump.shutoffHeadM}
+        hint="Plate or tech sheet; empty = not read"
+        error={at('pump.shutoffHeadM')}
+        onChange={(m) => set({ pump: { ...spec.pump, shutoffHeadM: m } })}
+      />
+      <QuantityInput
+        label="Pump free flow"
+        quantity="flow"
+        base={spec.pump.freeFlowLMin}
+        hint="Empty = not read"
+        error={at('pump.freeFlowLMin')}
+        onChange={(q) => set({ pump: { ...spec.pump, freeFlowLMin: q } })}
+      />
+      <QuantityInput
+        label="Drain hose bore"
+        quantity="height"
+        base={spec.drainHose.boreMm}
+        error={at('drainHose.boreMm')}
+        onChange={(mm) => set({ drainHose: { ...spec.drainHose, boreMm: nan(mm) } })}
+      />
+      <QuantityInput
+        label="Drain hose length"
+        quantity="length"
+        base={spec.drainHose.lengthM}
+        error={at('drainHose.lengthM')}
+        onChange={(m) => set({ drainHose: { ...spec.drainHose, lengthM: nan(m) } })}
+      />
       <Field label="Drain hose wall">
         {(props) => (
-          <select {...props} value={spec.drainHose.wall} onChange={(event) => set({ drainHose: { ...spec.drainHose, wall: event.target.value as 'corrugated' | 'smooth' } })}>
+          <select
+            {...props}
+            value={spec.drainHose.wall}
+            onChange={(event) =>
+              set({ drainHose: { ...spec.drainHose, wall: event.target.value as 'corrugated' | 'smooth' } })
+            }
+          >
             <option value="corrugated">Corrugated</option>
             <option value="smooth">Smooth</option>
           </select>
@@ -101,7 +190,11 @@ export function MachineForm({
           <select
             {...props}
             value={spec.valve.taps.join('+')}
-            onChange={(event) => set({ valve: { ...spec.valve, taps: event.target.value.split('+') as MachineSpec['valve']['taps'] } })}
+            onChange={(event) =>
+              set({
+                valve: { ...spec.valve, taps: event.target.value.split('+') as MachineSpec['valve']['taps'] },
+              })
+            }
           >
             <option value="cold+hot">Cold and hot</option>
             <option value="cold">Cold only</option>

@@ -15,12 +15,21 @@ export const NEW_SITE: SiteDraft = {
 
 export function siteProblems(site: SiteDraft): Record<string, string> {
   const problems: Record<string, string> = {}
-  for (const issue of v.safeParse(putSiteSchema, site).issues ?? []) problems[v.getDotPath(issue) ?? ''] ??= issue.message
+  for (const issue of v.safeParse(putSiteSchema, site).issues ?? [])
+    problems[v.getDotPath(issue) ?? ''] ??= issue.message
   return problems
 }
 
 /** A place: what stays the same from machine to machine there, and what this installation measures. */
-export function SiteForm({ site, problems, onChange }: { site: SiteDraft; problems: Record<string, string>; onChange: (site: SiteDraft) => void }) {
+export function SiteForm({
+  site,
+  problems,
+  onChange,
+}: {
+  site: SiteDraft
+  problems: Record<string, string>
+  onChange: (site: SiteDraft) => void
+}) {
   const [touched, setTouched] = useState(false)
   const { spec } = site
   const set = (change: Partial<SiteSpec>) => {
@@ -31,7 +40,7 @@ export function SiteForm({ site, problems, onChange }: { site: SiteDraft; proble
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-3">
       <div className="col-span-full md:col-span-1">
-        <Field label="Place" hint="Address or what you call it" error={at('name')}>
+        <Field label="Name of the place" hint="Address, or what you call it" error={at('name')}>
           {(props) => (
             <input
               {...props}
@@ -44,11 +53,45 @@ export function SiteForm({ site, problems, onChange }: { site: SiteDraft; proble
           )}
         </Field>
       </div>
-      <QuantityInput label="Standpipe above floor" quantity="height" base={spec.standpipeHeightMm} hint="Empty = not measured" error={at('spec.standpipeHeightMm')} onChange={(mm) => set({ standpipeHeightMm: mm })} />
-      <QuantityInput label="Level port above floor" quantity="height" base={spec.portHeightMm} hint="Empty = not measured" error={at('spec.portHeightMm')} onChange={(mm) => set({ portHeightMm: mm })} />
-      <QuantityInput label="Supply, cold tap" quantity="pressure" base={spec.supplyKpa.cold} hint="Gauge; empty = not gauged" error={at('spec.supplyKpa.cold')} onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, cold: kpa } })} />
-      <QuantityInput label="Supply, hot tap" quantity="pressure" base={spec.supplyKpa.hot} hint="Gauge; empty = not gauged" error={at('spec.supplyKpa.hot')} onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, hot: kpa } })} />
-      <QuantityInput label="Water temperature" quantity="temperature" base={spec.waterTempC} error={at('spec.waterTempC')} onChange={(c) => set({ waterTempC: c ?? Number.NaN })} />
+      <QuantityInput
+        label="Standpipe above floor"
+        quantity="height"
+        base={spec.standpipeHeightMm}
+        hint="Empty = not measured"
+        error={at('spec.standpipeHeightMm')}
+        onChange={(mm) => set({ standpipeHeightMm: mm })}
+      />
+      <QuantityInput
+        label="Level port above floor"
+        quantity="height"
+        base={spec.portHeightMm}
+        hint="Empty = not measured"
+        error={at('spec.portHeightMm')}
+        onChange={(mm) => set({ portHeightMm: mm })}
+      />
+      <QuantityInput
+        label="Supply, cold tap"
+        quantity="pressure"
+        base={spec.supplyKpa.cold}
+        hint="Gauge; empty = not gauged"
+        error={at('spec.supplyKpa.cold')}
+        onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, cold: kpa } })}
+      />
+      <QuantityInput
+        label="Supply, hot tap"
+        quantity="pressure"
+        base={spec.supplyKpa.hot}
+        hint="Gauge; empty = not gauged"
+        error={at('spec.supplyKpa.hot')}
+        onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, hot: kpa } })}
+      />
+      <QuantityInput
+        label="Water temperature"
+        quantity="temperature"
+        base={spec.waterTempC}
+        error={at('spec.waterTempC')}
+        onChange={(c) => set({ waterTempC: c ?? Number.NaN })}
+      />
     </div>
   )
 }

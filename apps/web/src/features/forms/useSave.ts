@@ -2,7 +2,11 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 
 /** Runs a save, shows why it failed, and refreshes what the screens show. */
-export function useSave(): { busy: boolean; problem: string | null; save: (problems: Record<string, string>, work: () => Promise<void>) => void } {
+export function useSave(): {
+  busy: boolean
+  problem: string | null
+  save: (problems: Record<string, string>, work: () => Promise<void>) => void
+} {
   const client = useQueryClient()
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<string | null>(null)

@@ -18,7 +18,10 @@ export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts
         const withdrawal = reason(event.id)
         const clock = clockParts((event.atMs - zero) / 1000)
         return (
-          <li key={event.id} className={`flex justify-between gap-3 border-t border-hair py-1.5 ${gone ? 'text-soft' : ''}`}>
+          <li
+            key={event.id}
+            className={`flex justify-between gap-3 border-t border-hair py-1.5 ${gone ? 'text-soft' : ''}`}
+          >
             <span className={gone ? 'line-through' : ''}>{entryText(event, facts, units)}</span>
             <span className="shrink-0 text-soft">
               {gone && withdrawal?.type === 'withdrawn' ? `${withdrawal.why}, ` : ''}

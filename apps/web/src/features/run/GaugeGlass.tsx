@@ -20,7 +20,10 @@ export function GaugeGlass({
   const graduations = Array.from({ length: Math.floor(show(topMm) / step) + 1 }, (_, i) => i * step)
   const up = (mm: number) => `${Math.min(100, Math.max(0, (100 * mm) / topMm))}%`
   return (
-    <aside aria-label="Level" className="hidden w-[148px] shrink-0 flex-col border-r border-line bg-face px-4 py-4 md:flex">
+    <aside
+      aria-label="Level"
+      className="hidden w-[148px] shrink-0 flex-col border-r border-line bg-face px-4 py-4 md:flex"
+    >
       <p className="text-sm text-soft">Water now</p>
       <p className="small-figure mt-1 text-3xl leading-none">{figure(units, 'level', levelMm)}</p>
       <p className="mt-1 text-sm text-soft">
@@ -33,15 +36,25 @@ export function GaugeGlass({
           {expected && (
             <div
               className="hatched absolute inset-x-0"
-              style={{ bottom: up(expected.lo), height: `max(3px, calc(${up(expected.hi)} - ${up(expected.lo)}))` }}
+              style={{
+                bottom: up(expected.lo),
+                height: `max(3px, calc(${up(expected.hi)} - ${up(expected.lo)}))`,
+              }}
             />
           )}
           {levelMm !== null && (
-            <div className="absolute inset-x-1 bottom-0 border-t-[3px] border-ink bg-water-bright/75" style={{ height: up(levelMm) }} />
+            <div
+              className="absolute inset-x-1 bottom-0 border-t-[3px] border-ink bg-water-bright/75"
+              style={{ height: up(levelMm) }}
+            />
           )}
         </div>
         {graduations.map((mark) => (
-          <div key={mark} className="absolute left-9 flex translate-y-1/2 items-center gap-2" style={{ bottom: up(read(mark)) }}>
+          <div
+            key={mark}
+            className="absolute left-9 flex translate-y-1/2 items-center gap-2"
+            style={{ bottom: up(read(mark)) }}
+          >
             <span className="h-px w-3 bg-ink" />
             <span className="text-sm text-soft">{mark}</span>
           </div>

@@ -36,6 +36,7 @@ export function Keypad({
   onBy,
   onEntry,
   onCorrect,
+  onTakeBack,
   onClose,
 }: {
   kind: EntryKind
@@ -50,6 +51,7 @@ export function Keypad({
   /** Records the entry and answers its id. */
   onEntry: (entry: Entry) => string
   onCorrect: (entryId: string, levelMm: number) => void
+  onTakeBack: (entryId: string) => void
   onClose: () => void
 }) {
   const { units } = usePrefs()
@@ -103,7 +105,12 @@ export function Keypad({
   return (
     <Sheet open title={kind === 'level' ? 'Level above the port' : 'Flow'} onClose={onClose}>
       {asked ? (
-        <Question asked={asked} onUse={(mm) => onCorrect(asked.entryId, mm)} onClose={onClose} />
+        <Question
+          asked={asked}
+          onUse={(mm) => onCorrect(asked.entryId, mm)}
+          onTakeBack={() => onTakeBack(asked.entryId)}
+          onClose={onClose}
+        />
       ) : (
         <>
           <output ref={field} className="mt-1 flex items-baseline justify-between border-b-2 border-ink pb-1">
@@ -111,7 +118,9 @@ export function Keypad({
             <span className="text-right text-base text-soft">
               {unit}
               <br />
-              <span className={clock ? 'text-ink' : ''}>{clock ? `taken at ${clock.main}.${clock.tenth}` : 'timed at the first key'}</span>
+              <span className={clock ? 'text-ink' : ''}>
+                {clock ? `taken at ${clock.main}.${clock.tenth}` : 'timed at the first key'}
+              </span>
             </span>
           </output>
           {kind === 'level' && (
@@ -153,7 +162,11 @@ export function Keypad({
             </button>
           </div>
           <div className="mt-3 grid grid-cols-[1fr_2fr] gap-3">
-            <button type="button" onClick={onClose} className="min-h-16 cursor-pointer border border-line text-lg">
+            <button
+              type="button"
+              onClick={onClose}
+              className="min-h-16 cursor-pointer border border-line text-lg"
+            >
               Cancel
             </button>
             <button
@@ -175,10 +188,12 @@ export function Keypad({
 function Question({
   asked,
   onUse,
+  onTakeBack,
   onClose,
 }: {
   asked: { question: EntryQuestion; text: string }
   onUse: (mm: number) => void
+  onTakeBack: () => void
   onClose: () => void
 }) {
   const { units } = usePrefs()
@@ -208,8 +223,22 @@ function Question({
             Use {withUnit(units, 'level', suggestedMm)}
           </button>
         )}
-        <button type="button" onClick={onClose} className="min-h-16 cursor-pointer border border-line text-lg">
+        <button
+          type="button"
+          onClick={onClose}
+          className="min-h-16 cursor-pointer border border-line text-lg"
+        >
           Keep {asked.text}
+        </button>
+        <button
+          type="button"
+          onClick={() => {
+            onTakeBack()
+            onClose()
+          }}
+          className="min-h-16 cursor-pointer border border-line text-lg"
+        >
+          Take it back
         </button>
       </div>
     </div>

@@ -5,8 +5,8 @@ import { bandOf, type ChartMark, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockParts } from '../../lib/time.ts'
-import { useNowMs } from '../../lib/useNowMs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { useNowMs } from '../../lib/useNowMs.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { entryText } from './EntryLog.tsx'
 import { GaugeGlass } from './GaugeGlass.tsx'
@@ -14,7 +14,7 @@ import { type Entry, type EntryKind, Keypad, type LevelBy } from './Keypad.tsx'
 import { RunFrame, StateCell } from './RunFrame.tsx'
 import { RunSays } from './RunSays.tsx'
 import type { BoardSnapshot, RunBoard } from './runBoard.ts'
-import { headline, KIND_WORD, sentence, STOP_WORD, TONE_TEXT } from './runText.ts'
+import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT } from './runText.ts'
 import { expectedLevelsAt, useExpected } from './useExpected.ts'
 
 /** A run that runs, or has run: the same board, so that nothing moves when Stop is pressed. */
@@ -25,7 +25,9 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const nowMs = useNowMs(250, running)
   const nowS = elapsedS(facts, nowMs)
   const { run: expected } = useExpected(plan)
-  const [pad, setPad] = useState<{ kind: EntryKind; firstKey: { key: string; atMs: number } | null } | null>(null)
+  const [pad, setPad] = useState<{ kind: EntryKind; firstKey: { key: string; atMs: number } | null } | null>(
+    null,
+  )
   const [by, setBy] = useState<LevelBy>('ruler')
 
   const trace = useMemo(() => traceOf(facts, blocks, 'this run'), [facts, blocks])
@@ -36,9 +38,12 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const record = (event: RunEvent) => board.record(event)
   const base = () => ({ id: crypto.randomUUID(), atMs: Date.now() })
   const stop = () => record({ type: 'stopped', ...base() })
-  const mark = (what: 'air-drawn' | 'pump-silent' | 'leak-seen') => record({ type: 'marked', ...base(), what })
+  const mark = (what: 'air-drawn' | 'pump-silent' | 'leak-seen') =>
+    record({ type: 'marked', ...base(), what })
+  const takeBack = (targetId: string, why: string) =>
+    record({ type: 'withdrawn', ...base(), targetId, why, replacementId: null })
   const undo = () => {
-    if (target) record({ type: 'withdrawn', ...base(), targetId: target.id, why: 'undone', replacementId: null })
+    if (target) takeBack(target.id, 'undone')
   }
   const enter = (entry: Entry): string => {
     const id = crypto.randomUUID()
@@ -53,7 +58,13 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
     const original = run.state.events.find((event) => event.id === entryId)
     if (original?.type !== 'levelRead') return
     const replacement: RunEvent = { ...original, id: crypto.randomUUID(), levelMm }
-    board.record(replacement, { type: 'withdrawn', ...base(), targetId: entryId, why: 'corrected', replacementId: replacement.id })
+    board.record(replacement, {
+      type: 'withdrawn',
+      ...base(),
+      targetId: entryId,
+      why: 'corrected',
+      replacementId: replacement.id,
+    })
   }
 
   const keys = useRef<(event: KeyboardEvent) => void>(() => {})
@@ -72,7 +83,10 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           u: undo,
         }
       : { u: undo }
-    const action = running && /^[0-9]$/.test(key) ? () => setPad({ kind: 'level', firstKey: { key, atMs: Date.now() } }) : act[key]
+    const action =
+      running && /^[0-9]$/.test(key)
+        ? () => setPad({ kind: 'level', firstKey: { key, atMs: Date.now() } })
+        : act[key]
     if (!action) return
     event.preventDefault()
     action()
@@ -101,7 +115,10 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
             {fill ? (
               <StateCell name="taps" value={plan.taps.join(' and ')} />
             ) : (
-              <StateCell name="hose end" value={plan.hoseEndMm === null ? 'guessed' : withUnit(units, 'height', plan.hoseEndMm)} />
+              <StateCell
+                name="hose end"
+                value={plan.hoseEndMm === null ? 'guessed' : withUnit(units, 'height', plan.hoseEndMm)}
+              />
             )}
             <StateCell name="readings" value={run.meta?.instrumentLabel ?? 'by hand'} />
             <SyncCell sync={run.sync} />
@@ -119,10 +136,15 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           <div className="flex flex-wrap items-center gap-x-7 gap-y-1 pb-2 md:flex-nowrap">
             <Clock seconds={nowS} startedAtMs={facts.startedAtMs} running={running} />
             <div className="min-w-0 md:pt-1">
-              <h1 className={`plate text-xl leading-tight md:text-2xl ${said ? TONE_TEXT[said.tone] : ''}`} aria-live="polite">
+              <h1
+                className={`plate text-xl leading-tight md:text-2xl ${said ? TONE_TEXT[said.tone] : ''}`}
+                aria-live="polite"
+              >
                 {said?.text ?? (running ? 'Timing' : 'Stopped')}
               </h1>
-              <p className="mt-1 text-base md:text-lg md:leading-snug">{analysis ? sentence(analysis.saying, units) : `${KIND_WORD[plan.kind]} running.`}</p>
+              <p className="mt-1 text-base md:text-lg md:leading-snug">
+                {analysis ? sentence(analysis.saying, units) : `${KIND_WORD[plan.kind]} running.`}
+              </p>
             </div>
           </div>
         }
@@ -141,15 +163,51 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           running ? (
             <ActionBar>
               <Action weight="main" name="Stop" keyName="space" hint={STOP_WORD[plan.kind]} onPress={stop} />
-              <Action weight="half" name="Level" keyName="L" hint="ruler or display" onPress={() => setPad({ kind: 'level', firstKey: null })} />
-              <Action name="Flow" keyName="F" hint="meter or bucket" onPress={() => setPad({ kind: 'flow', firstKey: null })} />
-              {!fill && <Action name="Air drawn" keyName="A" hint="stream breaks up" onPress={() => mark('air-drawn')} />}
-              {!fill && <Action name="Silent" keyName="P" hint="pump stops" onPress={() => mark('pump-silent')} />}
-              <Action name="Leak seen" keyName="W" hint="note where later" onPress={() => mark('leak-seen')} />
-              <Action name="Undo" keyName="U" hint={target ? entryText(target, facts, units) : 'nothing to undo'} disabled={!target} onPress={undo} />
+              <Action
+                weight="half"
+                name="Level"
+                keyName="L"
+                hint="ruler or display"
+                onPress={() => setPad({ kind: 'level', firstKey: null })}
+              />
+              <Action
+                name="Flow"
+                keyName="F"
+                hint="meter or bucket"
+                onPress={() => setPad({ kind: 'flow', firstKey: null })}
+              />
+              {!fill && (
+                <Action
+                  name="Air drawn"
+                  keyName="A"
+                  hint="stream breaks up"
+                  onPress={() => mark('air-drawn')}
+                />
+              )}
+              {!fill && (
+                <Action name="Silent" keyName="P" hint="pump stops" onPress={() => mark('pump-silent')} />
+              )}
+              <Action
+                name="Leak seen"
+                keyName="W"
+                hint="note where later"
+                onPress={() => mark('leak-seen')}
+              />
+              <Action
+                name="Undo"
+                keyName="U"
+                hint={target ? entryText(target, facts, units) : 'nothing to undo'}
+                disabled={!target}
+                onPress={undo}
+              />
             </ActionBar>
           ) : (
-            <AfterRun run={run} plan={plan} onUndo={undo} undoText={target ? entryText(target, facts, units) : null} />
+            <AfterRun
+              run={run}
+              plan={plan}
+              onUndo={undo}
+              undoText={target ? entryText(target, facts, units) : null}
+            />
           )
         }
       />
@@ -160,17 +218,27 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           by={by}
           startedAtMs={facts.startedAtMs}
           machine={plan.machine}
-          dueMm={fittedAt(run, nowS) ?? (lastPoint && nowS - lastPoint.x < 20 ? lastPoint.y : (dueMm?.mid ?? null))}
+          dueMm={
+            fittedAt(run, nowS) ?? (lastPoint && nowS - lastPoint.x < 20 ? lastPoint.y : (dueMm?.mid ?? null))
+          }
           onBy={setBy}
           onEntry={enter}
           onCorrect={correct}
+          onTakeBack={(entryId) => takeBack(entryId, 'mistyped')}
           onClose={() => setPad(null)}
         />
       )}
       {run.problem && (
-        <div role="alert" className="fixed inset-x-0 top-14 z-10 flex items-center justify-between gap-4 border-b border-watch bg-watch-face px-5 py-3">
+        <div
+          role="alert"
+          className="fixed inset-x-0 top-14 z-10 flex items-center justify-between gap-4 border-b border-watch bg-watch-face px-5 py-3"
+        >
           <span>{run.problem}</span>
-          <button type="button" className="min-h-12 cursor-pointer px-4 font-semibold" onClick={board.dismissProblem}>
+          <button
+            type="button"
+            className="min-h-12 cursor-pointer px-4 font-semibold"
+            onClick={board.dismissProblem}
+          >
             Understood
           </button>
         </div>
@@ -180,7 +248,15 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
 }
 
 /** The clock reads wall time against the start, so nothing can make it lose seconds. Only this redraws ten times a second. */
-function Clock({ seconds, startedAtMs, running }: { seconds: number; startedAtMs: number | null; running: boolean }) {
+function Clock({
+  seconds,
+  startedAtMs,
+  running,
+}: {
+  seconds: number
+  startedAtMs: number | null
+  running: boolean
+}) {
   const nowMs = useNowMs(100, running)
   const shown = running && startedAtMs !== null ? Math.max(0, (nowMs - startedAtMs) / 1000) : seconds
   const { main, tenth } = clockParts(shown)
@@ -205,14 +281,27 @@ function SyncCell({ sync }: { sync: BoardSnapshot['sync'] }) {
   )
 }
 
-function AfterRun({ run, plan, onUndo, undoText }: { run: BoardSnapshot; plan: RunPlan; onUndo: () => void; undoText: string | null }) {
+function AfterRun({
+  run,
+  plan,
+  onUndo,
+  undoText,
+}: {
+  run: BoardSnapshot
+  plan: RunPlan
+  onUndo: () => void
+  undoText: string | null
+}) {
   const visitId = run.meta?.visitId
   const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
   const again = `/runs/${crypto.randomUUID()}?visit=${visitId}&kind=`
   const other = plan.kind === 'fill' ? 'drain' : 'fill'
   return (
     <ActionBar>
-      <Link to={`/visits/${visitId}`} className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}>
+      <Link
+        to={`/visits/${visitId}`}
+        className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
+      >
         <span className="small-figure text-xl md:text-2xl">Back to the visit</span>
         <span className="text-sm opacity-80">all its runs</span>
       </Link>
@@ -228,7 +317,13 @@ function AfterRun({ run, plan, onUndo, undoText }: { run: BoardSnapshot; plan: R
         <span className="text-lg font-semibold">Lay over</span>
         <span className="text-sm text-soft">another run</span>
       </Link>
-      <Action name="Undo" keyName="U" hint={undoText ?? 'nothing to undo'} disabled={undoText === null} onPress={onUndo} />
+      <Action
+        name="Undo"
+        keyName="U"
+        hint={undoText ?? 'nothing to undo'}
+        disabled={undoText === null}
+        onPress={onUndo}
+      />
     </ActionBar>
   )
 }
@@ -236,7 +331,8 @@ function AfterRun({ run, plan, onUndo, undoText }: { run: BoardSnapshot; plan: R
 /** The fit carried on to where the run should end: only while it runs and the fit has something to stand on. */
 function carriedOn(run: BoardSnapshot, nowS: number): { x: number; y: number }[] | null {
   const curve = run.analysis?.fit?.curve
-  if (run.facts.phase !== 'running' || !curve || run.analysis?.quantities.ratioToExpected === undefined) return null
+  if (run.facts.phase !== 'running' || !curve || run.analysis?.quantities.ratioToExpected === undefined)
+    return null
   const points = curve.tS.map((x, i) => ({ x, y: curve.levelMm[i] as number }))
   return points.filter((point) => point.x >= nowS)
 }

@@ -27,7 +27,10 @@ export function RunFrame({
   return (
     <div className="flex h-full flex-col">
       <TopBar switchesOnPhone={false}>
-        <Link to={visitId ? `/visits/${visitId}` : '/'} className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3">
+        <Link
+          to={visitId ? `/visits/${visitId}` : '/'}
+          className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
+        >
           <span className="truncate font-semibold">{title}</span>
           <span className="truncate text-sm text-soft md:text-base">{subtitle}</span>
         </Link>
@@ -40,7 +43,9 @@ export function RunFrame({
             {head}
             <div className="relative h-72 md:h-auto md:min-h-0 md:flex-1">{chart}</div>
           </div>
-          <div className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">{side}</div>
+          <div className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">
+            {side}
+          </div>
         </main>
       </div>
       {actions}

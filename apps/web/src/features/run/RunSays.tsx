@@ -14,7 +14,15 @@ const NAMES: Record<string, string> = {
 }
 
 /** What the run says: figures with their intervals on the expected range, then what cannot be told, then the entries. */
-export function RunSays({ run, expected, nowS }: { run: BoardSnapshot; expected: ExpectedRun | null; nowS: number }) {
+export function RunSays({
+  run,
+  expected,
+  nowS,
+}: {
+  run: BoardSnapshot
+  expected: ExpectedRun | null
+  nowS: number
+}) {
   const { units } = usePrefs()
   const { analysis, facts } = run
   const flow = analysis?.quantities.flowLMin
@@ -43,7 +51,9 @@ export function RunSays({ run, expected, nowS }: { run: BoardSnapshot; expected:
           />
         ) : (
           <p className="text-soft">
-            {facts.phase === 'running' ? 'Three levels, 10 s apart or more, give the first flow.' : 'No flow could be computed.'}
+            {facts.phase === 'running'
+              ? 'Three levels, 10 s apart or more, give the first flow.'
+              : 'No flow could be computed.'}
           </p>
         )}
         {ratio && (
@@ -55,8 +65,12 @@ export function RunSays({ run, expected, nowS }: { run: BoardSnapshot; expected:
             value={ratio.value}
             lo={ratio.lo}
             hi={ratio.hi}
-            expectedLo={compared && Number.isFinite(compared.timeS.lo) ? compared.timeS.lo / compared.timeS.mid : 0.85}
-            expectedHi={compared && Number.isFinite(compared.timeS.hi) ? compared.timeS.hi / compared.timeS.mid : 1.15}
+            expectedLo={
+              compared && Number.isFinite(compared.timeS.lo) ? compared.timeS.lo / compared.timeS.mid : 0.85
+            }
+            expectedHi={
+              compared && Number.isFinite(compared.timeS.hi) ? compared.timeS.hi / compared.timeS.mid : 1.15
+            }
             off={off}
           />
         )}
@@ -96,7 +110,9 @@ export function RunSays({ run, expected, nowS }: { run: BoardSnapshot; expected:
           <ul className="mt-1">
             {grouped(open).map(([how, names]) => (
               <li key={how} className="text-sm">
-                <span className="text-base">{names.join(' and ').replace(/ and (\w)/, (_all, c: string) => ` and ${c.toLowerCase()}`)}</span>
+                <span className="text-base">
+                  {names.join(' and ').replace(/ and (\w)/, (_all, c: string) => ` and ${c.toLowerCase()}`)}
+                </span>
                 <br />
                 <span className="text-soft">{how}</span>
               </li>
@@ -109,7 +125,8 @@ export function RunSays({ run, expected, nowS }: { run: BoardSnapshot; expected:
         <EntryLog events={run.state.events} facts={facts} />
         {run.blocks.length > 0 && (
           <p className="border-t border-hair py-1.5 text-sm text-soft">
-            {run.blocks.reduce((sum, block) => sum + block.atMs.length, 0).toLocaleString('en')} readings streamed
+            {run.blocks.reduce((sum, block) => sum + block.atMs.length, 0).toLocaleString('en')} readings
+            streamed
           </p>
         )}
       </section>

@@ -66,7 +66,11 @@ export function SetupBoard({
   const [instrumentId, setInstrumentId] = useState('')
   const instrument = instruments.data?.find((candidate) => candidate.id === instrumentId) ?? null
   const fill = plan.kind === 'fill'
-  const bad = problem !== null || Number.isNaN(plan.startLevelMm) || Number.isNaN(plan.hoseEndMm ?? 0) || Number.isNaN(plan.endLevelMm ?? 0)
+  const bad =
+    problem !== null ||
+    Number.isNaN(plan.startLevelMm) ||
+    Number.isNaN(plan.hoseEndMm ?? 0) ||
+    Number.isNaN(plan.endLevelMm ?? 0)
   const start = () => !bad && onStart(instrument)
 
   useEffect(() => {
@@ -121,7 +125,10 @@ export function SetupBoard({
         />
       }
       side={
-        <form className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-1" onSubmit={(event) => event.preventDefault()}>
+        <form
+          className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-1"
+          onSubmit={(event) => event.preventDefault()}
+        >
           <div className="col-span-full pb-3">
             <Choice
               label="Kind of run"
@@ -167,9 +174,16 @@ export function SetupBoard({
             onChange={(mm) => onPlan({ ...plan, startLevelMm: mm ?? Number.NaN })}
           />
           <div className="col-span-full">
-            <Field label="Readings" hint={instrument ? 'Its stream starts with the run' : 'Keys L and F, or just type a number'}>
+            <Field
+              label="Readings"
+              hint={instrument ? 'Its stream starts with the run' : 'Keys L and F, or just type a number'}
+            >
               {(props) => (
-                <select {...props} value={instrumentId} onChange={(event) => setInstrumentId(event.target.value)}>
+                <select
+                  {...props}
+                  value={instrumentId}
+                  onChange={(event) => setInstrumentId(event.target.value)}
+                >
                   <option value="">By hand</option>
                   {(instruments.data ?? []).map((candidate) => (
                     <option key={candidate.id} value={candidate.id}>
@@ -208,11 +222,16 @@ export function SetupBoard({
 function bandAdvice(plan: RunPlan): string {
   if (plan.kind === 'fill') {
     const unread = plan.taps.some((tap) => plan.site.supplyKpa[tap] === null)
-    if (plan.machine.valve.ratedLMin === null) return 'The valve’s rated flow is not known: read it off the valve to narrow the band.'
-    return unread ? 'The supply is not gauged: a gauge on the tap narrows the band.' : 'Valve and supply are known: the band is as narrow as it gets.'
+    if (plan.machine.valve.ratedLMin === null)
+      return 'The valve’s rated flow is not known: read it off the valve to narrow the band.'
+    return unread
+      ? 'The supply is not gauged: a gauge on the tap narrows the band.'
+      : 'Valve and supply are known: the band is as narrow as it gets.'
   }
-  if (plan.machine.pump.shutoffHeadM === null) return 'The pump’s head is not known: its plate or tech sheet narrows the band most.'
+  if (plan.machine.pump.shutoffHeadM === null)
+    return 'The pump’s head is not known: its plate or tech sheet narrows the band most.'
   if (plan.hoseEndMm === null) return 'The height of the hose end is guessed: measure it to narrow the band.'
-  if (plan.site.portHeightMm === null) return 'The height of the level port above the floor is guessed: measure it to narrow the band.'
+  if (plan.site.portHeightMm === null)
+    return 'The height of the level port above the floor is guessed: measure it to narrow the band.'
   return 'Pump, heights and hose are known: the band is as narrow as it gets.'
 }

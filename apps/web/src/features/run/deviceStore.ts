@@ -41,7 +41,9 @@ export async function writeKept(run: KeptRun): Promise<void> {
 /** Newest first. The oldest beyond 300 that the server has in full are let go. */
 export async function listKept(): Promise<KeptRun[]> {
   const all = (await (await db()).getAllFromIndex('run', 'changedAtMs')).reverse()
-  const spare = all.slice(MOST_KEPT).filter((run) => run.events.every((event) => run.sentIds.includes(event.id)))
+  const spare = all
+    .slice(MOST_KEPT)
+    .filter((run) => run.events.every((event) => run.sentIds.includes(event.id)))
   for (const run of spare) await (await db()).delete('run', run.runId)
   return all.slice(0, MOST_KEPT)
 }

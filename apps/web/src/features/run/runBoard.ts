@@ -1,4 +1,14 @@
-import { advanceRun, emptyRun, type ReadingBlock, type RunAnalysis, type RunAnswer, type RunEvent, type RunFacts, type RunState, runFacts } from '@brendik/core'
+import {
+  advanceRun,
+  emptyRun,
+  type ReadingBlock,
+  type RunAnalysis,
+  type RunAnswer,
+  type RunEvent,
+  type RunFacts,
+  type RunState,
+  runFacts,
+} from '@brendik/core'
 import { ApiError, get, post } from '../../api/client.ts'
 import { compute } from '../../workers/compute.ts'
 import { type KeptRun, readKept, writeKept } from './deviceStore.ts'
@@ -70,8 +80,15 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
 
   function keep(): void {
     if (!kept) return
-    kept = { ...kept, events: [...snapshot.state.events], blocks: [...blocks.values()], changedAtMs: Date.now() }
-    writeKept(kept).catch(() => emit({ problem: 'This browser refuses to keep data: do not close the page before all is sent.' }))
+    kept = {
+      ...kept,
+      events: [...snapshot.state.events],
+      blocks: [...blocks.values()],
+      changedAtMs: Date.now(),
+    }
+    writeKept(kept).catch(() =>
+      emit({ problem: 'This browser refuses to keep data: do not close the page before all is sent.' }),
+    )
   }
 
   function setState(state: RunState): void {
@@ -133,7 +150,10 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       kept.sentIds = [...kept.sentIds, ...events.map((event) => event.id)]
       keep()
       const refused = answer.refused[0]
-      emit({ sync: 'stored', ...(refused ? { problem: `The server did not take an entry: ${refused.problem}` } : {}) })
+      emit({
+        sync: 'stored',
+        ...(refused ? { problem: `The server did not take an entry: ${refused.problem}` } : {}),
+      })
       watch()
     } catch (error) {
       const away = error instanceof ApiError && (error.status === 0 || error.status >= 500)
@@ -166,7 +186,17 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     try {
       const answer = await get<RunAnswer>(`/runs/${runId}`)
       const { visitId, machineLabel, siteName, instrumentLabel } = answer
-      kept ??= { runId, visitId, machineLabel, siteName, instrumentLabel, events: [], sentIds: [], blocks: [], changedAtMs: Date.now() }
+      kept ??= {
+        runId,
+        visitId,
+        machineLabel,
+        siteName,
+        instrumentLabel,
+        events: [],
+        sentIds: [],
+        blocks: [],
+        changedAtMs: Date.now(),
+      }
       kept = { ...kept, visitId, machineLabel, siteName, instrumentLabel }
       emit({ meta: { visitId, machineLabel, siteName, instrumentLabel } })
       blocks = new Map([...blocks, ...answer.blocks.map((block) => [block.id, block] as const)])

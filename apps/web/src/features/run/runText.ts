@@ -1,4 +1,5 @@
 import { type RunAnalysis, type RunPhase, type Saying, sayRun, type TimedKind } from '@brendik/core'
+import { clockText } from '../../lib/time.ts'
 import { figure, type UnitSystem, withUnit } from '../../lib/units.ts'
 
 /** Few words for a verdict, and how it is coloured. */
@@ -15,6 +16,8 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
       return { text: `${saying.longerPercent} % slower than expected`, tone: 'watch' }
     case 'fast':
       return { text: `${-saying.longerPercent} % quicker than expected`, tone: 'watch' }
+    case 'stalled':
+      return { text: `Stopped draining at ${clockText(saying.atS)}`, tone: 'stop' }
     case 'no-flow':
       return { text: 'No flow', tone: 'stop' }
     case 'throttled':
@@ -25,7 +28,11 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
 }
 
 export function sentence(saying: Saying, units: UnitSystem): string {
-  return sayRun(saying, (lMin) => withUnit(units, 'flow', lMin))
+  return sayRun(
+    saying,
+    (lMin) => withUnit(units, 'flow', lMin),
+    (mm) => withUnit(units, 'level', mm),
+  )
 }
 
 /** A line for lists: "13.8 L/min, 47 % slower". */
@@ -33,9 +40,11 @@ export function shortResult(analysis: RunAnalysis | null, units: UnitSystem): st
   if (!analysis) return 'running'
   const flow = analysis.quantities.flowLMin
   const head = headline(analysis.saying, 'stopped')
-  const word = { within: 'within', slow: head.text.replace(' than expected', ''), fast: head.text.replace(' than expected', '') }
-  const verdict = word[analysis.verdict as keyof typeof word] ?? head.text.toLowerCase()
-  return flow && analysis.verdict !== 'no-flow' ? `${figure(units, 'flow', flow.value)} ${withUnit(units, 'flow', 0).split(' ')[1]}, ${verdict}` : verdict
+  const words = head.text.replace(' than expected', '')
+  const verdict = analysis.verdict === 'within' ? 'within' : words.charAt(0).toLowerCase() + words.slice(1)
+  return flow && analysis.verdict !== 'no-flow'
+    ? `${figure(units, 'flow', flow.value)} ${withUnit(units, 'flow', 0).split(' ')[1]}, ${verdict}`
+    : verdict
 }
 
 export const KIND_WORD: Record<TimedKind, string> = { fill: 'Fill', drain: 'Drain' }

@@ -16,7 +16,11 @@ export function useExpected(plan: RunPlan | null): ExpectedState {
     let stale = false
     compute.expected(JSON.parse(key) as RunPlan).then((answer) => {
       if (stale) return
-      setState(answer.outcome === 'computed' ? { run: answer.run, problem: null } : { run: null, problem: answer.problem })
+      setState(
+        answer.outcome === 'computed'
+          ? { run: answer.run, problem: null }
+          : { run: null, problem: answer.problem },
+      )
     })
     return () => {
       stale = true

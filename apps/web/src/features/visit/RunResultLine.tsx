@@ -2,7 +2,12 @@ import type { RunSummary } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { KIND_WORD, shortResult } from '../run/runText.ts'
 
-const TONE: Record<string, string> = { within: 'text-good', slow: 'text-watch', fast: 'text-watch', 'no-flow': 'text-stop' }
+const TONE: Record<string, string> = {
+  within: 'text-good',
+  slow: 'text-watch',
+  fast: 'text-watch',
+  'no-flow': 'text-stop',
+}
 const SIGN: Record<string, string> = { within: '=', slow: '▲', fast: '▼', 'no-flow': '×' }
 
 /** A run in one line: kind, flow, verdict by word, sign and colour. */

@@ -11,16 +11,26 @@ export function RunningRuns({ visits, kept }: { visits: readonly VisitSummary[];
   for (const visit of visits)
     for (const run of visit.runs)
       if (run.startedAtMs !== null && run.stoppedAtMs === null)
-        running.set(run.id, { startedAtMs: run.startedAtMs, text: `${KIND_WORD[run.kind]} running, ${visit.siteName}` })
+        running.set(run.id, {
+          startedAtMs: run.startedAtMs,
+          text: `${KIND_WORD[run.kind]} running, ${visit.siteName}`,
+        })
   for (const run of kept) {
     const facts = runFacts({ runId: run.runId, events: run.events })
     if (facts.phase === 'stopped') running.delete(run.runId)
     else if (facts.phase === 'running' && facts.plan && facts.startedAtMs !== null)
-      running.set(run.runId, { startedAtMs: facts.startedAtMs, text: `${KIND_WORD[facts.plan.kind]} running, ${run.siteName}` })
+      running.set(run.runId, {
+        startedAtMs: facts.startedAtMs,
+        text: `${KIND_WORD[facts.plan.kind]} running, ${run.siteName}`,
+      })
   }
   const nowMs = useNowMs(500, running.size > 0)
   return [...running].map(([runId, run]) => (
-    <Link key={runId} to={`/runs/${runId}`} className="flex min-h-16 items-center gap-5 border-b border-line bg-band px-5 py-2">
+    <Link
+      key={runId}
+      to={`/runs/${runId}`}
+      className="flex min-h-16 items-center gap-5 border-b border-line bg-band px-5 py-2"
+    >
       <span className="figure text-5xl">{clockParts((nowMs - run.startedAtMs) / 1000).main}</span>
       <span className="text-lg font-semibold">{run.text}</span>
     </Link>

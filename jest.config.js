@@ -1,0 +1,17 @@
+const swc = {
+  jsc: { target: 'es2022', parser: { syntax: 'typescript' } },
+  module: { type: 'es6' },
+  sourceMaps: 'inline',
+}
+const base = {
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: { '\\.ts$': ['@swc/jest', swc] },
+}
+export default {
+  testTimeout: 60_000,
+  projects: [
+    { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },
+    { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
+  ],
+}

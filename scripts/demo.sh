@@ -1,0 +1,16 @@
+#!/usr/bin/env bash
+# npm run demo: everything from a fresh machine to a running app with demo data and simulated instruments. Ctrl-C stops it all.
+set -euo pipefail
+. "$(dirname "${BASH_SOURCE[0]}")/lib.sh"
+stop_on_signals
+check_node
+ensure_packages
+ensure_database
+ensure_web
+say "migrating and loading demo data"
+node --import tsx apps/server/src/demo/loadDemo.ts
+start_server
+node --import tsx apps/rig/src/main.ts --server "$ADDRESS" & CHILDREN+=($!)
+echo
+echo "Brendik is at $ADDRESS   (Ctrl-C stops it)"
+wait -n "${CHILDREN[@]}" || true
