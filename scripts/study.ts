@@ -96,4 +96,19 @@ const headers = Object.keys(table[0] ?? {})
 console.log(`| ${headers.join(' | ')} |\n|${headers.map(() => '---').join('|')}|`)
 for (const row of table) console.log(`| ${Object.values(row).join(' | ')} |`)
 const out = process.argv[process.argv.indexOf('--json') + 1]
-if (process.argv.includes('--json') && out) writeFileSync(out, JSON.stringify(table, null, 2))
+if (process.argv.includes('--json') && out)
+  writeFileSync(
+    out,
+    JSON.stringify(
+      [...cells.values()].map(({ name, n, covered, errors, healthy, within, below60, slow }) => ({
+        name,
+        n,
+        covered: covered / n,
+        medianError: middle(errors),
+        within: within / Math.max(1, healthy),
+        slow: slow / Math.max(1, below60),
+      })),
+      null,
+      2,
+    ),
+  )

@@ -17,7 +17,8 @@ const tub = (shape: TubGeometry['shape'], diameterMm: number, depthMm: number): 
 /** Torricelli outflow of a hole, L/min at a level in mm. */
 const hole = (diameterMm: number, cd: number) => (mm: number) =>
   cd * ((Math.PI * (diameterMm / 1000) ** 2) / 4) * Math.sqrt((2 * g * Math.max(0, mm)) / 1000) * 60_000
-const grid = (from: number, to: number, cells: number) => Array.from({ length: cells + 1 }, (_, i) => from + ((to - from) * i) / cells)
+const grid = (from: number, to: number, cells: number) =>
+  Array.from({ length: cells + 1 }, (_, i) => from + ((to - from) * i) / cells)
 function endS(t: TubGeometry, from: number, to: number, flow: (mm: number) => number): number {
   const curve = drainCurve(t, grid(from, to, 40), flow)
   expect(curve.outcome).toBe('drains')
@@ -29,10 +30,25 @@ it.each([
   ['vertical 0.5 m, 20 mm hole, 400 → 100 mm', tub('vertical', 500, 600), 400, 100, hole(20, 0.61), 146.3204],
   ['vertical 0.5 m, 20 mm hole, 400 → 0 mm', tub('vertical', 500, 600), 400, 0, hole(20, 0.61), 292.6408],
   ['vertical 1 m, 50 mm hole, 1500 → 0 mm', tub('vertical', 1000, 2000), 1500, 0, hole(50, 0.61), 362.6857],
-  ['horizontal 1 × 2 m, 50 mm hole, half → empty', tub('horizontal', 1000, 2000), 500, 0, hole(50, 0.6), 330.4037],
-  ['drum 0.5 × 0.35 m, 20 mm hole, 250 → 0 mm', tub('horizontal', 500, 350), 250, 0, hole(20, 0.61), 125.6723],
+  [
+    'horizontal 1 × 2 m, 50 mm hole, half → empty',
+    tub('horizontal', 1000, 2000),
+    500,
+    0,
+    hole(50, 0.6),
+    330.4037,
+  ],
+  [
+    'drum 0.5 × 0.35 m, 20 mm hole, 250 → 0 mm',
+    tub('horizontal', 500, 350),
+    250,
+    0,
+    hole(20, 0.61),
+    125.6723,
+  ],
 ])('empties a %s in the closed form’s time', (_name, t, from, to, flow, seconds) =>
-  expect(Math.abs(endS(t, from, to, flow) / seconds - 1)).toBeLessThan(1e-3))
+  expect(Math.abs(endS(t, from, to, flow) / seconds - 1)).toBeLessThan(1e-3),
+)
 
 it('agrees with a published ODE solver on a drum with sump and pump', () => {
   const drum: TubGeometry = { ...tub('horizontal', 540, 420), sumpL: 1.5, floorMm: 25, displacedRatio: 0.03 }
@@ -53,7 +69,12 @@ it('agrees with a published ODE solver on a drum with sump and pump', () => {
   const stepped = new Solver(1)
   stepped.absoluteTolerance = 1e-9
   stepped.relativeTolerance = 1e-9
-  const level = stepped.solve((_s, [mm]) => [-flow(mm as number) / 60 / tubAreaLPerMm(drum, mm as number)], 0, [120], ours.timeS[40] as number)
+  const level = stepped.solve(
+    (_s, [mm]) => [-flow(mm as number) / 60 / tubAreaLPerMm(drum, mm as number)],
+    0,
+    [120],
+    ours.timeS[40] as number,
+  )
   expect(level.y[0]).toBeCloseTo(30, 3)
 })
 it('says at which level a pump that cannot lift comes to a stand', () => {
@@ -62,4 +83,6 @@ it('says at which level a pump that cannot lift comes to a stand', () => {
   if (stalled.outcome === 'stalls') expect(stalled.atLevelMm).toBeCloseTo(150, 0)
 })
 it('names levels that do not fall', () =>
-  expect(() => drainCurve(tub('vertical', 500, 600), [100, 120], () => 10)).toThrow('drain levels: expected below 100 mm, got 120'))
+  expect(() => drainCurve(tub('vertical', 500, 600), [100, 120], () => 10)).toThrow(
+    'drain levels: expected below 100 mm, got 120',
+  ))

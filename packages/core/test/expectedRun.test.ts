@@ -23,21 +23,34 @@ it('puts its middle where √((H₀ + h − z)/(B + K)) puts a known drain', () 
 })
 it('is the same every time for the same seed, and other for another', () => {
   expect(expectedRun(makePlan('drain'))).toEqual(expectedRun(makePlan('drain')))
-  expect(expectedRun(makePlan('drain'), { seed: 1 }).timeS.mid).not.toBe(expectedRun(makePlan('drain')).timeS.mid)
+  expect(expectedRun(makePlan('drain'), { seed: 1 }).timeS.mid).not.toBe(
+    expectedRun(makePlan('drain')).timeS.mid,
+  )
 })
 it('is narrower when the supply is gauged, the valve read, the standpipe measured, the pump plate read', () => {
   const wider = (a: ReturnType<typeof makePlan>, b: ReturnType<typeof makePlan>) =>
     expect(width(expectedRun(a))).toBeGreaterThan(1.004 * width(expectedRun(b)))
   const lowGauge = { ...KNOWN_SITE, supplyKpa: { cold: 180, hot: null } }
   wider(makePlan('fill', { site: { ...KNOWN_SITE, supplyKpa: { cold: null, hot: null } } }), makePlan('fill'))
-  wider(makePlan('fill', { machine: { ...KNOWN_MACHINE, valve: { ratedLMin: null, taps: ['cold'] } } }), makePlan('fill', { site: lowGauge }))
-  wider(makePlan('drain', { hoseEndMm: null, site: { ...KNOWN_SITE, standpipeHeightMm: null } }), makePlan('drain'))
-  wider(makePlan('drain', { machine: { ...KNOWN_MACHINE, pump: { shutoffHeadM: null, freeFlowLMin: null } } }), makePlan('drain'))
+  wider(
+    makePlan('fill', { machine: { ...KNOWN_MACHINE, valve: { ratedLMin: null, taps: ['cold'] } } }),
+    makePlan('fill', { site: lowGauge }),
+  )
+  wider(
+    makePlan('drain', { hoseEndMm: null, site: { ...KNOWN_SITE, standpipeHeightMm: null } }),
+    makePlan('drain'),
+  )
+  wider(
+    makePlan('drain', { machine: { ...KNOWN_MACHINE, pump: { shutoffHeadM: null, freeFlowLMin: null } } }),
+    makePlan('drain'),
+  )
 })
 it('doubles its flow with both taps and slows with a higher hose end', () => {
   const both = expectedRun(makePlan('fill', { taps: ['cold', 'hot'] })).flowLMin.mid
   expect(both / expectedRun(makePlan('fill')).flowLMin.mid).toBeCloseTo(2, 1)
-  expect(expectedRun(makePlan('drain', { hoseEndMm: 1400 })).timeS.mid).toBeGreaterThan(1.1 * expectedRun(makePlan('drain')).timeS.mid)
+  expect(expectedRun(makePlan('drain', { hoseEndMm: 1400 })).timeS.mid).toBeGreaterThan(
+    1.1 * expectedRun(makePlan('drain')).timeS.mid,
+  )
 })
 it('takes longer when dry laundry drinks', () => {
   const dry = expectedRun(makePlan('fill', { laundry: 'dry', laundryKg: 4 }))
@@ -50,14 +63,22 @@ it('says that a hose end too high never empties', () => {
 })
 it('holds nine of ten fresh healthy machines between its edges', () => {
   const band = expectedRun(makePlan('drain'))
-  const fresh = Array.from({ length: 300 }, (_, i) => expectedRun(makePlan('drain'), { samples: 1, seed: 1000 + i }).timeS.mid)
+  const fresh = Array.from(
+    { length: 300 },
+    (_, i) => expectedRun(makePlan('drain'), { samples: 1, seed: 1000 + i }).timeS.mid,
+  )
   const inside = fresh.filter((t) => t >= band.timeS.lo && t <= band.timeS.hi).length / fresh.length
   expect(inside).toBeGreaterThan(0.85)
   expect(inside).toBeLessThan(0.95)
 })
 it.each([
-  [makePlan('drain', { startLevelMm: 3 }), 'drain: expected a start level above 5 mm, where air is drawn, got 3'],
+  [
+    makePlan('drain', { startLevelMm: 3 }),
+    'drain: expected a start level above 5 mm, where air is drawn, got 3',
+  ],
   [makePlan('fill', { endLevelMm: 900 }), 'level: expected inside the tub, at most 565 mm, got 900'],
   [makePlan('fill', { startLevelMm: 130 }), 'fill: expected an end level above the start 130 mm, got 120'],
   [makePlan('fill', { taps: [] }), 'fill: expected at least one open tap'],
-])('names what is impossible about a plan', (plan, message) => expect(() => expectedRun(plan)).toThrow(message))
+])('names what is impossible about a plan', (plan, message) =>
+  expect(() => expectedRun(plan)).toThrow(message),
+)

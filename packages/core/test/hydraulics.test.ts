@@ -1,5 +1,15 @@
 import { beforeAll, expect, it } from '@jest/globals'
-import { FlowUnits, HeadLossType, LinkProperty, LinkType, NodeProperty, NodeType, Option, Project, Workspace } from 'epanet-js'
+import {
+  FlowUnits,
+  HeadLossType,
+  LinkProperty,
+  LinkType,
+  NodeProperty,
+  NodeType,
+  Option,
+  Project,
+  Workspace,
+} from 'epanet-js'
 import { seededRandom } from '../src/numeric/random.ts'
 import { drainFlowM3S } from '../src/pump/drainFlow.ts'
 import type { DrainHose } from '../src/pump/drainPath.ts'
@@ -26,10 +36,13 @@ it.each([
   [1e7, 1e-4, 0.0121661],
   [1e8, 0.01, 0.0379043],
 ])('has the friction of Colebrook at Re %d, roughness %d', (re, rough, f) =>
-  expect(Math.abs(frictionFactor(re, rough) / f - 1)).toBeLessThan(1e-5))
-it('is laminar below Re 2000 (Hagen–Poiseuille)', () => expect(frictionFactor(1000, 0.01)).toBeCloseTo(0.064, 12))
+  expect(Math.abs(frictionFactor(re, rough) / f - 1)).toBeLessThan(1e-5),
+)
+it('is laminar below Re 2000 (Hagen–Poiseuille)', () =>
+  expect(frictionFactor(1000, 0.01)).toBeCloseTo(0.064, 12))
 it('has no jump at either end of the transition', () => {
-  for (const re of [2000, 4000]) expect(frictionFactor(re * 1.000001, 0.001)).toBeCloseTo(frictionFactor(re * 0.999999, 0.001), 5)
+  for (const re of [2000, 4000])
+    expect(frictionFactor(re * 1.000001, 0.001)).toBeCloseTo(frictionFactor(re * 0.999999, 0.001), 5)
 })
 it('refuses a flow without a Reynolds number', () =>
   expect(() => frictionFactor(0, 0)).toThrow('friction factor: expected Re above 0, got 0'))
@@ -51,7 +64,14 @@ const lMin = m3PerSFromLMin
 const onePoint = (q: number, h: number) => parabolicPump((4 / 3) * h, 2 * lMin(q))
 const cases: [string, PumpCurve, DrainHose, number, number, number][] = [
   ['A one point', onePoint(25, 1.2), hose(1.8, 19, 0.0015, 3), 0.8, 22.496505, 0.003],
-  ['B three points', pumpThroughThreePoints(2.4, lMin(20), 1.8, lMin(35), 0.6), hose(2.5, 22, 0.5, 2.5), 1.05, 24.081728, 0.003],
+  [
+    'B three points',
+    pumpThroughThreePoints(2.4, lMin(20), 1.8, lMin(35), 0.6),
+    hose(2.5, 22, 0.5, 2.5),
+    1.05,
+    24.081728,
+    0.003,
+  ],
   ['C laminar', onePoint(0.6, 0.5), hose(3, 12, 0.0015, 0), 0.3, 0.878963, 0.003],
   [
     'F five points',
@@ -75,11 +95,20 @@ it('agrees with the closed form where loss is K·Q² only', () => {
   // H = 1.6 − 0.4 (Q/25)², system 0.8 + 0.001 Q²: Q = 22.08631 L/min.
   const k = 0.001 * 60_000 ** 2
   const area = Math.PI * 0.01 ** 2
-  const path: DrainHose = { boreMm: 20, lengthM: 1, wall: { kind: 'corrugated', frictionFactor: 0 }, minorK: k * 2 * 9.80665 * area ** 2 }
-  expect(lMinFromM3PerS(drainFlowM3S({ kind: 'pump', curve: parabolicPump(1.6, lMin(50)) }, path, 0.8, 1e-6))).toBeCloseTo(22.08631, 4)
+  const path: DrainHose = {
+    boreMm: 20,
+    lengthM: 1,
+    wall: { kind: 'corrugated', frictionFactor: 0 },
+    minorK: k * 2 * 9.80665 * area ** 2,
+  }
+  expect(
+    lMinFromM3PerS(drainFlowM3S({ kind: 'pump', curve: parabolicPump(1.6, lMin(50)) }, path, 0.8, 1e-6)),
+  ).toBeCloseTo(22.08631, 4)
 })
 it('gives no flow above the shut-off head', () =>
-  expect(drainFlowM3S({ kind: 'pump', curve: parabolicPump(2.4, lMin(34)) }, hose(2, 19, 0.01, 3), 2.5, 1e-6)).toBe(0))
+  expect(
+    drainFlowM3S({ kind: 'pump', curve: parabolicPump(2.4, lMin(34)) }, hose(2, 19, 0.01, 3), 2.5, 1e-6),
+  ).toBe(0))
 it('runs by gravity only when the end lies lower than the water', () => {
   const still = { kind: 'gravity' as const, pumpResistanceS2M5: 3.4e6 }
   expect(drainFlowM3S(still, hose(2, 19, 0.01, 3), 0.1, 1e-6)).toBe(0)
@@ -89,7 +118,15 @@ it('runs by gravity only when the end lies lower than the water', () => {
 const ws = new Workspace()
 beforeAll(() => ws.loadModule())
 /** Reservoir → pump → pipe → reservoir in the network solver, L/min. */
-function networkFlow(q: number, h: number, lengthM: number, boreMm: number, roughnessMm: number, minorK: number, liftM: number): number {
+function networkFlow(
+  q: number,
+  h: number,
+  lengthM: number,
+  boreMm: number,
+  roughnessMm: number,
+  minorK: number,
+  liftM: number,
+): number {
   const model = new Project(ws)
   model.init('r.rpt', 'o.bin', FlowUnits.LPM, HeadLossType.DW)
   model.setOption(Option.Accuracy, 1e-8)
@@ -116,9 +153,21 @@ it('agrees with the network solver on forty drain hoses nobody chose', () => {
   const between = (a: number, b: number) => a + (b - a) * random()
   for (let i = 0; i < 40; i++) {
     const [q, h] = [between(15, 35), between(1.2, 2.2)]
-    const [length, bore, rough, minor] = [between(1.2, 4), between(16, 24), between(0.0015, 0.05), between(1, 8)]
+    const [length, bore, rough, minor] = [
+      between(1.2, 4),
+      between(16, 24),
+      between(0.0015, 0.05),
+      between(1, 8),
+    ]
     const lift = between(0.2, 0.9)
-    const ours = lMinFromM3PerS(drainFlowM3S({ kind: 'pump', curve: onePoint(q, h) }, hose(length, bore, rough, minor), lift, SOLVER_VISCOSITY))
+    const ours = lMinFromM3PerS(
+      drainFlowM3S(
+        { kind: 'pump', curve: onePoint(q, h) },
+        hose(length, bore, rough, minor),
+        lift,
+        SOLVER_VISCOSITY,
+      ),
+    )
     expect(Math.abs(ours / networkFlow(q, h, length, bore, rough, minor, lift) - 1)).toBeLessThan(0.003)
   }
 })

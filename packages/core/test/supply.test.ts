@@ -27,7 +27,8 @@ it.each([
   expect(k / times).toBeLessThan(2)
 })
 it('never gains from more resistance', () => {
-  for (let times = 1; times < 1e5; times *= 3) expect(flowAt(300, times * 3)).toBeLessThanOrEqual(flowAt(300, times))
+  for (let times = 1; times < 1e5; times *= 3)
+    expect(flowAt(300, times * 3)).toBeLessThanOrEqual(flowAt(300, times))
 })
 it('gives nothing without pressure and refuses a negative one', () => {
   expect(flowAt(0)).toBe(0)

@@ -26,13 +26,15 @@ it.each([
   [0.9, 0.947956],
   [0.95, 0.981307],
 ])('fills %d of the height with %d of the circle', (height, share) =>
-  expect(circleSegmentMm2(1000, height * 1000) / (Math.PI * 500 ** 2)).toBeCloseTo(share, 6))
+  expect(circleSegmentMm2(1000, height * 1000) / (Math.PI * 500 ** 2)).toBeCloseTo(share, 6),
+)
 it.each([
   [500, 300, 100, 8.386785],
   [1000, 3000, 250, 460.63864],
   [2000, 5000, 1500, 12637.039],
 ])('puts the right litres into a lying drum of %d × %d mm filled %d mm high', (d, l, h, litres) =>
-  expect(Math.abs(tubVolumeL(drum(d, l), h) / litres - 1)).toBeLessThan(1e-7))
+  expect(Math.abs(tubVolumeL(drum(d, l), h) / litres - 1)).toBeLessThan(1e-7),
+)
 it('is a frustum above the floor of a drafted vertical tub', () => {
   const tub: TubGeometry = { ...drum(500, 400), shape: 'vertical', sumpL: 1, draftDeg: 0.8 }
   const top = 500 + 2 * 300 * Math.tan((0.8 * Math.PI) / 180)

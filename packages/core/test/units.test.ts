@@ -19,9 +19,11 @@ it('reads the plate pressures 0.05 and 0.8 MPa as 7.2519 and 116.030 psi', () =>
   relative(u.psiFromKpa(50), 7.2519, 1e-5)
   relative(u.psiFromKpa(800), 116.03, 1e-5)
 })
-it('holds the US gallon at 231 cubic inches, 3.785411784 L', () => relative(u.litresFromUsGallons(1), 3.785411784, 1e-14))
+it('holds the US gallon at 231 cubic inches, 3.785411784 L', () =>
+  relative(u.litresFromUsGallons(1), 3.785411784, 1e-14))
 it('makes 1 L/min 15.85032314 gal/h', () => relative(u.usGallonsFromLitres(60), 15.85032314, 1e-9))
-it('uses the conventional inch of water, 249.08891 Pa', () => relative(u.kpaFromInchesWater(1), 0.24908891, 1e-8))
+it('uses the conventional inch of water, 249.08891 Pa', () =>
+  relative(u.kpaFromInchesWater(1), 0.24908891, 1e-8))
 it('keeps foot and inch exact', () => {
   expect(u.metresFromFeet(1)).toBeCloseTo(0.3048, 15)
   expect(u.mmFromInches(1)).toBeCloseTo(25.4, 12)

@@ -1,5 +1,9 @@
 import { expect, it } from '@jest/globals'
-import { waterDensityKgM3, waterKinematicViscosityM2S, waterViscosityPaS } from '../src/water/waterProperties.ts'
+import {
+  waterDensityKgM3,
+  waterKinematicViscosityM2S,
+  waterViscosityPaS,
+} from '../src/water/waterProperties.ts'
 
 // Density IAPWS R6-95, viscosity R12-08 (= ISO/TR 3666 at 20 °C), from memory, verified with two IAPWS implementations.
 it.each([

@@ -97,7 +97,11 @@ export function analyseRun(
   const { series: all, from } = chooseLevels(ordered.readings)
   notes.push(...gapNotes(all, source), ...unitSlipNotes(plan.machine, all, source))
 
-  const window = runWindow(plan, all, marks)
+  const window = runWindow(
+    plan,
+    all.tS.length > 0 ? all : { tS: ordered.readings.tS, mm: ordered.readings.flowLMin },
+    marks,
+  )
   const levels = inTub(between(all, window.fromS, window.toS), plan)
   const meter = between(present(ordered.readings.tS, ordered.readings.flowLMin), window.fromS, window.toS)
   const seconds = window.toS - window.fromS
@@ -278,6 +282,8 @@ interface RunWindow {
 
 /** A drain that rests below this is empty: air drawn plus noise, mm. */
 const EMPTY_MM = 20
+/** From this many readings on a trace is dense. */
+const DENSE = 25
 /** A mark this much later than the level's own end is a late finger, s. */
 const LATE_S = 3
 
@@ -295,7 +301,10 @@ function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly RunMark[]
   const moving = findMovingPart(blockMedians(run, 75).series)
   const fromS = fromMark ?? moving.startsS ?? firstS
   const restS = moving.endsS
-  const rested = restS !== null && markedS - restS > (endMark ? LATE_S : 0)
+  // A mark by hand beats a few readings by hand; only a dense trace shows that the finger was late.
+  const dense = run.tS.length >= DENSE
+  const trusted = endMark !== undefined && endMark.what !== 'pump-off' && !dense
+  const rested = restS !== null && !trusted && markedS - restS > (endMark ? LATE_S : 0)
   const restMm = rested ? median(between(run, restS, markedS).mm) : 0
   const stalled = rested && plan.kind === 'drain' && restMm > EMPTY_MM
   const toS = rested ? restS : markedS

@@ -1,3 +1,5 @@
+import { median } from '../numeric/quantile.ts'
+import { theilSenSlope } from '../numeric/robustLine.ts'
 import type { LevelSeries } from './readings.ts'
 
 /** Where a level starts and stops moving, seconds; null where it moves to the end of the data. */
@@ -6,70 +8,79 @@ export interface MovingPart {
   endsS: number | null
 }
 
-/** How much better a bent line must fit before a standstill is believed: F with 1 and n−3 degrees of freedom. */
-const F_LIMIT = 14
-const FEWEST_STILL = 3
+/** A standstill is at least this many readings, this long, and this share of the data. */
+const STILL = { readings: 4, seconds: 3, share: 0.06 } as const
+/** Noise is not believed to be lower than this: a sensor that remembers itself looks smoother than it is, mm. */
+const LEAST_NOISE_MM = 1.2
+/** The tail may drift by this share of what the level moved in as much time before it. */
+const DRIFT_SHARE = 0.3
 
 /**
- * Finds a standstill before or after the movement, for runs whose marks are missing: line-then-flat against one line, by F statistic.
- * Only a flat part of three readings or more counts. Residuals are clipped at 8 mm so that outliers cannot draw a bend.
+ * Finds a standstill before or after the movement, for runs whose marks are missing or late.
+ * It looks at the end only: the longest stretch that stays within the noise of its own median, after a stretch of the same length
+ * that clearly moved. A bent curve (a drum near its floor) is thus not taken for a stop.
  */
 export function findMovingPart(series: LevelSeries): MovingPart {
-  const tail = flatTail(series.tS, series.mm)
+  const tail = stillSince(series.tS, series.mm)
   const reversedT = Float64Array.from(series.tS, (t) => -t).reverse()
-  const head = flatTail(reversedT, series.mm.slice().reverse())
+  const head = stillSince(reversedT, series.mm.slice().reverse())
   return { startsS: head === null ? null : -head, endsS: tail }
 }
 
-function flatTail(tS: ArrayLike<number>, mm: ArrayLike<number>): number | null {
+function stillSince(tS: Float64Array, mm: Float64Array): number | null {
   const n = tS.length
-  if (n < FEWEST_STILL + 4) return null
-  const y = runningMedian3(mm)
-  const straight = hingeError(tS, y, tS[n - 1] as number)
-  let best = straight
-  let bestAt = -1
-  for (let k = 3; k <= n - FEWEST_STILL; k++) {
-    const error = hingeError(tS, y, tS[k] as number)
-    if (error < best) {
-      best = error
-      bestAt = k
+  if (n < 2 * STILL.readings + 1) return null
+  const noise = noiseMm(mm)
+  const within = 3 * noise + 1
+  let first = Math.max(0, n - Math.max(STILL.readings, Math.round(0.08 * n)))
+  for (let round = 0; round < 3; round++) {
+    const rest = median(mm.subarray(first))
+    let next = n
+    // One reading in a row may be wild; two in a row are movement.
+    for (let i = n - 1; i >= 0; i--) {
+      const far = Math.abs((mm[i] as number) - rest) > within
+      if (far && (i === 0 || Math.abs((mm[i - 1] as number) - rest) > within)) break
+      if (!far) next = i
     }
+    // Not even the last readings lie together: the level still moves.
+    if (next > n - STILL.readings) return null
+    if (next === first) break
+    first = next
   }
-  if (bestAt < 0) return null
-  const f = (straight - best) / (best / (n - 3) + 0.05)
-  return f > F_LIMIT ? (tS[bestAt] as number) : null
+  const count = n - first
+  const from = tS[first] as number
+  const to = tS[n - 1] as number
+  const length = to - from
+  if (count < STILL.readings || length < STILL.seconds || length < STILL.share * (to - (tS[0] as number)))
+    return null
+  let before = first
+  while (before > 0 && (tS[before - 1] as number) >= from - length) before--
+  // A short run may have moved for less time than it then stood: all that is there must do.
+  if (first - before < 2) before = 0
+  if (first - before < 2) return null
+  const rest = median(mm.subarray(first))
+  const moved = Math.abs(median(mm.subarray(before, Math.min(first, before + 3))) - rest)
+  const drift = Math.abs(theilSenSlope(tS.subarray(first), mm.subarray(first))) * length
+  if (moved < 4 * noise + 3 || drift > DRIFT_SHARE * moved) return null
+  return bend(tS.subarray(before, first), mm.subarray(before, first), rest, from, within)
 }
 
-/** Mean clipped squared residual × n of y = a + b·min(t, hinge). */
-function hingeError(tS: ArrayLike<number>, y: Float64Array, hingeS: number): number {
-  const n = y.length
-  let sx = 0
-  let sy = 0
-  let sxx = 0
-  let sxy = 0
-  for (let i = 0; i < n; i++) {
-    const x = Math.min(tS[i] as number, hingeS)
-    sx += x
-    sy += y[i] as number
-    sxx += x * x
-    sxy += x * (y[i] as number)
-  }
-  const spread = sxx - (sx * sx) / n
-  const slope = spread > 0 ? (sxy - (sx * sy) / n) / spread : 0
-  const intercept = (sy - slope * sx) / n
-  let error = 0
-  for (let i = 0; i < n; i++) {
-    const r = (y[i] as number) - intercept - slope * Math.min(tS[i] as number, hingeS)
-    error += Math.min(64, r * r)
-  }
-  return error
+/**
+ * The instant at which the movement's own line meets the level of rest. The first reading counted as rest may still have been on its
+ * way, since it only had to be within the noise, so the instant may lie that much later.
+ */
+function bend(tS: Float64Array, mm: Float64Array, restMm: number, restS: number, withinMm: number): number {
+  const from = Math.max(0, tS.length - 8)
+  const slope = theilSenSlope(tS.subarray(from), mm.subarray(from))
+  const meets = median(tS.subarray(from)) + (restMm - median(mm.subarray(from))) / slope
+  const last = tS[tS.length - 1] as number
+  return Number.isFinite(meets) ? Math.min(restS + withinMm / Math.abs(slope), Math.max(last, meets)) : restS
 }
 
-function runningMedian3(mm: ArrayLike<number>): Float64Array {
-  return Float64Array.from(mm, (value, i) => {
-    if (i === 0 || i === mm.length - 1) return value
-    const before = mm[i - 1] as number
-    const after = mm[i + 1] as number
-    return Math.max(Math.min(before, value), Math.min(Math.max(before, value), after))
-  })
+/** Standard deviation of a reading from second differences, which a steady movement does not reach. */
+function noiseMm(mm: Float64Array): number {
+  const second = new Float64Array(mm.length - 2)
+  for (let i = 0; i < second.length; i++)
+    second[i] = Math.abs((mm[i] as number) - 2 * (mm[i + 1] as number) + (mm[i + 2] as number))
+  return Math.max(LEAST_NOISE_MM, (1.4826 * median(second)) / Math.sqrt(6))
 }
