@@ -1,0 +1,64 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { expect, it } from '@jest/globals'
+
+const root = new URL('../../../', import.meta.url)
+const visit = {
+  format: 'brendik-visit/1',
+  machine: { family: 'top-load-pump', tub: { diameter_mm: 550, depth_mm: 430, sump_l: 1, floor_mm: 0 } },
+  runs: [
+    {
+      kind: 'fill',
+      columns: ['t_s', 'level_mm'],
+      rows: Array.from({ length: 13 }, (_, i) => [i * 15, 8 + i * 9.4]),
+      events: [{ t_s: 0, what: 'valve-open' }],
+    },
+  ],
+}
+function brendik(args: string[], input = '') {
+  const env = { ...process.env, NODE_OPTIONS: '', DATABASE_URL: '' }
+  const { status, stdout, stderr } = spawnSync('npx', ['--no', 'brendik', ...args], {
+    cwd: root,
+    input,
+    env,
+    encoding: 'utf8',
+  })
+  return { status, stdout, stderr: stderr.replace(/^npm (warn|notice).*\n/gm, '') }
+}
+const file = path.join(mkdtempSync(path.join(tmpdir(), 'brendik-cli-')), 'visit.json')
+writeFileSync(file, JSON.stringify(visit))
+
+it('analyses a file without a database', () => {
+  const { status, stdout, stderr } = brendik(['analyse', file, '--json'])
+  expect([status, stderr]).toEqual([0, ''])
+  const [run] = JSON.parse(stdout).runs
+  expect(run).toMatchObject({ kind: 'fill', verdict: 'within' })
+  expect(run.quantities.flow_l_min.lo).toBeLessThan(run.quantities.flow_l_min.value)
+})
+it('says it in words too', () =>
+  expect(brendik(['analyse', file]).stdout).toMatch(/^Run 1, fill: within\. Fills at /))
+it('answers line by line and goes on after a bad one', () => {
+  const { status, stdout } = brendik(
+    ['analyse', '-', '--jsonl'],
+    `${JSON.stringify(visit)}\n{"format":\n${JSON.stringify({ ...visit, format: 'no' })}\n${JSON.stringify(visit)}\n`,
+  )
+  const lines = stdout
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line))
+  expect(status).toBe(0)
+  expect(lines.map((line) => Object.keys(line)[0])).toEqual(['runs', 'error', 'error', 'runs'])
+  expect(lines[2].error).toMatch(/^format: /)
+})
+it.each([
+  [['analyse', '/no/such/file'], /^brendik: \/no\/such\/file: no such file\n$/],
+  [['analyse', '-', '--json'], /^brendik: expected JSON: /],
+  [['fix', file], /^brendik: expected a command and a file\nusage: /],
+  [['analyse', file, '--yaml'], /^brendik: Unknown option '--yaml'/],
+])('exits with 2 and a reason on %j', (args, message) => {
+  const { status, stderr } = brendik(args, '{"runs":')
+  expect(status).toBe(2)
+  expect(stderr).toMatch(message)
+})
