@@ -79,7 +79,7 @@ export function DayPage() {
           ))}
         </ol>
       </main>
-      <div className="border-t border-line bg-face pb-[env(safe-area-inset-bottom)]">
+      <section aria-label="Actions" className="border-t border-line bg-face pb-[env(safe-area-inset-bottom)]">
         <Link
           to="/visits/new"
           className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:h-24 md:w-[22%]"
@@ -87,7 +87,7 @@ export function DayPage() {
           <span className="small-figure text-2xl">Start a visit</span>
           <span className="text-sm opacity-80">machine, place, complaint</span>
         </Link>
-      </div>
+      </section>
     </div>
   )
 }

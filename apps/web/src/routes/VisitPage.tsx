@@ -40,7 +40,10 @@ export function VisitPage() {
           <Known visit={visit} />
         </aside>
       </div>
-      <div className="grid grid-cols-2 border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:flex md:h-24">
+      <section
+        aria-label="Actions"
+        className="grid grid-cols-2 border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:flex md:h-24"
+      >
         {(['fill', 'drain'] as const).map((kind) => (
           <Link
             key={kind}
@@ -53,7 +56,7 @@ export function VisitPage() {
             </span>
           </Link>
         ))}
-      </div>
+      </section>
     </div>
   )
 }

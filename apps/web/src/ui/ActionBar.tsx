@@ -3,9 +3,12 @@ import type { ReactNode } from 'react'
 /** The bar under the thumb: whole-height targets, the main one in solid ink. */
 export function ActionBar({ children }: { children: ReactNode }) {
   return (
-    <div className="flex flex-wrap border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:h-24 md:flex-nowrap [&>*]:border-line [&>*]:border-r [&>*]:max-md:border-b">
+    <section
+      aria-label="Actions"
+      className="flex flex-wrap border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:h-24 md:flex-nowrap [&>*]:border-line [&>*]:border-r [&>*]:max-md:border-b"
+    >
       {children}
-    </div>
+    </section>
   )
 }
 

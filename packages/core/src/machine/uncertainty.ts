@@ -85,20 +85,21 @@ export function pumpMiddle(machine: MachineSpec): {
 /** One way the tub could really be, given what a tape said. */
 export function drawTub(machine: MachineSpec, random: RandomSource): TubGeometry {
   const tub = tapedTub(machine)
-  const near = (mid: number, sd: number, low: number, high: number) =>
-    clippedNormal(random, mid, sd, low, high)
+  const { tapeMm, sumpRatio } = SPREAD
+  const horizontal = tub.shape === 'horizontal'
   return {
-    ...tub,
-    diameterMm: near(tub.diameterMm, SPREAD.tapeMm, tub.diameterMm - 12, tub.diameterMm + 12),
-    depthMm:
-      tub.shape === 'horizontal'
-        ? near(tub.depthMm, SPREAD.tapeMm, tub.depthMm - 12, tub.depthMm + 12)
-        : tub.depthMm,
-    floorMm: near(tub.floorMm, SPREAD.tapeMm, tub.floorMm - 12, tub.floorMm + 12),
-    sumpL: near(tub.sumpL, tub.sumpL * SPREAD.sumpRatio, 0, tub.sumpL * 2),
-    displacedRatio: near(DISPLACED_RATIO.mid, DISPLACED_RATIO.sd, 0, 0.08),
-    draftDeg: tub.shape === 'vertical' ? near(DRAFT_DEG.mid, DRAFT_DEG.sd, 0, 1) : 0,
+    shape: tub.shape,
+    diameterMm: taped(random, tub.diameterMm, tapeMm),
+    depthMm: horizontal ? taped(random, tub.depthMm, tapeMm) : tub.depthMm,
+    floorMm: taped(random, tub.floorMm, tapeMm),
+    sumpL: clippedNormal(random, tub.sumpL, tub.sumpL * sumpRatio, 0, tub.sumpL * 2),
+    displacedRatio: clippedNormal(random, DISPLACED_RATIO.mid, DISPLACED_RATIO.sd, 0, 0.08),
+    draftDeg: horizontal ? 0 : clippedNormal(random, DRAFT_DEG.mid, DRAFT_DEG.sd, 0, 1),
   }
+}
+
+function taped(random: RandomSource, mm: number, sdMm: number): number {
+  return clippedNormal(random, mm, sdMm, mm - 4 * sdMm, mm + 4 * sdMm)
 }
 
 /** A healthy pump, path and lift: Q = √((H₀ + h − z)/(B + K)). */
@@ -160,7 +161,6 @@ export function drawFillLMin(
   taps: readonly Tap[],
 ): (random: RandomSource) => number {
   const { ratedLMin, staticKpa, regulatingKpa } = FAMILY
-  const loss = (random: RandomSource) => clippedNormal(random, 1, SPREAD.supplyLossRatio, 0.3, 2)
   return (random) => {
     let total = 0
     for (const tap of taps) {
@@ -172,9 +172,9 @@ export function drawFillLMin(
             gauge === null
               ? clippedNormal(random, staticKpa.mid, staticKpa.sd, staticKpa.low, staticKpa.high)
               : clippedNormal(random, gauge, SPREAD.gaugeKpa, Math.max(0, gauge - 40), gauge + 40),
-          tapK: CLEAN_SUPPLY_K.tapK * loss(random),
-          hoseK: CLEAN_SUPPLY_K.hoseK * loss(random),
-          screenK: CLEAN_SUPPLY_K.screenK * loss(random),
+          tapK: CLEAN_SUPPLY_K.tapK * lossRatio(random),
+          hoseK: CLEAN_SUPPLY_K.hoseK * lossRatio(random),
+          screenK: CLEAN_SUPPLY_K.screenK * lossRatio(random),
         },
         {
           ratedLMin:
@@ -187,4 +187,8 @@ export function drawFillLMin(
     }
     return total
   }
+}
+
+function lossRatio(random: RandomSource): number {
+  return clippedNormal(random, 1, SPREAD.supplyLossRatio, 0.3, 2)
 }

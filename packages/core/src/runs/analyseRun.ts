@@ -1,5 +1,5 @@
 import { isHorizontal, tapedTub } from '../machine/machineSpec.ts'
-import { median, quantileOfSorted } from '../numeric/quantile.ts'
+import { median } from '../numeric/quantile.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import { tubTopMm } from '../tub/tubGeometry.ts'
 import { estimateFlow, type FittedCurve, type FlowEstimate, fittedCurve } from './estimateFlow.ts'
@@ -11,6 +11,7 @@ import {
   blockMedians,
   chooseLevels,
   inOrderOfTime,
+  keepWhere,
   type LevelSeries,
   present,
   type ReadingSource,
@@ -333,14 +334,7 @@ function timeInterval(window: RunWindow, source: ReadingSource, levels: LevelSer
 /** Readings outside the tub are slips, not levels; they stay recorded but do not count. */
 function inTub(series: LevelSeries, plan: RunPlan): LevelSeries {
   const top = tubTopMm(tapedTub(plan.machine))
-  const keep = Array.from(series.mm.keys()).filter(
-    (i) => (series.mm[i] as number) <= top && (series.mm[i] as number) > -60,
-  )
-  if (keep.length === series.mm.length) return series
-  return {
-    tS: Float64Array.from(keep, (i) => series.tS[i] as number),
-    mm: Float64Array.from(keep, (i) => series.mm[i] as number),
-  }
+  return keepWhere(series, (mm) => mm <= top && mm > -60)
 }
 
 /** The healthy run over the levels that were really passed. */
@@ -361,19 +355,19 @@ function compare(plan: RunPlan, estimate: FlowEstimate | null): ExpectedRun | nu
   return expectedRun(compared, COMPARE)
 }
 
-/** A stream that stopped for longer than five of its usual steps and 3 s, and came back. */
+/** A stream that stopped for longer than five of its mean steps and 3 s, and came back. */
 function gapNotes(series: LevelSeries, source: ReadingSource): string[] {
   if (source !== 'stream' || series.tS.length < 10) return []
-  const steps = Float64Array.from(
-    { length: series.tS.length - 1 },
-    (_, i) => (series.tS[i + 1] as number) - (series.tS[i] as number),
-  )
-  const usual = quantileOfSorted(steps.slice().sort(), 0.5)
-  return Array.from(steps.keys())
-    .filter((i) => (steps[i] as number) > Math.max(3, 5 * usual))
-    .slice(0, 3)
-    .map(
-      (i) =>
-        `The stream stopped at ${(series.tS[i] as number).toFixed(0)} s and came back ${(steps[i] as number).toFixed(0)} s later; the time between counts, its levels are not known.`,
-    )
+  const { tS } = series
+  const mean = ((tS[tS.length - 1] as number) - (tS[0] as number)) / (tS.length - 1)
+  const notes: string[] = []
+  for (let i = 0; i + 1 < tS.length && notes.length < MOST_GAPS_TOLD; i++) {
+    const step = (tS[i + 1] as number) - (tS[i] as number)
+    if (step > Math.max(3, 5 * mean))
+      notes.push(
+        `The stream stopped at ${(tS[i] as number).toFixed(0)} s and came back ${step.toFixed(0)} s later; the time between counts, its levels are not known.`,
+      )
+  }
+  return notes
 }
+const MOST_GAPS_TOLD = 3

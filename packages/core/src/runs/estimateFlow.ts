@@ -6,7 +6,7 @@ import { studentT975 } from '../numeric/studentT.ts'
 import { DISPLACED_RATIO, DRAFT_DEG, sumpBottomMm, type TubGeometry } from '../tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
 import { ABSORPTION, type Absorption, absorbedL, middleAbsorption } from './laundry.ts'
-import { blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
+import { blockMedians, keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
 import type { RunPlan } from './runPlan.ts'
 
 export interface FlowEstimate {
@@ -109,20 +109,19 @@ function span(series: LevelSeries): number {
 }
 
 function leaveOutEnds(levels: LevelSeries, tub: TubGeometry, emptied: boolean): LevelSeries {
-  const lowest = levels.mm.length === 0 ? 0 : Math.max(0, Math.min(...blockMedians(levels, 200).series.mm))
-  const pick = (limit: number): LevelSeries => {
-    const keep = Array.from(levels.mm.keys()).filter((i) => (levels.mm[i] as number) > limit)
-    return {
-      tS: Float64Array.from(keep, (i) => levels.tS[i] as number),
-      mm: Float64Array.from(keep, (i) => levels.mm[i] as number),
-    }
-  }
-  const airLimit = emptied ? lowest + AIR_MARGIN_MM : Number.NEGATIVE_INFINITY
+  const pick = (limit: number) => keepWhere(levels, (mm) => mm > limit)
+  const airLimit = emptied ? lowestMm(levels) + AIR_MARGIN_MM : Number.NEGATIVE_INFINITY
   const aboveFloor = pick(Math.max(tub.floorMm + FLOOR_MARGIN_MM, airLimit))
   const enough = Math.max(FEWEST + 1, Math.min(6, 0.4 * levels.mm.length))
   if (aboveFloor.tS.length >= enough) return aboveFloor
   const aboveAir = pick(Math.max(0.5, airLimit))
   return aboveAir.tS.length >= FEWEST ? aboveAir : levels
+}
+
+/** The level where air was drawn, mm: the lowest of block medians, so that one wild reading does not make it. */
+function lowestMm(levels: LevelSeries): number {
+  const { mm } = blockMedians(levels, 200).series
+  return mm.length === 0 ? 0 : Math.max(0, Math.min(...mm))
 }
 
 /** H₀ − z of the healthy machine, mm; 0 for a fill, where the flow does not depend on the level. */

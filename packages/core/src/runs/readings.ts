@@ -39,11 +39,23 @@ export interface LevelSeries {
 
 /** The rows of a column that have a value. */
 export function present(tS: Float64Array, column: Float64Array): LevelSeries {
-  const keep = Array.from(column.keys()).filter((i) => Number.isFinite(column[i]))
-  return {
-    tS: Float64Array.from(keep, (i) => tS[i] as number),
-    mm: Float64Array.from(keep, (i) => column[i] as number),
+  return keepWhere({ tS, mm: column }, Number.isFinite)
+}
+
+/** The readings whose level passes a test; the series itself when all do. Plain loops: a stream has tens of thousands. */
+export function keepWhere(series: LevelSeries, keep: (mm: number) => boolean): LevelSeries {
+  const n = series.tS.length
+  let count = 0
+  for (let i = 0; i < n; i++) if (keep(series.mm[i] as number)) count++
+  if (count === n) return series
+  const kept = { tS: new Float64Array(count), mm: new Float64Array(count) }
+  for (let i = 0, k = 0; i < n; i++) {
+    if (!keep(series.mm[i] as number)) continue
+    kept.tS[k] = series.tS[i] as number
+    kept.mm[k] = series.mm[i] as number
+    k++
   }
+  return kept
 }
 
 /**

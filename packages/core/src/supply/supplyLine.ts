@@ -27,10 +27,12 @@ const REGULATOR_LOG_SLOPE = 0.03
  * Above `regulatingKpa`: rated·(1 + 0.03·ln(P/300 kPa)); below: the flow there times √(P/P_reg).
  */
 export function valveFlowLMin(valve: RegulatedValve, inletKpa: number): number {
-  const regulated = (kpa: number) =>
-    valve.ratedLMin * (1 + REGULATOR_LOG_SLOPE * Math.log(kpa / RATED_AT_KPA))
-  if (inletKpa >= valve.regulatingKpa) return regulated(inletKpa)
-  return regulated(valve.regulatingKpa) * Math.sqrt(Math.max(0, inletKpa) / valve.regulatingKpa)
+  if (inletKpa >= valve.regulatingKpa) return regulatedLMin(valve, inletKpa)
+  return regulatedLMin(valve, valve.regulatingKpa) * Math.sqrt(Math.max(0, inletKpa) / valve.regulatingKpa)
+}
+
+function regulatedLMin(valve: RegulatedValve, kpa: number): number {
+  return valve.ratedLMin * (1 + REGULATOR_LOG_SLOPE * Math.log(kpa / RATED_AT_KPA))
 }
 
 /**
@@ -43,9 +45,13 @@ export function supplyFlowLMin(line: SupplyLine, valve: RegulatedValve): number 
   if (!(line.staticKpa >= 0))
     throw new RangeError(`supply pressure: expected at least 0 kPa, got ${line.staticKpa}`)
   if (!(seriesK >= 0)) throw new RangeError(`supply loss: expected at least 0, got ${seriesK}`)
-  const inletKpa = (lMin: number) => line.staticKpa - (seriesK * m3PerSFromLMin(lMin) ** 2) / 1000
   const most = valveFlowLMin(valve, line.staticKpa)
   if (most <= 0) return 0
-  const root = findRoot((q) => valveFlowLMin(valve, inletKpa(q)) - q, 0, most + 1e-9, 1e-9)
+  const root = findRoot(
+    (q) => valveFlowLMin(valve, line.staticKpa - (seriesK * m3PerSFromLMin(q) ** 2) / 1000) - q,
+    0,
+    most + 1e-9,
+    1e-9,
+  )
   return root.outcome === 'found' ? root.x : 0
 }

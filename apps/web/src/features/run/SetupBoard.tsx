@@ -103,8 +103,8 @@ export function SetupBoard({
       head={
         <div className="pb-2">
           <h1 className="figure text-6xl md:text-7xl">
-            {expected ? clockText(expected.timeS.mid) : '–:––'}
-            <span className="ml-3 text-2xl font-medium text-soft">expected</span>
+            {expected ? clockText(expected.timeS.mid) : '–:––'}{' '}
+            <span className="ml-1 text-2xl font-medium text-soft">expected</span>
           </h1>
           <p className="mt-2 text-lg" role={problem ? 'alert' : undefined}>
             {problem ??

@@ -25,14 +25,19 @@ export function RunningRuns({ visits, kept }: { visits: readonly VisitSummary[];
       })
   }
   const nowMs = useNowMs(500, running.size > 0)
-  return [...running].map(([runId, run]) => (
-    <Link
-      key={runId}
-      to={`/runs/${runId}`}
-      className="flex min-h-16 items-center gap-5 border-b border-line bg-band px-5 py-2"
-    >
-      <span className="figure text-5xl">{clockParts((nowMs - run.startedAtMs) / 1000).main}</span>
-      <span className="text-lg font-semibold">{run.text}</span>
-    </Link>
-  ))
+  if (running.size === 0) return null
+  return (
+    <nav aria-label="Running">
+      {[...running].map(([runId, run]) => (
+        <Link
+          key={runId}
+          to={`/runs/${runId}`}
+          className="flex min-h-16 items-center gap-5 border-b border-line bg-band px-5 py-2"
+        >
+          <span className="figure text-5xl">{clockParts((nowMs - run.startedAtMs) / 1000).main}</span>
+          <span className="text-lg font-semibold">{run.text}</span>
+        </Link>
+      ))}
+    </nav>
+  )
 }

@@ -1,0 +1,51 @@
+import { expect, type Page } from '@playwright/test'
+
+/** The run board in a technician's words. */
+export class Board {
+  readonly page: Page
+  constructor(page: Page) {
+    this.page = page
+  }
+
+  /** From the day to a run of a kind in the visit at a place, set up but not started. */
+  async setUp(url: string, place: string, kind: 'fill' | 'drain'): Promise<void> {
+    await this.page.goto(url)
+    await this.page.locator('ol').getByRole('link', { name: place }).first().click()
+    await this.page.getByRole('link', { name: `Time a ${kind}` }).click()
+    await expect(this.page.getByText(/nine of ten healthy machines take/)).toBeVisible()
+  }
+
+  async start(kind: 'fill' | 'drain'): Promise<void> {
+    await this.page.getByRole('button', { name: `Start ${kind}` }).click()
+    await expect(this.page.getByRole('button', { name: /^Stop/ })).toBeVisible()
+  }
+
+  async chooseInstrument(label: string): Promise<void> {
+    await expect(this.page.getByLabel('Readings').locator('option', { hasText: label })).toBeAttached()
+    await this.page.getByLabel('Readings').selectOption({ label })
+  }
+
+  async seconds(): Promise<number> {
+    const text = (await this.page.getByRole('timer').innerText()).replace(/\s/g, '')
+    const [, minutes, seconds] = /(\d+):(\d\d\.\d)/.exec(text) ?? []
+    return Number(minutes) * 60 + Number(seconds)
+  }
+
+  /** Waits until the clock shows at least so many seconds. */
+  async until(seconds: number): Promise<void> {
+    await expect
+      .poll(() => this.seconds(), { timeout: 60_000, intervals: [100] })
+      .toBeGreaterThanOrEqual(seconds)
+  }
+
+  async level(text: string): Promise<void> {
+    await this.page.getByRole('button', { name: /^Level/ }).click()
+    for (const key of text)
+      await this.page.getByRole('dialog').getByRole('button', { name: key, exact: true }).click()
+    await this.page.getByRole('dialog').getByRole('button', { name: 'Enter' }).click()
+  }
+
+  entries() {
+    return this.page.getByRole('list', { name: 'Entries' }).getByRole('listitem')
+  }
+}

@@ -1,0 +1,79 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '../world.ts'
+
+test('a new machine and place become a visit; what cannot exist is named', async ({ page, world }) => {
+  await page.goto(world.url)
+  await page.getByRole('link', { name: /Start a visit/ }).click()
+  await page.getByLabel('Complaint').fill('Will not empty')
+  await page.getByLabel('Name of the place').fill('Made-up Court 5')
+  await page.getByLabel('Make and model').fill('Bench machine')
+  await page.getByLabel('Tub diameter').fill('54')
+  await page.getByRole('button', { name: /Start the visit/ }).click()
+  await expect(page.getByText('expected 200..1200 mm, got 54').first()).toBeVisible()
+  await page.getByLabel('Tub diameter').fill('540')
+  await page.getByRole('button', { name: /Start the visit/ }).click()
+  await expect(page.getByText('Will not empty')).toBeVisible()
+  await expect(page.getByText('540 × 420 mm')).toBeVisible()
+})
+
+test('two runs of a visit are laid over each other', async ({ page, world }) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
+  await page
+    .getByRole('link', { name: /^Lay over/ })
+    .nth(1)
+    .click()
+  await expect(page.getByRole('heading', { name: /The second flows \d+ % more/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Two runs, level over time' })).toBeVisible()
+})
+
+test('US units reach every figure, and the choice is kept', async ({ page, world }) => {
+  await page.goto(world.url)
+  await page.getByRole('button', { name: /^Units: metric/ }).click()
+  await expect(page.getByText(/gpm, within/).first()).toBeVisible()
+  await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
+  await expect(page.getByText('33.5 in', { exact: true })).toBeVisible()
+  await page.reload()
+  await page.getByRole('link', { name: 'Time a drain' }).click()
+  await expect(page.getByText(/^Drain from 11\.02 in/)).toBeVisible()
+  await page.getByLabel(/Hose end above floor, in/).fill('48')
+  await expect(page.getByText(/^Drain from 11\.02 in/)).toBeVisible()
+})
+
+for (const [name, width, height] of [
+  ['desk', 1280, 800],
+  ['hand', 390, 844],
+] as const)
+  test(`day, visit, set-up and result hold no accessibility fault, ${name}, both themes`, async ({
+    page,
+    world,
+  }) => {
+    await page.setViewportSize({ width, height })
+    for (const theme of ['light', 'cellar']) {
+      await page.goto(world.url)
+      if (theme === 'cellar') await page.getByRole('button', { name: 'Cellar theme' }).click()
+      const check = async () => {
+        const { violations } = await new AxeBuilder({ page }).analyze()
+        expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(', ')}`)).toEqual([])
+      }
+      await expect(page.getByText('14 Quarry Lane')).toBeVisible()
+      await check()
+      await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
+      await expect(page.getByText('Lay over').first()).toBeVisible()
+      await check()
+      await page.getByRole('link', { name: 'Time a drain' }).click()
+      await expect(page.getByText(/nine of ten/)).toBeVisible()
+      await check()
+      await page.goBack()
+      await page
+        .locator('ol')
+        .getByRole('link', { name: /slower/ })
+        .click()
+      await expect(page.getByText('Cannot be told from this')).toBeVisible()
+      await check()
+      // Nothing may stick out sideways.
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth - innerWidth),
+      ).toBeLessThanOrEqual(0)
+    }
+  })

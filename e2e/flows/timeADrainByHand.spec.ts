@@ -1,0 +1,98 @@
+import { Board } from '../board.ts'
+import { expect, test } from '../world.ts'
+
+test('a drain timed by hand, from the day to the stored verdict, through a reload, a closed tab and an undo', async ({
+  page,
+  world,
+  context,
+}) => {
+  const board = new Board(page)
+  await board.setUp(world.url, 'Larch House', 'drain')
+  // The expected run stands there before the water moves.
+  await expect(page.getByRole('heading', { name: /0:3\d expected/ })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.locator('body').press(' ')
+  await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
+  await board.until(1)
+  await board.level('118')
+  await board.until(6)
+  await board.level('108')
+
+  const before = await board.seconds()
+  await page.reload()
+  await board.until(before)
+  await expect(board.entries()).toHaveCount(3)
+
+  // A wrong entry is taken back, and stays to be seen.
+  await board.level('104')
+  await page.keyboard.press('u')
+  await expect(board.entries().first()).toContainText('undone')
+  await expect(board.entries().first().locator('span').first()).toHaveCSS(
+    'text-decoration-line',
+    'line-through',
+  )
+
+  // The tab dies; another finds the run still counting from the day's list.
+  const at = await board.seconds()
+  await page.close()
+  const again = await context.newPage()
+  const other = new Board(again)
+  await again.goto(world.url)
+  await again.getByRole('link', { name: /Drain running, Larch House/ }).click()
+  await other.until(at)
+  await other.until(12)
+  await other.level('97')
+  await other.until(18)
+  await other.level('86')
+  await other.until(24)
+  await other.level('74')
+  await expect(again.getByRole('heading', { level: 1 })).toContainText('slower than expected')
+  await other.until(28)
+  await again.keyboard.press('a')
+  await again.keyboard.press(' ')
+  await expect(again.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+  await expect(again.getByRole('status')).toContainText('stored')
+  const clock = await other.seconds()
+  expect(clock).toBeGreaterThanOrEqual(28)
+  expect(clock).toBeLessThan(45)
+
+  // From the server, on a device that never saw the run.
+  const runUrl = again.url()
+  const stranger = await (await context.browser()?.newContext())?.newPage()
+  if (!stranger) throw new Error('no second device')
+  await stranger.goto(runUrl)
+  await expect(stranger.getByRole('heading', { level: 1 })).toContainText('slower than expected')
+  await expect(stranger.getByText('Cannot be told from this')).toBeVisible()
+  await stranger.getByRole('link', { name: /Back to the visit/ }).click()
+  await expect(stranger.getByRole('listitem').filter({ hasText: 'slower than expected' })).toHaveCount(2)
+  await stranger.close()
+})
+
+test('the keypad keeps the instant of its first key, asks about litres, and corrects without overwriting', async ({
+  page,
+  world,
+}) => {
+  const board = new Board(page)
+  await board.setUp(world.url, 'Larch House', 'drain')
+  await board.start('drain')
+  await board.until(2)
+  const first = await board.seconds()
+  // Typing on the board itself opens the pad with that digit.
+  await page.keyboard.press('1')
+  await page.waitForTimeout(2500)
+  await page.keyboard.type('17')
+  await expect(page.getByRole('dialog').locator('output')).toContainText('117')
+  await page.keyboard.press('Enter')
+  const stamp = /(\d+):(\d\d\.\d)/.exec(await board.entries().first().innerText())
+  const taken = Number(stamp?.[1]) * 60 + Number(stamp?.[2])
+  expect(Math.abs(taken - first)).toBeLessThan(0.8)
+
+  // About 112 mm are due; 11 is what the tub holds in litres.
+  await board.level('11')
+  await expect(page.getByRole('alert')).toContainText('Were those litres?')
+  await page.getByRole('button', { name: /^Use 11\d mm/ }).click()
+  await expect(board.entries().filter({ hasText: '11 mm' }).filter({ hasText: 'corrected' })).toHaveCount(1)
+  await expect(board.entries().filter({ hasText: /^11\d mm/ })).toHaveCount(2)
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+})

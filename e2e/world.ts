@@ -1,0 +1,104 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { createServer } from 'node:net'
+import { test as base } from '@playwright/test'
+import pg from 'pg'
+
+/** The real thing: server and simulated washers as processes of their own, on a new database with the demo scenario. */
+export interface World {
+  url: string
+  /** Ends the server at once, as a power cut would. */
+  killServer: () => Promise<void>
+  startServer: () => Promise<void>
+}
+
+const root = new URL('../', import.meta.url).pathname
+
+async function freePort(): Promise<number> {
+  const server = createServer().listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const address = server.address()
+  server.close()
+  if (address === null || typeof address === 'string') throw new Error('no free port')
+  return address.port
+}
+
+async function statement(url: string, text: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(text)
+  await client.end()
+}
+
+function node(args: string[], env: Record<string, string>): ChildProcess {
+  return spawn(process.execPath, ['--import', 'tsx', ...args], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
+}
+
+async function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return
+  const exit = once(child, 'exit')
+  child.kill(signal)
+  await exit
+}
+
+export const test = base.extend<{ pageErrors: string[] }, { world: World }>({
+  world: [
+    // biome-ignore lint/correctness/noEmptyPattern: the runner reads a fixture's needs from this pattern
+    async ({}, use) => {
+      const admin = process.env.DATABASE_URL
+      if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
+      const name = `brendik_e2e_${process.pid}_${Date.now()}`
+      await statement(admin, `create database ${name}`)
+      const env = {
+        DATABASE_URL: Object.assign(new URL(admin), { pathname: `/${name}` }).toString(),
+        PORT: String(await freePort()),
+        WEB_DIR: 'apps/web/dist',
+      }
+      const url = `http://127.0.0.1:${env.PORT}`
+      await once(node(['apps/server/src/demo/loadDemo.ts'], env), 'exit')
+      let server: ChildProcess | null = null
+      const startServer = async () => {
+        server = node(['apps/server/src/main.ts'], env)
+        for (let i = 0; i < 150; i++) {
+          if (
+            await fetch(`${url}/api/health`).then(
+              (r) => r.ok,
+              () => false,
+            )
+          )
+            return
+          await new Promise((resolve) => setTimeout(resolve, 100))
+        }
+        throw new Error('the server did not start')
+      }
+      await startServer()
+      const rig = node(['apps/rig/src/main.ts', '--server', url], {})
+      await use({
+        url,
+        startServer,
+        killServer: async () => {
+          if (server) await ended(server, 'SIGKILL')
+        },
+      })
+      await ended(rig, 'SIGTERM')
+      if (server) await ended(server, 'SIGTERM')
+      await statement(admin, `drop database if exists ${name} with (force)`)
+    },
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  /** Every page must go through without an uncaught error. */
+  pageErrors: [
+    async ({ page }, use) => {
+      const errors: string[] = []
+      page.on('pageerror', (error) => errors.push(error.message))
+      await use(errors)
+      if (errors.length > 0) throw new Error(`the page threw: ${errors.join('; ')}`)
+    },
+    { auto: true },
+  ],
+})
+export { expect } from '@playwright/test'

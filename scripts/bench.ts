@@ -1,0 +1,158 @@
+import { execFileSync } from 'node:child_process'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { pipeline } from 'node:stream/promises'
+import { gzipSync } from 'node:zlib'
+import { analyseVisit, expectedRun, familyDefaults, parseVisitFile, type RunPlan } from '@brendik/core'
+import pg from 'pg'
+import { from as copyFrom } from 'pg-copy-streams'
+import { openDatabase } from '../apps/server/src/db/database.ts'
+import { migrate } from '../apps/server/src/db/migrate.ts'
+import { storeBlocks, storeEvents } from '../apps/server/src/runService.ts'
+
+/** Figures of speed and size; each with its limit where the product has one. */
+interface Figure {
+  name: string
+  value: number
+  unit: string
+  limit?: number
+}
+const figures: Figure[] = []
+const add = (name: string, value: number, unit: string, limit?: number) =>
+  figures.push({ name, value, unit, ...(limit === undefined ? {} : { limit }) })
+
+function medianMs(times: number, work: () => unknown): number {
+  for (let i = 0; i < 3; i++) work()
+  const taken = Array.from({ length: times }, () => {
+    const from = performance.now()
+    work()
+    return performance.now() - from
+  }).sort((a, b) => a - b)
+  return taken[Math.floor(times / 2)] as number
+}
+
+const plan = (kind: 'fill' | 'drain'): RunPlan => ({
+  kind,
+  machine: { ...familyDefaults('front-load'), label: 'bench' },
+  site: { supplyKpa: { cold: null, hot: null }, standpipeHeightMm: null, waterTempC: 15, portHeightMm: null },
+  taps: ['cold'],
+  throttled: false,
+  hoseEndMm: null,
+  startLevelMm: kind === 'fill' ? 0 : 110,
+  endLevelMm: null,
+  laundry: 'none',
+  laundryKg: 0,
+})
+add(
+  'expected band of 1,000 samples, fill',
+  medianMs(15, () => expectedRun(plan('fill'))),
+  'ms',
+  60,
+)
+add(
+  'expected band of 1,000 samples, drain',
+  medianMs(15, () => expectedRun(plan('drain'))),
+  'ms',
+  60,
+)
+
+function visit(rows: number, hz: number) {
+  const levels = Array.from({ length: rows }, (_, i) => [
+    i / hz,
+    Math.round((5 + (290 * i) / rows + Math.sin(i * 1.7)) * 10) / 10,
+  ])
+  return {
+    format: 'brendik-visit/1',
+    machine: { family: 'top-load-pump', tub: { diameter_mm: 550, depth_mm: 430, sump_l: 1, floor_mm: 0 } },
+    runs: [{ kind: 'fill', source: 'stream', columns: ['t_s', 'level_mm'], rows: levels }],
+  }
+}
+const long = parseVisitFile(visit(36_000, 10))
+add(
+  'verdict of a 36,000-reading run',
+  medianMs(15, () => analyseVisit(long)),
+  'ms',
+  30,
+)
+
+const lines = path.join(tmpdir(), `brendik-bench-${process.pid}.jsonl`)
+writeFileSync(lines, Array.from({ length: 240 }, () => JSON.stringify(visit(5000, 10))).join('\n'))
+const started = performance.now()
+execFileSync(process.execPath, ['apps/server/bin/brendik.mjs', 'analyse', lines, '--jsonl'], {
+  maxBuffer: 1e9,
+})
+add('240 visits of 5,000 readings through the command line', (performance.now() - started) / 1000, 's', 10)
+
+await storing()
+
+const html = readFileSync('apps/web/dist/index.html', 'utf8')
+const scripts = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((match) => match[1] as string)
+const bytes = scripts.reduce(
+  (sum, file) => sum + gzipSync(readFileSync(path.join('apps/web/dist', file))).length,
+  0,
+)
+add('initial script, compressed', bytes / 1000, 'kB', 200)
+
+if (process.argv.includes('--json')) console.log(JSON.stringify(figures, null, 2))
+else
+  for (const { name, value, unit, limit } of figures)
+    console.log(
+      `${name.padEnd(62)} ${value.toPrecision(3).padStart(9)} ${unit}${limit === undefined ? '' : `   (limit ${limit})`}`,
+    )
+
+/** Readings stored through the store's own path, against PostgreSQL's COPY of the same readings, one row each. */
+async function storing(): Promise<void> {
+  const admin = process.env.DATABASE_URL as string
+  const name = `brendik_bench_${process.pid}`
+  const server = new pg.Client({ connectionString: admin })
+  await server.connect()
+  await server.query(`create database ${name}`)
+  const url = Object.assign(new URL(admin), { pathname: `/${name}` }).toString()
+  await migrate(url)
+  const db = openDatabase(url)
+  const [workshopId, technicianId, machineId, siteId, visitId, runId] = Array.from({ length: 6 }, () =>
+    crypto.randomUUID(),
+  ) as [string, string, string, string, string, string]
+  const actor = { workshopId, technicianId }
+  await db.run('ensureWorkshop', [workshopId, 'bench', technicianId, 'bench'])
+  await db.run('upsertMachine', [workshopId, machineId, 'bench', '{}'])
+  await db.run('upsertSite', [workshopId, siteId, 'bench', '{}'])
+  await db.run('upsertVisit', [workshopId, visitId, machineId, siteId, technicianId, 0, ''])
+  const zero = 1.79e12
+  await storeEvents(db, actor, visitId, runId, [
+    { type: 'planned', id: crypto.randomUUID(), atMs: zero, plan: plan('drain'), instrumentId: null },
+    { type: 'started', id: crypto.randomUUID(), atMs: zero },
+  ])
+  const perBlock = 100
+  const blocks = Array.from({ length: 2000 }, (_, b) => ({
+    id: crypto.randomUUID(),
+    atMs: Array.from({ length: perBlock }, (_, i) => zero + (b * perBlock + i) * 100),
+    levelMm: Array.from({ length: perBlock }, (_, i) => Math.round(Math.sin(b + i) * 1000) / 10),
+  }))
+  const from = performance.now()
+  for (let i = 0; i < blocks.length; i += 100) await storeBlocks(db, actor, runId, blocks.slice(i, i + 100))
+  const stored = (blocks.length * perBlock) / ((performance.now() - from) / 1000)
+
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(
+    'create table copied (block_id uuid not null, seq int not null, run_id uuid not null, at timestamptz not null, level_mm real, primary key (block_id, seq))',
+  )
+  const copied = performance.now()
+  function* rows() {
+    for (const block of blocks)
+      yield block.atMs
+        .map((at, i) => `${block.id}\t${i}\t${runId}\t${new Date(at).toISOString()}\t${block.levelMm[i]}\n`)
+        .join('')
+  }
+  await pipeline(rows, client.query(copyFrom('copy copied from stdin')))
+  const copy = (blocks.length * perBlock) / ((performance.now() - copied) / 1000)
+  add('readings stored a second, batches of 100', stored, '/s')
+  add('readings copied a second by PostgreSQL, a row each', copy, '/s')
+  add('stored ÷ copied', stored / copy, '×')
+  await client.end()
+  await db.close()
+  await server.query(`drop database ${name} with (force)`)
+  await server.end()
+}
