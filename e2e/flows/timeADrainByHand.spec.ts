@@ -16,7 +16,7 @@ test('a drain timed by hand, from the day to the stored verdict, through a reloa
   await board.until(1)
   await board.level('118')
   await board.until(6)
-  await board.level('108')
+  await board.level('113')
 
   const before = await board.seconds()
   await page.reload()
@@ -24,7 +24,7 @@ test('a drain timed by hand, from the day to the stored verdict, through a reloa
   await expect(board.entries()).toHaveCount(3)
 
   // A wrong entry is taken back, and stays to be seen.
-  await board.level('104')
+  await board.level('90')
   await page.keyboard.press('u')
   await expect(board.entries().first()).toContainText('undone')
   await expect(board.entries().first().locator('span').first()).toHaveCSS(
@@ -41,11 +41,11 @@ test('a drain timed by hand, from the day to the stored verdict, through a reloa
   await again.getByRole('link', { name: /Drain running, Larch House/ }).click()
   await other.until(at)
   await other.until(12)
-  await other.level('97')
+  await other.level('106')
   await other.until(18)
-  await other.level('86')
+  await other.level('99')
   await other.until(24)
-  await other.level('74')
+  await other.level('93')
   await expect(again.getByRole('heading', { level: 1 })).toContainText('slower than expected')
   await other.until(28)
   await again.keyboard.press('a')

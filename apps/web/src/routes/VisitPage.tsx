@@ -31,9 +31,9 @@ export function VisitPage() {
       </TopBar>
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
         <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
-          <p className="py-5 text-2xl leading-snug">
+          <h1 className="py-5 text-2xl leading-snug">
             {visit.complaint || <span className="text-soft">No complaint noted.</span>}
-          </p>
+          </h1>
           <RunList visit={visit} />
         </main>
         <aside className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">

@@ -118,10 +118,13 @@ function leaveOutEnds(levels: LevelSeries, tub: TubGeometry, emptied: boolean): 
   return aboveAir.tS.length >= FEWEST ? aboveAir : levels
 }
 
+/** Air is never drawn higher than this: sparse readings that end above it say nothing about the end, mm. */
+const HIGHEST_AIR_MM = 15
+
 /** The level where air was drawn, mm: the lowest of block medians, so that one wild reading does not make it. */
 function lowestMm(levels: LevelSeries): number {
   const { mm } = blockMedians(levels, 200).series
-  return mm.length === 0 ? 0 : Math.max(0, Math.min(...mm))
+  return mm.length === 0 ? 0 : Math.min(HIGHEST_AIR_MM, Math.max(0, Math.min(...mm)))
 }
 
 /** H₀ − z of the healthy machine, mm; 0 for a fill, where the flow does not depend on the level. */

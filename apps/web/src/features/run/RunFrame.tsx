@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { Scroll } from '../../ui/Scroll.tsx'
 import { TopBar } from '../../ui/TopBar.tsx'
 
 /** The run screen's frame: plate, gauge glass, the one huge thing, chart, what it says, actions under the thumb. */
@@ -38,14 +39,22 @@ export function RunFrame({
       </TopBar>
       <div className="flex min-h-0 flex-1">
         {glass}
-        <main className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
-          <div className="flex min-w-0 shrink-0 flex-col px-4 pt-3 md:min-h-0 md:shrink md:flex-1 md:px-7 md:pt-4">
-            {head}
-            <div className="relative h-72 md:h-auto md:min-h-0 md:flex-1">{chart}</div>
-          </div>
-          <div className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">
-            {side}
-          </div>
+        <main className="flex min-h-0 min-w-0 flex-1">
+          <Scroll
+            label="Run"
+            className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible"
+          >
+            <div className="flex min-w-0 shrink-0 flex-col px-4 pt-3 md:min-h-0 md:shrink md:flex-1 md:px-7 md:pt-4">
+              {head}
+              <div className="relative h-72 md:h-auto md:min-h-0 md:flex-1">{chart}</div>
+            </div>
+            <Scroll
+              label="What the run says"
+              className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
+            >
+              {side}
+            </Scroll>
+          </Scroll>
         </main>
       </div>
       {actions}
