@@ -33,7 +33,8 @@ install_postgres() {
 }
 
 BIN="$(find_bin || true)"
-if [ -z "$BIN" ]; then install_postgres; BIN="$(find_bin)"; fi
+if [ -z "$BIN" ] && [ "${1:-}" = start ]; then install_postgres; BIN="$(find_bin)"; fi
+[ -n "$BIN" ] || { echo stopped; exit 3; }
 
 DATA="$ROOT/.data/pg"
 if [ "$(id -u)" = 0 ]; then
