@@ -12,6 +12,7 @@ export default {
   testTimeout: 60_000,
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },
+    { ...base, displayName: 'web', testMatch: ['<rootDir>/apps/web/test/**/*.test.ts'] },
     { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
   ],
 }

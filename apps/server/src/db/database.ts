@@ -63,7 +63,10 @@ export function openDatabase(url: string): Database {
     const again = () => {
       if (closing || retried) return
       retried = true
-      setTimeout(() => listen(channel, onPayload).catch(again), RECONNECT_MS).unref()
+      setTimeout(() => {
+        // The wait may outlive the database it waits for.
+        if (!closing) listen(channel, onPayload).catch(again)
+      }, RECONNECT_MS).unref()
     }
     client.on('error', again)
     client.on('end', again)

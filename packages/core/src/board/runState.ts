@@ -1,4 +1,4 @@
-import type { RunMark } from '../runs/analyseRun.ts'
+import type { RunMark } from '../runs/runMarks.ts'
 import type { RunPlan } from '../runs/runPlan.ts'
 import type { RunEvent } from './runEvents.ts'
 

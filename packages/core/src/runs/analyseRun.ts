@@ -1,14 +1,11 @@
 import { isHorizontal, tapedTub } from '../machine/machineSpec.ts'
-import { median } from '../numeric/quantile.ts'
-import { studentT975 } from '../numeric/studentT.ts'
 import { tubTopMm } from '../tub/tubGeometry.ts'
 import { estimateFlow, type FittedCurve, type FlowEstimate, fittedCurve } from './estimateFlow.ts'
 import { type ExpectedRun, expectedRun } from './expectedRun.ts'
+import { combine, levelFlow, meterFlow, ratioInterval } from './flowSources.ts'
 import type { FlowValue, Interval } from './interval.ts'
-import { findMovingPart } from './movingPart.ts'
 import {
   between,
-  blockMedians,
   chooseLevels,
   inOrderOfTime,
   keepWhere,
@@ -17,25 +14,12 @@ import {
   type ReadingSource,
   type Readings,
 } from './readings.ts'
+import type { RunMark } from './runMarks.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
+import { type RunWindow, runWindow, timeInterval } from './runWindow.ts'
 import { type Saying, sayRun } from './sayRun.ts'
 import { unitSlipNotes } from './unitSlip.ts'
 import { judge, type Verdict } from './verdict.ts'
-
-/** What was marked during the run, seconds after its zero. */
-export type MarkWhat =
-  | 'valve-open'
-  | 'valve-closed'
-  | 'pump-on'
-  | 'pump-off'
-  | 'air-drawn'
-  | 'leak-seen'
-  | 'leak-stopped'
-  | 'pump-silent'
-export interface RunMark {
-  tS: number
-  what: MarkWhat
-}
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
 export const ANALYSIS_VERSION = 4
@@ -71,12 +55,8 @@ export interface RunAnalysis {
 
 /** Bands inside an analysis need fewer samples than a drawn one: only three quantiles of one time are taken. */
 const COMPARE = { samples: 400, cells: 16 } as const
-/** Uncertainty of an instant marked by hand or by a machine, s. */
-const MARK_SE_S = 0.4
 const SECOND_HEIGHT =
   'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test'
-/** Scatter of a turbine meter's gain, one standard deviation. Estimate: 1–3 %. */
-const METER_GAIN_SE = 0.02
 
 /**
  * What one fill or drain says: flow, time, ratio to the healthy machine, verdict with its reason, and what it cannot say.
@@ -226,109 +206,6 @@ function stalledRun(
     },
     expected: compared ? { timeS: compared.timeS, flowLMin: compared.flowLMin } : null,
   }
-}
-
-function levelFlow(estimate: FlowEstimate): FlowValue {
-  const half = Math.hypot(estimate.t975 * estimate.readingsSe, 1.96 * estimate.geometrySe)
-  return {
-    value: estimate.flowLMin,
-    lo: estimate.flowLMin - half,
-    hi: estimate.flowLMin + half,
-    se: Math.hypot((estimate.t975 / 1.96) * estimate.readingsSe, estimate.geometrySe),
-  }
-}
-
-function meterFlow(flowLMin: Float64Array): FlowValue | null {
-  const flowing = flowLMin.filter((v) => v > 0.05)
-  if (flowing.length < 3) return null
-  const value = median(flowing)
-  const spread = 1.4826 * median(flowing.map((v) => Math.abs(v - value)))
-  // A stream's neighbours share their noise: no more than 20 of them are counted.
-  const n = Math.min(20, flowing.length)
-  const se = Math.hypot(METER_GAIN_SE * value, (1.253 * Math.max(spread, 0.02 * value)) / Math.sqrt(n))
-  const half = studentT975(n) * se
-  return { value, lo: value - half, hi: value + half, se }
-}
-
-/** The level decides; a meter that agrees helps only where the level is poor, since a fouled meter reads low and steadily. */
-function combine(level: FlowValue | null, meter: FlowValue | null): FlowValue | null {
-  if (!level) return meter
-  if (!meter || level.se < 0.05 * Math.abs(level.value)) return level
-  const apart = Math.abs(level.value - meter.value)
-  if (apart > 2 * Math.hypot(level.se, meter.se)) return level
-  const [wl, wm] = [1 / level.se ** 2, 1 / meter.se ** 2]
-  const value = (wl * level.value + wm * meter.value) / (wl + wm)
-  const se = 1 / Math.sqrt(wl + wm)
-  return { value, lo: value - 1.96 * se, hi: value + 1.96 * se, se }
-}
-
-function ratioInterval(top: FlowValue, bottom: FlowValue): Interval {
-  const value = top.value / bottom.value
-  const half = 1.96 * Math.hypot(top.se / top.value, bottom.se / bottom.value)
-  return { value, lo: value * Math.exp(-half), hi: value * Math.exp(half) }
-}
-
-interface RunWindow {
-  fromS: number
-  toS: number
-  /** The end is a mark (an instant), not just the last reading. */
-  endMarked: boolean
-  emptied: boolean
-  /** A mark that came after the level had come to rest at the run's own end, s. */
-  lateMarkS: number | null
-  /** Where a drain came to rest with water left, s: the run goes on to `runEndS`, but nothing flows. */
-  stalledAtS: number | null
-  runEndS: number
-}
-
-/** A drain that rests below this is empty: air drawn plus noise, mm. */
-const EMPTY_MM = 20
-/** From this many readings on a trace is dense. */
-const DENSE = 25
-/** A mark this much later than the level's own end is a late finger, s. */
-const LATE_S = 3
-
-/** From opening or pump-on to the first mark that ends the movement, or to where the level comes to rest before it. */
-function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly RunMark[]): RunWindow {
-  const starts = plan.kind === 'fill' ? 'valve-open' : 'pump-on'
-  const ends: MarkWhat[] = plan.kind === 'fill' ? ['valve-closed'] : ['air-drawn', 'pump-silent', 'pump-off']
-  const fromMark = marks.find((m) => m.what === starts)?.tS ?? null
-  const after = fromMark ?? Number.NEGATIVE_INFINITY
-  const endMark = marks.filter((m) => ends.includes(m.what) && m.tS > after).sort((a, b) => a.tS - b.tS)[0]
-  const firstS = series.tS[0] ?? 0
-  const lastS = series.tS[series.tS.length - 1] ?? 0
-  const markedS = endMark?.tS ?? lastS
-  const run = between(series, fromMark ?? firstS, markedS)
-  const moving = findMovingPart(blockMedians(run, 75).series)
-  const fromS = fromMark ?? moving.startsS ?? firstS
-  const restS = moving.endsS
-  // A mark by hand beats a few readings by hand; only a dense trace shows that the finger was late.
-  const dense = run.tS.length >= DENSE
-  const trusted = endMark !== undefined && endMark.what !== 'pump-off' && !dense
-  const rested = restS !== null && !trusted && markedS - restS > (endMark ? LATE_S : 0)
-  const restMm = rested ? median(between(run, restS, markedS).mm) : 0
-  const stalled = rested && plan.kind === 'drain' && restMm > EMPTY_MM
-  const toS = rested ? restS : markedS
-  return {
-    fromS,
-    toS,
-    endMarked: endMark !== undefined && !rested,
-    emptied: endMark?.what === 'air-drawn' || (rested && plan.kind === 'drain' && !stalled),
-    lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
-    stalledAtS: stalled ? restS : null,
-    runEndS: markedS,
-  }
-}
-
-function timeInterval(window: RunWindow, source: ReadingSource, levels: LevelSeries): Interval {
-  const value = window.toS - window.fromS
-  const spacing =
-    levels.tS.length > 1
-      ? ((levels.tS[levels.tS.length - 1] as number) - (levels.tS[0] as number)) / (levels.tS.length - 1)
-      : 10
-  const half =
-    1.96 * (window.endMarked ? MARK_SE_S * (source === 'hand' ? 2 : 1) : Math.max(MARK_SE_S, spacing / 2))
-  return { value, lo: Math.max(0, value - half), hi: value + half }
 }
 
 /** Readings outside the tub are slips, not levels; they stay recorded but do not count. */

@@ -1,21 +1,24 @@
 import { elapsedS, type RunEvent, type RunPlan, undoTarget } from '@brendik/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { Link } from 'react-router'
 import { bandOf, type ChartMark, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { usePrefs } from '../../lib/prefs.ts'
-import { clockParts } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { AfterRun } from './AfterRun.tsx'
 import { entryText } from './EntryLog.tsx'
+import { expectedLevelsAt } from './expectedLevels.ts'
+import { carriedOn, fittedAt } from './fittedRun.ts'
 import { GaugeGlass } from './GaugeGlass.tsx'
 import { type Entry, type EntryKind, Keypad, type LevelBy } from './Keypad.tsx'
+import { RunClock } from './RunClock.tsx'
 import { RunFrame, StateCell } from './RunFrame.tsx'
 import { RunSays } from './RunSays.tsx'
 import type { BoardSnapshot, RunBoard } from './runBoard.ts'
 import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT } from './runText.ts'
-import { expectedLevelsAt, useExpected } from './useExpected.ts'
+import { SyncCell } from './SyncCell.tsx'
+import { useExpected } from './useExpected.ts'
 
 /** A run that runs, or has run: the same board, so that nothing moves when Stop is pressed. */
 export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSnapshot; plan: RunPlan }) {
@@ -134,7 +137,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
         }
         head={
           <div className="flex flex-wrap items-center gap-x-7 gap-y-1 pb-2 md:flex-nowrap">
-            <Clock seconds={nowS} startedAtMs={facts.startedAtMs} running={running} />
+            <RunClock seconds={nowS} startedAtMs={facts.startedAtMs} running={running} />
             <div className="min-w-0 md:pt-1">
               <h1
                 className={`plate text-xl leading-tight md:text-2xl ${said ? TONE_TEXT[said.tone] : ''}`}
@@ -245,102 +248,4 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
       )}
     </>
   )
-}
-
-/** The clock reads wall time against the start, so nothing can make it lose seconds. Only this redraws ten times a second. */
-function Clock({
-  seconds,
-  startedAtMs,
-  running,
-}: {
-  seconds: number
-  startedAtMs: number | null
-  running: boolean
-}) {
-  const nowMs = useNowMs(100, running)
-  const shown = running && startedAtMs !== null ? Math.max(0, (nowMs - startedAtMs) / 1000) : seconds
-  const { main, tenth } = clockParts(shown)
-  return (
-    <p className="figure shrink-0 text-[5.5rem] md:text-[8.5rem]" role="timer" aria-label="Time since start">
-      {main}
-      <span className="text-[0.42em] text-soft">.{tenth}</span>
-    </p>
-  )
-}
-
-function SyncCell({ sync }: { sync: BoardSnapshot['sync'] }) {
-  const text = { stored: 'stored', sending: 'sending', waiting: 'on this device' }[sync]
-  return (
-    <span
-      role="status"
-      className={`flex flex-col justify-center self-stretch border-l border-line px-3 text-sm leading-tight ${sync === 'waiting' ? 'bg-watch-face text-watch' : ''}`}
-    >
-      <span className="text-xs text-soft">entries</span>
-      <span className="font-semibold whitespace-nowrap">{text}</span>
-    </span>
-  )
-}
-
-function AfterRun({
-  run,
-  plan,
-  onUndo,
-  undoText,
-}: {
-  run: BoardSnapshot
-  plan: RunPlan
-  onUndo: () => void
-  undoText: string | null
-}) {
-  const visitId = run.meta?.visitId
-  const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
-  const again = `/runs/${crypto.randomUUID()}?visit=${visitId}&kind=`
-  const other = plan.kind === 'fill' ? 'drain' : 'fill'
-  return (
-    <ActionBar>
-      <Link
-        to={`/visits/${visitId}`}
-        className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
-      >
-        <span className="small-figure text-xl md:text-2xl">Back to the visit</span>
-        <span className="text-sm opacity-80">all its runs</span>
-      </Link>
-      <Link to={`${again}${plan.kind}`} className={`${link} w-1/2 px-4`}>
-        <span className="text-lg font-semibold">{KIND_WORD[plan.kind]} again</span>
-        <span className="text-sm text-soft">same machine</span>
-      </Link>
-      <Link to={`${again}${other}`} className={`${link} flex-1 px-3`}>
-        <span className="text-lg font-semibold">{KIND_WORD[other]} next</span>
-        <span className="text-sm text-soft">{other === 'fill' ? 'water in' : 'water out'}</span>
-      </Link>
-      <Link to={`/visits/${visitId}/compare?a=${run.state.runId}`} className={`${link} flex-1 px-3`}>
-        <span className="text-lg font-semibold">Lay over</span>
-        <span className="text-sm text-soft">another run</span>
-      </Link>
-      <Action
-        name="Undo"
-        keyName="U"
-        hint={undoText ?? 'nothing to undo'}
-        disabled={undoText === null}
-        onPress={onUndo}
-      />
-    </ActionBar>
-  )
-}
-
-/** The fit carried on to where the run should end: only while it runs and the fit has something to stand on. */
-function carriedOn(run: BoardSnapshot, nowS: number): { x: number; y: number }[] | null {
-  const curve = run.analysis?.fit?.curve
-  if (run.facts.phase !== 'running' || !curve || run.analysis?.quantities.ratioToExpected === undefined)
-    return null
-  const points = curve.tS.map((x, i) => ({ x, y: curve.levelMm[i] as number }))
-  return points.filter((point) => point.x >= nowS)
-}
-
-/** The level the fit so far gives for a time, mm. */
-function fittedAt(run: BoardSnapshot, tS: number): number | null {
-  const curve = run.analysis?.fit?.curve
-  if (!curve || run.analysis?.quantities.ratioToExpected === undefined) return null
-  const i = curve.tS.findIndex((t) => t >= tS)
-  return curve.levelMm.at(i) ?? null
 }

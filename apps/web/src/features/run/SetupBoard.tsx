@@ -19,10 +19,11 @@ import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { expectedLevelsAt } from './expectedLevels.ts'
 import { GaugeGlass } from './GaugeGlass.tsx'
 import { RunFrame } from './RunFrame.tsx'
 import { KIND_WORD, START_WORD } from './runText.ts'
-import { expectedLevelsAt, useExpected } from './useExpected.ts'
+import { useExpected } from './useExpected.ts'
 
 const TAP_CHOICES = [
   { value: 'cold', text: 'Cold' },

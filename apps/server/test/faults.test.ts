@@ -1,0 +1,129 @@
+import { familyDefaults, type RunPlan } from '@brendik/core'
+import { afterAll, beforeAll, expect, it } from '@jest/globals'
+import pino from 'pino'
+import { createApp } from '../src/app.ts'
+import { openDatabase } from '../src/db/database.ts'
+import { migrate } from '../src/db/migrate.ts'
+import { HOME_ACTOR } from '../src/homeWorkshop.ts'
+import { startTestServer, type TestServer } from './testServer.ts'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await startTestServer()
+})
+afterAll(() => server.close())
+const id = () => crypto.randomUUID()
+const zero = 1_790_000_000_000
+
+async function startedRun(): Promise<string> {
+  const [machineId, siteId, visitId, runId] = [id(), id(), id(), id()]
+  const machine = { ...familyDefaults('front-load'), label: 'made up' }
+  const site = {
+    supplyKpa: { cold: null, hot: null },
+    standpipeHeightMm: null,
+    waterTempC: 15,
+    portHeightMm: null,
+  }
+  await server.request('PUT', `/api/machines/${machineId}`, machine)
+  await server.request('PUT', `/api/sites/${siteId}`, { name: 'Made-up House', spec: site })
+  await server.request('PUT', `/api/visits/${visitId}`, { machineId, siteId, dueAtMs: zero, complaint: '' })
+  const plan: RunPlan = {
+    kind: 'drain',
+    machine,
+    site,
+    taps: [],
+    throttled: false,
+    hoseEndMm: null,
+    startLevelMm: 110,
+    endLevelMm: null,
+    laundry: 'none',
+    laundryKg: 0,
+  }
+  const events = [
+    { type: 'planned', id: id(), atMs: zero, plan, instrumentId: null },
+    { type: 'started', id: id(), atMs: zero },
+  ]
+  expect((await server.request('POST', `/api/runs/${runId}/events`, { visitId, events })).status).toBe(200)
+  return runId
+}
+const cutAllConnections = () =>
+  server.query(
+    'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+  )
+const oneBlock = () => ({ blocks: [{ id: id(), atMs: [zero + 1000], levelMm: [99] }] })
+
+it('goes on after every database connection was cut', async () => {
+  const runId = await startedRun()
+  await cutAllConnections()
+  // The first request may find its connection dead and is told so; a sender sends again, and nothing is stored twice.
+  const body = oneBlock()
+  const statuses: number[] = []
+  for (let i = 0; i < 4; i++)
+    statuses.push((await server.request('POST', `/api/ingest/runs/${runId}/blocks`, body)).status)
+  expect(statuses.every((status) => status === 200 || status === 503)).toBe(true)
+  expect(statuses.at(-1)).toBe(200)
+  const { rows } = await server.query('select count(*)::int as n from reading_block where run_id = $1', [
+    runId,
+  ])
+  expect(rows[0].n).toBe(1)
+})
+it('tells watchers again after its listening connection was cut', async () => {
+  const runId = await startedRun()
+  await cutAllConnections()
+  await new Promise((resolve) => setTimeout(resolve, 1600))
+  const watcher = new AbortController()
+  const response = await fetch(`${server.url}/api/runs/${runId}/live`, { signal: watcher.signal })
+  const reader = (response.body as ReadableStream<Uint8Array>).getReader()
+  let sent = 0
+  const sender = setInterval(() => {
+    sent++
+    server.request('POST', `/api/ingest/runs/${runId}/blocks`, oneBlock()).catch(() => {})
+  }, 200)
+  let text = ''
+  while (!text.includes('"blocks"') && sent < 50)
+    text += new TextDecoder().decode((await reader.read()).value)
+  clearInterval(sender)
+  watcher.abort()
+  expect(text).toContain('"levelMm":[99]')
+})
+it('says that the database is away instead of hanging or hiding it', async () => {
+  const db = openDatabase('postgres://postgres@127.0.0.1:1/nothing')
+  const app = await createApp({ db, actor: HOME_ACTOR, log: pino({ level: 'silent' }), webDir: null })
+  const listening = app.listen(0, '127.0.0.1')
+  await new Promise((resolve) => listening.once('listening', resolve))
+  const address = listening.address()
+  const port = typeof address === 'object' && address ? address.port : 0
+  const response = await fetch(`http://127.0.0.1:${port}/api/machines`)
+  expect([response.status, await response.json()]).toEqual([
+    503,
+    {
+      code: 'database_away',
+      message: 'the database cannot be reached; what is on this device stays there and is sent later',
+    },
+  ])
+  listening.closeAllConnections()
+  listening.close()
+  await db.close()
+})
+it('rolls a batch back as a whole when one of its blocks is refused', async () => {
+  const runId = await startedRun()
+  const known = oneBlock().blocks[0] as { id: string; atMs: number[]; levelMm: number[] }
+  await server.request('POST', `/api/ingest/runs/${runId}/blocks`, { blocks: [known] })
+  const fresh = oneBlock().blocks[0]
+  const answer = await server.request('POST', `/api/ingest/runs/${runId}/blocks`, {
+    blocks: [fresh, { ...known, levelMm: [1] }],
+  })
+  expect(answer.status).toBe(409)
+  const { rows } = await server.query('select count(*)::int as n from reading_block where run_id = $1', [
+    runId,
+  ])
+  expect(rows[0].n).toBe(1)
+})
+it('migrates once when several processes start at the same instant', async () => {
+  const done = await Promise.all([
+    migrate(server.databaseUrl),
+    migrate(server.databaseUrl),
+    migrate(server.databaseUrl),
+  ])
+  expect(done).toEqual([0, 0, 0])
+})

@@ -1,0 +1,53 @@
+import type { RunPlan } from '@brendik/core'
+import { Link } from 'react-router'
+import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import type { BoardSnapshot } from './runBoard.ts'
+import { KIND_WORD } from './runText.ts'
+
+/** What one does after a run: back, again, the other kind, lay it over another. */
+export function AfterRun({
+  run,
+  plan,
+  onUndo,
+  undoText,
+}: {
+  run: BoardSnapshot
+  plan: RunPlan
+  onUndo: () => void
+  undoText: string | null
+}) {
+  const visitId = run.meta?.visitId
+  const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
+  const again = `/runs/${crypto.randomUUID()}?visit=${visitId}&kind=`
+  const other = plan.kind === 'fill' ? 'drain' : 'fill'
+  return (
+    <ActionBar>
+      <Link
+        to={`/visits/${visitId}`}
+        className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
+      >
+        <span className="small-figure text-xl md:text-2xl">Back to the visit</span>
+        <span className="text-sm opacity-80">all its runs</span>
+      </Link>
+      <Link to={`${again}${plan.kind}`} className={`${link} w-1/2 px-4`}>
+        <span className="text-lg font-semibold">{KIND_WORD[plan.kind]} again</span>
+        <span className="text-sm text-soft">same machine</span>
+      </Link>
+      <Link to={`${again}${other}`} className={`${link} flex-1 px-3`}>
+        <span className="text-lg font-semibold">{KIND_WORD[other]} next</span>
+        <span className="text-sm text-soft">{other === 'fill' ? 'water in' : 'water out'}</span>
+      </Link>
+      <Link to={`/visits/${visitId}/compare?a=${run.state.runId}`} className={`${link} flex-1 px-3`}>
+        <span className="text-lg font-semibold">Lay over</span>
+        <span className="text-sm text-soft">another run</span>
+      </Link>
+      <Action
+        name="Undo"
+        keyName="U"
+        hint={undoText ?? 'nothing to undo'}
+        disabled={undoText === null}
+        onPress={onUndo}
+      />
+    </ActionBar>
+  )
+}

@@ -1,0 +1,14 @@
+/** What was marked during the run, seconds after its zero. */
+export type MarkWhat =
+  | 'valve-open'
+  | 'valve-closed'
+  | 'pump-on'
+  | 'pump-off'
+  | 'air-drawn'
+  | 'leak-seen'
+  | 'leak-stopped'
+  | 'pump-silent'
+export interface RunMark {
+  tS: number
+  what: MarkWhat
+}
