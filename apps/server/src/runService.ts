@@ -12,7 +12,7 @@ import {
 } from '@brendik/core'
 import type { Database, Queries } from './db/database.ts'
 import { AppError } from './errors/AppError.ts'
-import { type Actor, insertEvent, insertStreamBlock, readRun } from './runStore.ts'
+import { type Actor, insertEvent, insertStreamBlocks, readRun } from './runStore.ts'
 
 interface RunRow {
   id: string
@@ -83,16 +83,12 @@ export async function storeBlocks(
 ): Promise<{ stored: number; known: number }> {
   return db.transaction(async (tx) => {
     await lockRun(tx, actor, runId)
-    const fresh: string[] = []
-    for (const block of blocks) {
-      const outcome = await insertStreamBlock(tx, actor, runId, block)
-      if (outcome === 'differs')
-        throw new AppError(
-          'batch_differs',
-          `batch ${block.id}: another batch with other readings is stored under this id; give a new batch a new id`,
-        )
-      if (outcome === 'stored') fresh.push(block.id)
-    }
+    const { fresh, differs } = await insertStreamBlocks(tx, actor, runId, blocks)
+    if (differs !== null)
+      throw new AppError(
+        'batch_differs',
+        `batch ${differs}: another batch with other readings is stored under this id; give a new batch a new id`,
+      )
     if (fresh.length > 0) {
       const result = await tx.maybeOne<RunRow>('findRun', [actor.workshopId, runId])
       // A stream that arrives after the stop changes the verdict that was kept.

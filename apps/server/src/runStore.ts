@@ -28,15 +28,6 @@ interface BlockRow {
   seq: number
 }
 
-/** The columns of a block as they are stored: the first instant and offsets from it in whole milliseconds. */
-interface StoredColumns {
-  firstMs: number
-  offsetMs: number[]
-  levelMm: (number | null)[]
-  rulerMm: (number | null)[]
-  flowLMin: (number | null)[]
-}
-
 /** All that is stored of a run: its facts in the order made (hand readings among them), and its streamed blocks. */
 export async function readRun(
   db: Queries,
@@ -69,19 +60,16 @@ export async function insertEvent(
 ): Promise<void> {
   if (event.type === 'levelRead' || event.type === 'flowRead') {
     const level = event.type === 'levelRead' ? event.levelMm : null
-    await db.run('insertReadingBlocks', [
-      actor.workshopId,
-      event.id,
-      runId,
-      actor.technicianId,
-      'hand',
-      event.atMs,
-      [0],
-      [event.type === 'levelRead' && event.by === 'indicated' ? level : null],
-      [event.type === 'levelRead' && event.by === 'ruler' ? level : null],
-      [event.type === 'flowRead' ? event.flowLMin : null],
+    const hand: StoredBlock = {
+      id: event.id,
+      firstMs: event.atMs,
+      offsetMs: '{0}',
+      levelMm: literal([event.type === 'levelRead' && event.by === 'indicated' ? level : null]),
+      rulerMm: literal([event.type === 'levelRead' && event.by === 'ruler' ? level : null]),
+      flowLMin: literal([event.type === 'flowRead' ? event.flowLMin : null]),
       seq,
-    ])
+    }
+    await insertBlocks(db, actor.workshopId, runId, actor.technicianId, 'hand', [hand])
     return
   }
   const planned =
@@ -102,46 +90,83 @@ export async function insertEvent(
   ])
 }
 
-/** Stores a streamed block. 'known' if these very readings are stored under this id already; 'differs' if others are. */
-export async function insertStreamBlock(
+/** A block as it goes to the database: the first instant, and columns as array literals; offsets in whole milliseconds. */
+interface StoredBlock {
+  id: string
+  firstMs: number
+  offsetMs: string
+  levelMm: string
+  rulerMm: string
+  flowLMin: string
+  seq: number
+}
+
+/**
+ * Stores streamed blocks in one statement.
+ * @returns The ids that were new, and the first id under which other readings are stored already (null = none).
+ */
+export async function insertStreamBlocks(
   db: Queries,
   actor: Actor,
   runId: string,
-  block: IngestBlock,
-): Promise<'stored' | 'known' | 'differs'> {
-  const c = storedColumns(block)
-  const columns = [c.offsetMs, c.levelMm, c.rulerMm, c.flowLMin]
-  const written = await db.run('insertReadingBlocks', [
-    actor.workshopId,
-    block.id,
-    runId,
-    null,
-    'stream',
-    c.firstMs,
-    ...columns,
-    0,
-  ])
-  if (written === 1) return 'stored'
-  const known = await db.maybeOne<{ same: boolean }>('sameReadingBlock', [
-    actor.workshopId,
-    block.id,
-    runId,
-    c.firstMs,
-    ...columns,
-  ])
-  return known?.same ? 'known' : 'differs'
+  blocks: readonly IngestBlock[],
+): Promise<{ fresh: string[]; differs: string | null }> {
+  const stored = blocks.map(storedBlock)
+  const fresh = await insertBlocks(db, actor.workshopId, runId, null, 'stream', stored)
+  const unseen = new Set(fresh)
+  for (const block of stored) {
+    // The first block of a new id is what was stored; every other one must be the same readings again.
+    if (unseen.delete(block.id)) continue
+    const { id, firstMs, offsetMs, levelMm, rulerMm, flowLMin } = block
+    const values = [actor.workshopId, id, runId, firstMs, offsetMs, levelMm, rulerMm, flowLMin]
+    const known = await db.maybeOne<{ same: boolean }>('sameReadingBlock', values)
+    if (!known?.same) return { fresh, differs: id }
+  }
+  return { fresh, differs: null }
 }
 
-function storedColumns(block: IngestBlock): StoredColumns {
+async function insertBlocks(
+  db: Queries,
+  workshopId: string,
+  runId: string,
+  technicianId: string | null,
+  source: 'hand' | 'stream',
+  blocks: readonly StoredBlock[],
+): Promise<string[]> {
+  const column = <K extends keyof StoredBlock>(key: K) => blocks.map((block) => block[key])
+  const rows = await db.many<{ id: string }>('insertReadingBlocks', [
+    workshopId,
+    runId,
+    technicianId,
+    source,
+    column('id'),
+    column('firstMs'),
+    column('offsetMs'),
+    column('levelMm'),
+    column('rulerMm'),
+    column('flowLMin'),
+    column('seq'),
+  ])
+  return rows.map(({ id }) => id)
+}
+
+function storedBlock(block: IngestBlock): StoredBlock {
   const firstMs = Math.round(block.atMs[0] as number)
   const none = block.atMs.map(() => null)
   return {
+    id: block.id,
     firstMs,
-    offsetMs: block.atMs.map((at) => Math.round(at) - firstMs),
-    levelMm: block.levelMm ?? none,
-    rulerMm: block.rulerMm ?? none,
-    flowLMin: block.flowLMin ?? none,
+    offsetMs: literal(block.atMs.map((at) => Math.round(at) - firstMs)),
+    levelMm: literal(block.levelMm ?? none),
+    rulerMm: literal(block.rulerMm ?? none),
+    flowLMin: literal(block.flowLMin ?? none),
+    seq: 0,
   }
+}
+
+/** PostgreSQL's literal of an array of numbers. */
+function literal(values: readonly (number | null)[]): string {
+  return `{${values.map((value) => value ?? 'NULL').join(',')}}`
 }
 
 function toBlock(row: BlockRow): ReadingBlock {

@@ -119,6 +119,17 @@ it('rolls a batch back as a whole when one of its blocks is refused', async () =
   ])
   expect(rows[0].n).toBe(1)
 })
+it('takes the same batch twice in one sending, and refuses two that only share an id', async () => {
+  const runId = await startedRun()
+  const one = oneBlock().blocks[0] as { id: string; atMs: number[]; levelMm: number[] }
+  const twice = await server.request('POST', `/api/ingest/runs/${runId}/blocks`, { blocks: [one, one] })
+  expect(twice.body).toEqual({ stored: 1, known: 1 })
+  const two = oneBlock().blocks[0] as typeof one
+  const clash = await server.request('POST', `/api/ingest/runs/${runId}/blocks`, {
+    blocks: [two, { ...two, levelMm: [5] }],
+  })
+  expect(clash.status).toBe(409)
+})
 it('migrates once when several processes start at the same instant', async () => {
   const done = await Promise.all([
     migrate(server.databaseUrl),

@@ -71,7 +71,7 @@ function colour(name: string): string {
 
 function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metric' | 'us'): void {
   const { band, traces, nowS, carriedOn } = props
-  const { endS, topMm } = extent(band, traces, nowS ?? 0)
+  const { endS, topMm } = extent(band, traces, nowS ?? 0, carriedOn?.at(-1)?.x ?? 0)
   const { show, read, unit } = unitOf(units, 'level')
   const ink = colour('--ink')
   const font = { family: 'Archivo Variable, system-ui, sans-serif', size: 14 }
@@ -224,21 +224,20 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
   }
 }
 
-/** Writes what the hatch means beside its lower edge, where a measured run seldom passes. */
+/** Writes what the hatch means beside its quick edge, where a slow run never passes. */
 function labelBand(
   ctx: CanvasRenderingContext2D,
   band: BandShape,
   px: (p: { x: number; y: number }) => [number, number],
 ): void {
   const falls = (band.lo[0]?.y ?? 0) > (band.lo.at(-1)?.y ?? 0)
-  const beside = falls ? band.lo : band.hi
-  const point = beside[Math.floor(beside.length * (falls ? 0.62 : 0.5))]
+  const point = band.lo[Math.floor(band.lo.length * (falls ? 0.62 : 0.86))]
   if (!point) return
   const [cx, cy] = px(point)
   ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
   ctx.fillStyle = colour('--water')
-  ctx.textAlign = falls ? 'right' : 'left'
-  ctx.fillText('expected', falls ? cx - 10 : cx + 10, falls ? cy + 6 : cy + 18)
+  ctx.textAlign = 'right'
+  ctx.fillText('expected', cx - 10, cy + 6)
   ctx.textAlign = 'left'
 }
 

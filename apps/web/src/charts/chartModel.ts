@@ -53,12 +53,20 @@ export function extent(
   band: BandShape | null,
   traces: readonly Trace[],
   nowS: number,
+  carriedOnS = 0,
 ): { endS: number; topMm: number } {
   const bandEnd = Math.max(0, ...(band ? [...band.mid, ...band.hi].map((point) => point.x) : []))
   const traceEnd = Math.max(0, ...traces.map((trace) => trace.points.at(-1)?.x ?? 0))
   const levels = [...(band?.mid ?? []), ...traces.flatMap((trace) => trace.points)].map((point) => point.y)
   return {
-    endS: Math.max(20, bandEnd * 1.08, traceEnd * 1.04, nowS * 1.12),
+    // A run far too slow would flatten the band it is compared with: its forecast gets room for three times the band, no more.
+    endS: Math.max(
+      20,
+      bandEnd * 1.08,
+      traceEnd * 1.04,
+      nowS * 1.12,
+      Math.min(carriedOnS * 1.04, bandEnd * 3),
+    ),
     topMm: Math.max(40, levels.reduce((most, y) => Math.max(most, y), 0) * 1.08),
   }
 }

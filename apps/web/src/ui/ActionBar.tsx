@@ -42,7 +42,7 @@ export function Action({
       className={`flex min-h-16 min-w-0 cursor-pointer flex-col justify-center text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}
     >
       <span
-        className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl' : weight === 'half' ? 'text-xl md:text-lg' : 'leading-tight md:text-lg'}`}
+        className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl' : weight === 'half' ? 'text-xl md:text-lg' : 'leading-tight md:text-lg md:leading-normal'}`}
       >
         {name}
         {keyName && <Keycap>{keyName}</Keycap>}

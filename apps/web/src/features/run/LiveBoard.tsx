@@ -190,12 +190,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
               {!fill && (
                 <Action name="Silent" keyName="P" hint="pump stops" onPress={() => mark('pump-silent')} />
               )}
-              <Action
-                name="Leak seen"
-                keyName="W"
-                hint="note where later"
-                onPress={() => mark('leak-seen')}
-              />
+              <Action name="Leak seen" keyName="W" hint="water outside" onPress={() => mark('leak-seen')} />
               <Action
                 name="Undo"
                 keyName="U"
