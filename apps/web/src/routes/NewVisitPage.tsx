@@ -6,6 +6,7 @@ import { machinesQuery, putMachine, putSite, putVisit, sitesQuery } from '../api
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
 import { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from '../features/forms/SiteForm.tsx'
 import { useSave } from '../features/forms/useSave.ts'
+import { newId } from '../lib/newId.ts'
 import { Field } from '../ui/Field.tsx'
 import { FormPage } from '../ui/FormPage.tsx'
 
@@ -21,7 +22,7 @@ export function NewVisitPage() {
   const [complaint, setComplaint] = useState('')
   const { busy, problem, save } = useSave()
   // Made once, so that a second press after a lost answer writes the same rows again instead of new ones.
-  const ids = useRef({ visit: crypto.randomUUID(), machine: crypto.randomUUID(), site: crypto.randomUUID() })
+  const ids = useRef({ visit: newId(), machine: newId(), site: newId() })
   const newMachine = machineId === ''
   const newSite = siteId === ''
   const problems = { ...(newSite ? siteProblems(site) : {}), ...(newMachine ? machineProblems(machine) : {}) }

@@ -6,6 +6,7 @@ import { visitQuery } from '../api/queries.ts'
 import { LiveBoard } from '../features/run/LiveBoard.tsx'
 import { firstPlan, SetupBoard } from '../features/run/SetupBoard.tsx'
 import { useRunBoard } from '../features/run/useRunBoard.ts'
+import { newId } from '../lib/newId.ts'
 import { Message } from '../ui/Message.tsx'
 
 /** One run: set up, running, done. */
@@ -57,12 +58,12 @@ function RunOf({ runId }: { runId: string }) {
           },
           {
             type: 'planned',
-            id: crypto.randomUUID(),
+            id: newId(),
             atMs,
             plan: current,
             instrumentId: instrument?.id ?? null,
           },
-          { type: 'started', id: crypto.randomUUID(), atMs },
+          { type: 'started', id: newId(), atMs },
         )
       }}
     />

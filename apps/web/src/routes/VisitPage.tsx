@@ -4,6 +4,7 @@ import { format } from 'date-fns'
 import { Link, useParams } from 'react-router'
 import { visitQuery } from '../api/queries.ts'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../features/run/runText.ts'
+import { newId } from '../lib/newId.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
 import { figure, unitOf, withUnit } from '../lib/units.ts'
@@ -47,7 +48,7 @@ export function VisitPage() {
         {(['fill', 'drain'] as const).map((kind) => (
           <Link
             key={kind}
-            to={`/runs/${crypto.randomUUID()}?visit=${visit.id}&kind=${kind}`}
+            to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
             className={`flex min-h-20 flex-col justify-center px-5 md:w-[22%] ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''} ${kind === 'fill' ? 'border-r border-line' : ''}`}
           >
             <span className="small-figure text-2xl">Time a {kind}</span>

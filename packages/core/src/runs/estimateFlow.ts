@@ -1,11 +1,11 @@
 import { tapedTub } from '../machine/machineSpec.ts'
-import { hoseEndHeight, portHeight, pumpMiddle, SPREAD } from '../machine/uncertainty.ts'
+import { SPREAD } from '../machine/uncertainty.ts'
 import { findRoot } from '../numeric/findRoot.ts'
 import { type LineFit, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
-import { DISPLACED_RATIO, DRAFT_DEG, sumpBottomMm, type TubGeometry } from '../tub/tubGeometry.ts'
-import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
-import { ABSORPTION, type Absorption, absorbedL, middleAbsorption } from './laundry.ts'
+import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
+import { ABSORPTION, type Absorption, middleAbsorption } from './laundry.ts'
+import { levelFromFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { blockMedians, keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
 import type { RunPlan } from './runPlan.ts'
 
@@ -125,81 +125,6 @@ const HIGHEST_AIR_MM = 15
 function lowestMm(levels: LevelSeries): number {
   const { mm } = blockMedians(levels, 200).series
   return mm.length === 0 ? 0 : Math.min(HIGHEST_AIR_MM, Math.max(0, Math.min(...mm)))
-}
-
-/** H₀ − z of the healthy machine, mm; 0 for a fill, where the flow does not depend on the level. */
-function middleSpareMm(plan: RunPlan): number | null {
-  if (plan.kind === 'fill') return null
-  const { shutoffHeadM } = pumpMiddle(plan.machine)
-  const liftMm = hoseEndHeight(plan.site, plan.hoseEndMm).mm - portHeight(plan.machine, plan.site).mm
-  // A drain that should not run at all is still timed; its shape is then as steep as it gets.
-  return Math.max(150, shutoffHeadM * 1000 - liftMm)
-}
-
-function shapeAt(mm: number, spareMm: number | null): number {
-  return spareMm === null ? 1 : Math.sqrt(Math.max(20, spareMm + mm) / spareMm)
-}
-
-/** dF/dh, L/mm, held away from zero at the drum floor so that no reading gets unbounded weight. */
-function sensitivity(tub: TubGeometry, mm: number, spareMm: number | null): number {
-  const floorArea = tub.sumpL / (tub.floorMm - sumpBottomMm(tub))
-  return Math.max(tubAreaLPerMm(tub, mm), floorArea, 0.005) / shapeAt(mm, spareMm)
-}
-
-/** F of each reading, litres, signed so that it rises during the run. */
-function transform(
-  series: LevelSeries,
-  tub: TubGeometry,
-  spareMm: number | null,
-  soak: Absorption,
-  sign: number,
-): Float64Array {
-  return Float64Array.from(series.mm, (mm, i) => {
-    const soaked = soak.capacityL > 0 ? absorbedL(soak, series.tS[i] as number) : 0
-    return sign * shapedVolumeL(tub, mm, spareMm) + sign * soaked
-  })
-}
-
-/** ∫A dh/s from the port to a level. By parts: V/s plus the slowly varying rest, to second order in h/spare. */
-function shapedVolumeL(tub: TubGeometry, mm: number, spareMm: number | null): number {
-  if (spareMm === null) return tubVolumeL(tub, mm)
-  const steps = 6
-  // ∫V·d(1/s) is smooth (V is), so a short trapezium is enough: ∫A/s dh = V/s − ∫V d(1/s).
-  let rest = 0
-  let before = 1 / shapeAt(0, spareMm)
-  let vBefore = tubVolumeL(tub, 0)
-  for (let k = 1; k <= steps; k++) {
-    const h = (mm * k) / steps
-    const v = tubVolumeL(tub, h)
-    const inverse = 1 / shapeAt(h, spareMm)
-    rest += ((v + vBefore) / 2) * (inverse - before)
-    before = inverse
-    vBefore = v
-  }
-  return vBefore * before - rest
-}
-
-function levelFromFit(
-  fit: LineFit,
-  tub: TubGeometry,
-  spareMm: number | null,
-  soak: Absorption,
-  sign: number,
-): (tS: number) => number {
-  const low = sumpBottomMm(tub)
-  const high = tub.floorMm + (tub.shape === 'horizontal' ? tub.diameterMm : tub.depthMm)
-  return (tS) => {
-    const soaked = soak.capacityL > 0 ? absorbedL(soak, tS) : 0
-    const target = sign * (fit.intercept + fit.slope * tS) - soaked
-    let a = low
-    let b = high
-    for (let k = 0; k < 40; k++) {
-      const middle = (a + b) / 2
-      if (shapedVolumeL(tub, middle, spareMm) < target) a = middle
-      else b = middle
-    }
-    return (a + b) / 2
-  }
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { RunPlan } from '@brendik/core'
 import { Link } from 'react-router'
+import { newId } from '../../lib/newId.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import type { BoardSnapshot } from './runBoard.ts'
 import { KIND_WORD } from './runText.ts'
@@ -18,7 +19,7 @@ export function AfterRun({
 }) {
   const visitId = run.meta?.visitId
   const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
-  const again = `/runs/${crypto.randomUUID()}?visit=${visitId}&kind=`
+  const again = `/runs/${newId()}?visit=${visitId}&kind=`
   const other = plan.kind === 'fill' ? 'drain' : 'fill'
   return (
     <ActionBar>

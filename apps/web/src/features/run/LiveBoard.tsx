@@ -2,6 +2,7 @@ import { elapsedS, type RunEvent, type RunPlan, undoTarget } from '@brendik/core
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { bandOf, type ChartMark, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
+import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
@@ -39,7 +40,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const target = undoTarget(run.state)
 
   const record = (event: RunEvent) => board.record(event)
-  const base = () => ({ id: crypto.randomUUID(), atMs: Date.now() })
+  const base = () => ({ id: newId(), atMs: Date.now() })
   const stop = () => record({ type: 'stopped', ...base() })
   const mark = (what: 'air-drawn' | 'pump-silent' | 'leak-seen') =>
     record({ type: 'marked', ...base(), what })
@@ -49,7 +50,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
     if (target) takeBack(target.id, 'undone')
   }
   const enter = (entry: Entry): string => {
-    const id = crypto.randomUUID()
+    const id = newId()
     record(
       entry.kind === 'level'
         ? { type: 'levelRead', id, atMs: entry.atMs, levelMm: entry.base, by: entry.by }
@@ -60,7 +61,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const correct = (entryId: string, levelMm: number) => {
     const original = run.state.events.find((event) => event.id === entryId)
     if (original?.type !== 'levelRead') return
-    const replacement: RunEvent = { ...original, id: crypto.randomUUID(), levelMm }
+    const replacement: RunEvent = { ...original, id: newId(), levelMm }
     board.record(replacement, {
       type: 'withdrawn',
       ...base(),

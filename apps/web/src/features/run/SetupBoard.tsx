@@ -1,5 +1,6 @@
 import {
   AIR_LEVEL_MM,
+  type ExpectedRun,
   plannedEndMm,
   type RunPlan,
   TAPS,
@@ -14,7 +15,7 @@ import { bandOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
-import { withUnit } from '../../lib/units.ts'
+import { type UnitSystem, withUnit } from '../../lib/units.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -104,14 +105,19 @@ export function SetupBoard({
       head={
         <div className="pb-2">
           <h1 className="figure text-6xl md:text-7xl">
-            {expected ? clockText(expected.timeS.mid) : '–:––'}{' '}
-            <span className="ml-1 text-2xl font-medium text-soft">expected</span>
+            {expected === null
+              ? '–:––'
+              : Number.isFinite(expected.timeS.mid)
+                ? clockText(expected.timeS.mid)
+                : 'Never'}{' '}
+            <span className="ml-1 text-2xl font-medium text-soft">
+              {expected !== null && !Number.isFinite(expected.timeS.mid)
+                ? 'done, as it should go'
+                : 'expected'}
+            </span>
           </h1>
           <p className="mt-2 text-lg" role={problem ? 'alert' : undefined}>
-            {problem ??
-              (expected
-                ? `${KIND_WORD[plan.kind]} from ${withUnit(units, 'level', plan.startLevelMm)} to ${fill ? withUnit(units, 'level', endMm) : 'the first air'}: nine of ten healthy machines take ${clockText(expected.timeS.lo)} to ${clockText(expected.timeS.hi)}.`
-                : 'Computing the expected run.')}
+            {problem ?? (expected ? expectation(plan, expected, units) : 'Computing the expected run.')}
           </p>
         </div>
       }
@@ -217,6 +223,18 @@ export function SetupBoard({
       }
     />
   )
+}
+
+/** The expected run in a sentence, for healthy machines that all, mostly or seldom get there. */
+function expectation(plan: RunPlan, expected: ExpectedRun, units: UnitSystem): string {
+  const { lo, mid, hi } = expected.timeS
+  const to = plan.kind === 'fill' ? withUnit(units, 'level', plannedEndMm(plan)) : 'the first air'
+  const run = `${KIND_WORD[plan.kind]} from ${withUnit(units, 'level', plan.startLevelMm)} to ${to}`
+  if (Number.isFinite(hi))
+    return `${run}: nine of ten healthy machines take ${clockText(lo)} to ${clockText(hi)}.`
+  if (Number.isFinite(mid))
+    return `${run}: half of the healthy machines take ${clockText(mid)} or less, and some never lift the water that high.`
+  return `${run}: most healthy pumps of this kind do not lift water that high. Lower the hose end, or measure its height.`
 }
 
 /** What would narrow the band most, in one sentence. */

@@ -1,0 +1,67 @@
+import { Board } from '../board.ts'
+import { expect, test } from '../world.ts'
+
+test('what one device enters appears on the other, and either may stop the run', async ({
+  page,
+  world,
+  browser,
+}) => {
+  const board = new Board(page)
+  await board.setUp(world.url, 'Mill Yard', 'fill')
+  await board.start('fill')
+  await expect(page.getByRole('status')).toContainText('stored')
+  const phone = await (
+    await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  ).newPage()
+  const hand = new Board(phone)
+  await phone.goto(page.url())
+  await expect(phone.getByRole('button', { name: /^Stop/ })).toBeVisible()
+  expect(Math.abs((await hand.seconds()) - (await board.seconds()))).toBeLessThan(1)
+
+  await hand.level('31')
+  await expect(board.entries().filter({ hasText: '31 mm' })).toHaveCount(1)
+  await board.level('38')
+  await expect(hand.entries().filter({ hasText: '38 mm' })).toHaveCount(1)
+  // A flow read off a meter, and a leak seen, from the keyboard.
+  await page.keyboard.press('f')
+  await page.keyboard.type('7.9')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('w')
+  await expect(hand.entries().filter({ hasText: '7.9 L/min' })).toHaveCount(1)
+  await expect(hand.entries().filter({ hasText: 'Leak seen' })).toHaveCount(1)
+
+  await phone.getByRole('button', { name: /^Stop/ }).tap()
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+  expect(await board.seconds()).toBe(await hand.seconds())
+  // The stop taken back on one device sets both clocks going again.
+  await page.keyboard.press('u')
+  await expect(phone.getByRole('button', { name: /^Stop/ })).toBeVisible()
+  await phone.getByRole('button', { name: /^Stop/ }).tap()
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+  await phone.close()
+})
+
+test('the clock goes by wall time: a device that slept shows the time that passed', async ({
+  page,
+  world,
+}) => {
+  await page.clock.install()
+  const board = new Board(page)
+  await board.setUp(world.url, 'Mill Yard', 'fill')
+  await board.start('fill')
+  const before = await board.seconds()
+  // A closed lid: nothing runs for ten minutes, then the page wakes.
+  await page.clock.fastForward('10:00')
+  await expect.poll(() => board.seconds()).toBeGreaterThanOrEqual(before + 600)
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+})
+
+test('a run that is nowhere, and a page that is none, say so and lead back', async ({ page, world }) => {
+  await page.goto(`${world.url}/runs/00000000-0000-4000-8000-000000000000`)
+  await expect(page.getByText(/neither on the server nor on this device/)).toBeVisible()
+  await page.goto(`${world.url}/nowhere`)
+  await expect(page.getByText('There is no such screen.')).toBeVisible()
+  await page.getByRole('link', { name: 'Back to the day' }).click()
+  await expect(page.getByText('14 Quarry Lane')).toBeVisible()
+})

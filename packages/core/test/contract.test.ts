@@ -1,0 +1,122 @@
+import { expect, it } from '@jest/globals'
+import * as v from 'valibot'
+import {
+  ingestSchema,
+  machineSpecSchema,
+  postEventsSchema,
+  putSiteSchema,
+} from '../src/contract/specSchemas.ts'
+import { type Saying, sayRun } from '../src/runs/sayRun.ts'
+import { KNOWN_MACHINE, KNOWN_SITE, makePlan } from './makePlan.ts'
+
+const id = '3f0c9a52-5a0e-4c55-9d6e-0d2f6d1f7a11'
+function firstProblem(schema: v.GenericSchema, input: unknown): string {
+  const issue = v.safeParse(schema, input).issues?.[0]
+  return issue ? `${v.getDotPath(issue)}: ${issue.message}` : 'none'
+}
+const planned = (change: object) => ({
+  visitId: id,
+  events: [{ type: 'planned', id, atMs: 1, instrumentId: null, plan: { ...makePlan('drain'), ...change } }],
+})
+
+it('takes what the app itself makes', () => {
+  expect(firstProblem(machineSpecSchema, KNOWN_MACHINE)).toBe('none')
+  expect(firstProblem(putSiteSchema, { name: 'Made-up House', spec: KNOWN_SITE })).toBe('none')
+  expect(firstProblem(postEventsSchema, planned({}))).toBe('none')
+})
+it.each<[string, v.GenericSchema, unknown, string]>([
+  [
+    'a bore no hose has',
+    machineSpecSchema,
+    { ...KNOWN_MACHINE, drainHose: { boreMm: 2, lengthM: 2, wall: 'smooth' } },
+    'drainHose.boreMm: expected 8..50 mm, got 2',
+  ],
+  [
+    'a machine without a tap',
+    machineSpecSchema,
+    { ...KNOWN_MACHINE, valve: { ratedLMin: 8, taps: [] } },
+    'valve.taps: expected at least one tap',
+  ],
+  [
+    'a field typed as words',
+    machineSpecSchema,
+    { ...KNOWN_MACHINE, fillLevelMm: Number.NaN },
+    'fillLevelMm: expected 1..1500 mm, got NaN',
+  ],
+  [
+    'a pressure that bursts hoses',
+    putSiteSchema,
+    { name: 'x', spec: { ...KNOWN_SITE, supplyKpa: { cold: 9000, hot: null } } },
+    'spec.supplyKpa.cold: expected 0..2000 kPa, got 9000',
+  ],
+  [
+    'boiling water',
+    putSiteSchema,
+    { name: 'x', spec: { ...KNOWN_SITE, waterTempC: 140 } },
+    'spec.waterTempC: expected 0..95 °C, got 140',
+  ],
+  [
+    'a hose end in the loft',
+    postEventsSchema,
+    planned({ hoseEndMm: 9000 }),
+    'events.0.plan.hoseEndMm: expected -500..4000 mm, got 9000',
+  ],
+  [
+    'no events at all',
+    postEventsSchema,
+    { visitId: id, events: [] },
+    'events: Invalid length: Expected >=1 but received 0',
+  ],
+  [
+    'a batch of nothing',
+    ingestSchema,
+    { blocks: [{ id, atMs: [], levelMm: [] }] },
+    'blocks.0.atMs: expected at least one reading',
+  ],
+  [
+    'a batch without a column',
+    ingestSchema,
+    { blocks: [{ id, atMs: [1] }] },
+    'blocks.0: expected levelMm, rulerMm or flowLMin',
+  ],
+  [
+    'a batch over two days',
+    ingestSchema,
+    { blocks: [{ id, atMs: [1, 2e8], levelMm: [1, 1] }] },
+    'blocks.0: expected all readings of a batch within one day',
+  ],
+])('names the value and what was expected: %s', (_what, schema, input, problem) =>
+  expect(firstProblem(schema, input)).toBe(problem),
+)
+
+const band = { kind: 'drain' as const, flowLMin: 11.8, loLMin: 15.2, hiLMin: 19.4 }
+it.each<[Saying, string]>([
+  [
+    { code: 'within', ...band, flowLMin: 16, longerPercent: 3, meterLMin: null },
+    'Drains at 16.0 L/min, inside the expected 15.2 to 19.4 L/min.',
+  ],
+  [
+    { code: 'slow', ...band, kind: 'fill', longerPercent: 41, meterLMin: 6 },
+    'Fills at 11.8 L/min where 15.2 to 19.4 L/min is expected, so it takes 41 % longer; a bucket at the tap and at the hose end tells where it is lost. The meter says 6.0 L/min; the level decides.',
+  ],
+  [
+    { code: 'fast', ...band, longerPercent: -30, meterLMin: null },
+    'Drains at 11.8 L/min, more than the expected 15.2 to 19.4 L/min: check the tub size and the units.',
+  ],
+  [
+    { code: 'no-flow', kind: 'drain', mostLMin: 0.4, midLMin: 17 },
+    'No flow to speak of: at most 0.4 L/min where 17.0 L/min is expected.',
+  ],
+  [
+    { code: 'not-yet', kind: 'fill', seconds: 22, loLMin: 2, hiLMin: 14 },
+    'After 22 s the readings still allow 2.0 L/min to 14.0 L/min: take more levels, over a longer time.',
+  ],
+  [
+    { code: 'end-too-high', kind: 'drain', flowLMin: 1 },
+    'The hose end is higher than this pump should lift: measure the height, or lower the end.',
+  ],
+  [
+    { code: 'levels-too-close', kind: 'drain', flowLMin: 1 },
+    'Start and end level are too close together to compare: let it run further.',
+  ],
+])('says one plain sentence', (saying, sentence) => expect(sayRun(saying)).toBe(sentence))
