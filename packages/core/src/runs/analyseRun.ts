@@ -22,7 +22,7 @@ import { unitSlipNotes } from './unitSlip.ts'
 import { judge, type Verdict } from './verdict.ts'
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
-export const ANALYSIS_VERSION = 4
+export const ANALYSIS_VERSION = 5
 
 export interface RunAnalysis {
   version: number

@@ -72,7 +72,9 @@ export function judge(
   const slowAt = Math.min(CALL.slowAtMost, Math.max(CALL.slowAtLeast, CALL.sds * sd))
   const fastAt = Math.max(CALL.fastAtLeast, 2.2 * sd)
   const verdict = logRatio > slowAt ? 'slow' : logRatio < -fastAt ? 'fast' : 'within'
-  const meterLow = parts.fromLevel && parts.fromMeter && parts.fromMeter.value < 0.9 * parts.fromLevel.value
+  // Worth a word only where the level was taken against a meter that says less.
+  const { fromLevel, fromMeter } = parts
+  const meterLow = fromMeter !== null && flow.value === fromLevel?.value && fromMeter.value < 0.9 * flow.value
   const saying: Saying = {
     code: verdict,
     kind,
@@ -80,7 +82,7 @@ export function judge(
     loLMin,
     hiLMin,
     longerPercent: Math.round((ratio.value - 1) * 100),
-    meterLMin: meterLow ? (parts.fromMeter?.value ?? null) : null,
+    meterLMin: meterLow ? fromMeter.value : null,
   }
   return { verdict, saying, ratio, cannotJudge: null }
 }
