@@ -55,7 +55,7 @@ it('answers line by line and goes on after a bad one', () => {
 it.each([
   [['analyse', '/no/such/file'], /^brendik: \/no\/such\/file: no such file\n$/],
   [['analyse', '-', '--json'], /^brendik: expected JSON: /],
-  [['fix', file], /^brendik: expected a command and a file\nusage: /],
+  [['fix', file], /^brendik: expected analyse FILE .*\n$/],
   [['analyse', file, '--yaml'], /^brendik: Unknown option '--yaml'/],
 ])('exits with 2 and a reason on %j', (args, message) => {
   const { status, stderr } = brendik(args, '{"runs":')

@@ -50,6 +50,15 @@ it.each([
   expect(Math.abs(endS(t, from, to, flow) / seconds - 1)).toBeLessThan(1e-3),
 )
 
+// Draining tank D 0.5 m, d 20 mm, Cd 0.61 from 0.4 m: levels after 30, 60, 120 and 150 s, by closed form and three ODE solvers.
+it.each([
+  [30, 322.1918995],
+  [60, 252.7912204],
+  [120, 139.2121268],
+  [150, 95.0337122],
+])('passes after %d s the level of the reference', (seconds, mm) =>
+  expect(endS(tub('vertical', 500, 600), 400, mm, hole(20, 0.61))).toBeCloseTo(seconds, 3),
+)
 it('agrees with a published ODE solver on a drum with sump and pump', () => {
   const drum: TubGeometry = { ...tub('horizontal', 540, 420), sumpL: 1.5, floorMm: 25, displacedRatio: 0.03 }
   const flow = (mm: number) => 60_000 * Math.sqrt((2.4 + mm / 1000 - 0.74) / 15.2e6)

@@ -9,15 +9,8 @@ const USAGE = `usage: brendik analyse FILE [--json]     what a visit file's runs
        brendik analyse FILE --jsonl      one visit a line in, one answer a line out
        brendik schema                    JSON Schema of the visit file`
 
-class UsageError extends Error {}
-
 async function main(): Promise<void> {
-  let parsed: ReturnType<typeof parseCommand>
-  try {
-    parsed = parseCommand()
-  } catch (error) {
-    throw new UsageError((error as Error).message)
-  }
+  const parsed = parseCommand()
   const [command, file, ...more] = parsed.positionals
   if (parsed.values.help) {
     console.log(USAGE)
@@ -28,7 +21,7 @@ async function main(): Promise<void> {
     return
   }
   if (command !== 'analyse' || file === undefined || more.length > 0)
-    throw new UsageError(`expected a command and a file\n${USAGE}`)
+    throw new Error('expected analyse FILE [--json | --jsonl] or schema; brendik --help says more')
   if (parsed.values.jsonl) await analyseLines(file)
   else {
     const report = analyseText(readFileSync(file === '-' ? 0 : file, 'utf8'))
@@ -86,8 +79,6 @@ function write(line: string): Promise<void> {
 main().catch((error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(0)
   const reason = error.code === 'ENOENT' ? `${error.path}: no such file` : error.message
-  process.stderr.write(
-    error instanceof UsageError ? `brendik: ${reason}\n` : `brendik: ${reason.split('\n')[0]}\n`,
-  )
+  process.stderr.write(`brendik: ${reason.split('\n')[0]}\n`)
   process.exitCode = 2
 })

@@ -67,7 +67,9 @@ export function estimateFlow(
   const tub = tapedTub(plan.machine)
   const sign = plan.kind === 'fill' ? 1 : -1
   const usable = leaveOutEnds(levels, tub, plan.kind === 'drain' && emptied)
-  if (usable.tS.length < FEWEST) return { outcome: 'tooFewReadings', needed: FEWEST, got: usable.tS.length }
+  // Several readings of one instant are one.
+  const instants = instantsUpTo(usable.tS, FEWEST)
+  if (instants < FEWEST) return { outcome: 'tooFewReadings', needed: FEWEST, got: instants }
   const { series, perBlock } = blockMedians(usable, BLOCKS)
   const soak = middleAbsorption(plan.laundry, plan.laundryKg)
   const spareMm = middleSpareMm(plan)
@@ -102,6 +104,18 @@ export function estimateFlow(
     setAside: fit.weights.filter((w) => w < 0.05).length * perBlock,
     levelAt,
   }
+}
+
+/** Instants at least 50 ms apart among rising times, counted up to a number. */
+function instantsUpTo(tS: Float64Array, most: number): number {
+  let count = 0
+  let last = Number.NEGATIVE_INFINITY
+  for (let i = 0; i < tS.length && count < most; i++) {
+    if ((tS[i] as number) - last < 0.05) continue
+    last = tS[i] as number
+    count++
+  }
+  return count
 }
 
 function span(series: LevelSeries): number {

@@ -221,6 +221,8 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     }
     await pull()
     if (closed) return
+    // A server that is away now is followed as soon as it returns: the browser asks again by itself.
+    if (kept && kept.sentIds.length > 0) watch()
     emit({ loading: false })
     flush()
   }
