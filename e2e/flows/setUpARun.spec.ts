@@ -80,3 +80,23 @@ test('another day is another list', async ({ page, world }) => {
   await page.getByRole('link', { name: 'Today' }).click()
   await expect(page.getByText('Larch House')).toBeVisible()
 })
+
+test('a run started by mistake is taken back and started again from zero, on one and the same run', async ({
+  page,
+  world,
+}) => {
+  const board = new Board(page)
+  await board.setUp(world.url, '14 Quarry Lane', 'drain')
+  await board.start('drain')
+  await board.until(3)
+  await page.keyboard.press('u')
+  await expect(page.getByText(/nine of ten healthy machines take/)).toBeVisible()
+  await page.getByLabel(/Level at start/).fill('200')
+  await board.start('drain')
+  expect(await board.seconds()).toBeLessThan(2)
+  await expect(board.entries()).toHaveCount(2)
+  await expect(board.entries().last()).toContainText('undone')
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+  await expect(page.getByRole('status')).toContainText('stored')
+})

@@ -18,7 +18,7 @@ export function RunPage() {
 function RunOf({ runId }: { runId: string }) {
   const [params] = useSearchParams()
   const { board, run } = useRunBoard(runId)
-  const visitId = params.get('visit')
+  const visitId = params.get('visit') ?? run.meta?.visitId ?? null
   const asked = params.get('kind') as TimedKind
   const visit = useQuery({
     ...visitQuery(visitId ?? ''),
@@ -40,7 +40,7 @@ function RunOf({ runId }: { runId: string }) {
       </Message>
     )
   const data = visit.data
-  const current = draft ?? firstPlan(TIMED_KINDS.includes(asked) ? asked : 'drain', data)
+  const current = draft ?? plan ?? firstPlan(TIMED_KINDS.includes(asked) ? asked : 'drain', data)
   return (
     <SetupBoard
       visit={data}

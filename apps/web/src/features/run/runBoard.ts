@@ -245,7 +245,8 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       flush()
     },
     plan(meta, ...events) {
-      kept = { runId, ...meta, events: [], sentIds: [], blocks: [], changedAtMs: Date.now() }
+      // A start that was taken back leaves its trace: the new plan comes after it.
+      kept = { runId, events: [], sentIds: [], blocks: [], changedAtMs: Date.now(), ...kept, ...meta }
       emit({ meta })
       this.record(...events)
     },
