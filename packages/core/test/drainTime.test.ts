@@ -1,5 +1,7 @@
 import { expect, it } from '@jest/globals'
 import { Solver } from 'odex'
+import { drainFlowM3S } from '../src/pump/drainFlow.ts'
+import type { DrainHose } from '../src/pump/drainPath.ts'
 import { drainCurve } from '../src/pump/drainTime.ts'
 import type { TubGeometry } from '../src/tub/tubGeometry.ts'
 import { tubAreaLPerMm } from '../src/tub/tubVolume.ts'
@@ -59,6 +61,23 @@ it.each([
 ])('passes after %d s the level of the reference', (seconds, mm) =>
   expect(endS(tub('vertical', 500, 600), 400, mm, hole(20, 0.61))).toBeCloseTo(seconds, 3),
 )
+it('runs down by its own weight in the time of the closed form', () => {
+  // Vertical tub, still pump, hose end 200 mm below the port: Q = √((h − z)/(K + K_imp)), t = 2A√(K + K_imp)(√(h₁ − z) − √(h₂ − z)).
+  const boreM = 0.02
+  const section = (Math.PI * boreM ** 2) / 4
+  const k = 8 / (2 * g * section ** 2)
+  const hose: DrainHose = {
+    boreMm: 20,
+    lengthM: 2,
+    wall: { kind: 'corrugated', frictionFactor: 0.05 },
+    minorK: 3,
+  }
+  const still = { kind: 'gravity' as const, pumpResistanceS2M5: 0.6 * k }
+  const flow = (mm: number) => 60_000 * drainFlowM3S(still, hose, -0.2 - mm / 1000, 1e-6)
+  const area = (Math.PI * 0.5 ** 2) / 4
+  const seconds = 2 * area * Math.sqrt(1.6 * k) * (Math.sqrt(0.5) - Math.sqrt(0.21))
+  expect(Math.abs(endS(tub('vertical', 500, 600), 300, 10, flow) / seconds - 1)).toBeLessThan(1e-3)
+})
 it('agrees with a published ODE solver on a drum with sump and pump', () => {
   const drum: TubGeometry = { ...tub('horizontal', 540, 420), sumpL: 1.5, floorMm: 25, displacedRatio: 0.03 }
   const flow = (mm: number) => 60_000 * Math.sqrt((2.4 + mm / 1000 - 0.74) / 15.2e6)

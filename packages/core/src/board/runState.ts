@@ -27,6 +27,7 @@ export type AdvanceResult =
   | { outcome: 'known'; run: RunState }
   | { outcome: 'refused'; run: RunState; problem: string }
 
+/** A run of which nothing is known yet. */
 export function emptyRun(runId: string): RunState {
   return { runId, events: [] }
 }

@@ -57,6 +57,7 @@ export function machineFromFile(file: VisitFile): MachineSpec {
   return spec
 }
 
+/** The place of a visit file; what the file leaves out is null, water is taken at 15 °C. */
 export function siteFromFile(file: VisitFile): SiteSpec {
   const { site } = file
   return {

@@ -33,6 +33,7 @@ export interface SiteSpec {
   portHeightMm: number | null
 }
 
+/** Whether the drum of a family lies on its side. */
 export function isHorizontal(family: FamilyId): boolean {
   return family === 'front-load' || family === 'front-load-sealed'
 }
