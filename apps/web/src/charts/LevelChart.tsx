@@ -224,20 +224,20 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
   }
 }
 
-/** Writes what the hatch means beside its quick edge, where a slow run never passes. */
+/** Writes what the hatch means where a measured run seldom passes: above the end of a fill, left of a drain. */
 function labelBand(
   ctx: CanvasRenderingContext2D,
   band: BandShape,
   px: (p: { x: number; y: number }) => [number, number],
 ): void {
   const falls = (band.lo[0]?.y ?? 0) > (band.lo.at(-1)?.y ?? 0)
-  const point = band.lo[Math.floor(band.lo.length * (falls ? 0.62 : 0.86))]
+  const point = falls ? band.lo[Math.floor(band.lo.length * 0.62)] : band.mid.at(-1)
   if (!point) return
   const [cx, cy] = px(point)
   ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
   ctx.fillStyle = colour('--water')
-  ctx.textAlign = 'right'
-  ctx.fillText('expected', cx - 10, cy + 6)
+  ctx.textAlign = falls ? 'right' : 'center'
+  ctx.fillText('expected', falls ? cx - 10 : cx, falls ? cy + 6 : cy - 8)
   ctx.textAlign = 'left'
 }
 

@@ -124,7 +124,10 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                 value={plan.hoseEndMm === null ? 'guessed' : withUnit(units, 'height', plan.hoseEndMm)}
               />
             )}
-            <StateCell name="readings" value={run.meta?.instrumentLabel ?? 'by hand'} />
+            <StateCell
+              name="readings"
+              value={run.meta?.instrumentLabel ?? (blocks.length > 0 ? 'streamed' : 'by hand')}
+            />
             <SyncCell sync={run.sync} />
           </>
         }
