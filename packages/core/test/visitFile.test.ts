@@ -45,6 +45,11 @@ it('answers kinds it cannot analyse yet instead of refusing them', () => {
   expect(report.runs.map((r) => r.verdict)).toEqual(['not-identifiable', report.runs[1]?.verdict])
   expect(report.runs[0]?.reason).toMatch(/hold are kept but not analysed/)
 })
+it('takes a first reading that was written down a moment before the start', () => {
+  const early = analysed(withRun({ rows: [[-0.7, 121], ...rows.slice(1)] })).runs[0]?.quantities.flow_l_min
+    ?.value
+  expect(early).toBeGreaterThan(10)
+})
 it('keeps keys it does not know', () =>
   expect(parseVisitFile(file({ shop_note: 'second floor' }))).toMatchObject({ shop_note: 'second floor' }))
 it('takes a file that leaves out all that is optional', () =>
@@ -67,7 +72,7 @@ it.each<[string, unknown, RegExp]>([
   [
     'a negative time',
     withRun({ rows: [[-5, 120]] }),
-    /^runs\.0\.rows\.0\.0: t_s: expected 0\.\.1000000 s, got -5$/,
+    /^runs\.0\.rows\.0\.0: t_s: expected -2\.\.1000000 s, got -5$/,
   ],
   [
     'a level above the tub',

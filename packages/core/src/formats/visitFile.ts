@@ -165,7 +165,8 @@ function tidy(message: string): string {
 
 /** Limits of a reading: what no tub or meter can show is refused; what only looks odd is left to the analysis. */
 const CELL_LIMITS = {
-  t_s: [0, 1e6, 's'],
+  // A first reading may be written down a moment before the mark that starts the run.
+  t_s: [-2, 1e6, 's'],
   level_mm: [-300, 1500, 'mm'],
   ruler_mm: [-300, 1500, 'mm'],
   flow_l_min: [-1, 200, 'L/min'],
