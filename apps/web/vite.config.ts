@@ -22,6 +22,14 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg}', '**/*-latin-wdth-*.woff2'],
         navigateFallbackDenylist: [/^\/api\//],
+        // The day, visits, machines and places as last read; runs are kept by the run board itself.
+        runtimeCaching: [
+          {
+            urlPattern: /\/api\/(day|visits|machines|sites)\b/,
+            handler: 'NetworkFirst',
+            options: { cacheName: 'last-read', networkTimeoutSeconds: 4, expiration: { maxEntries: 200 } },
+          },
+        ],
       },
     }),
   ],

@@ -12,6 +12,8 @@ const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 2000,
+      // Asked even without network: the service worker may answer, and if not, the screen must say so.
+      networkMode: 'always',
       // Only a server that is away is worth asking again by itself.
       retry: (count, error) =>
         count < 2 && error instanceof ApiError && (error.status === 0 || error.status >= 500),
