@@ -1,0 +1,181 @@
+import { familyDefaults, type RunAnswer, type RunEvent, type RunPlan } from '@brendik/core'
+import { beforeEach, expect, it, jest } from '@jest/globals'
+import type { KeptRun } from '../src/features/run/deviceStore.ts'
+
+// The board's neighbours are stood in for: the network, the worker, the browser's database and its event stream.
+const kept = new Map<string, KeptRun>()
+const server = {
+  away: false,
+  events: [] as RunEvent[],
+  posts: 0,
+  refused: [] as { id: string; problem: string }[],
+}
+class ApiError extends Error {
+  readonly status: number
+  constructor(status: number) {
+    super(`status ${status}`)
+    this.status = status
+  }
+}
+jest.unstable_mockModule('../src/api/client.ts', () => ({
+  ApiError,
+  get: async () => {
+    if (server.away) throw new ApiError(0)
+    if (server.events.length === 0) throw new ApiError(404)
+    const answer: Omit<RunAnswer, 'runId'> = {
+      visitId: 'v',
+      machineLabel: 'm',
+      siteName: 's',
+      instrumentLabel: null,
+      events: [...server.events],
+      blocks: [],
+      analysis: null,
+    }
+    return answer
+  },
+  post: async (_path: string, body: { events: RunEvent[] }) => {
+    server.posts++
+    if (server.away) throw new ApiError(0)
+    for (const event of body.events)
+      if (!server.events.some((known) => known.id === event.id)) server.events.push(event)
+    return { refused: server.refused }
+  },
+}))
+jest.unstable_mockModule('../src/workers/compute.ts', () => ({ compute: { analyse: async () => null } }))
+jest.unstable_mockModule('../src/features/run/deviceStore.ts', () => ({
+  readKept: async (id: string) => structuredClone(kept.get(id)) ?? null,
+  writeKept: async (run: KeptRun) => void kept.set(run.runId, structuredClone(run)),
+}))
+const streams: { onopen?: () => void; onmessage?: (message: { data: string }) => void; close: () => void }[] =
+  []
+Object.assign(globalThis, {
+  EventSource: class {
+    close() {}
+    constructor() {
+      streams.push(this)
+    }
+  },
+})
+const { openRunBoard } = await import('../src/features/run/runBoard.ts')
+
+const plan: RunPlan = {
+  kind: 'drain',
+  machine: { ...familyDefaults('front-load'), label: 'made up' },
+  site: { supplyKpa: { cold: null, hot: null }, standpipeHeightMm: 900, waterTempC: 15, portHeightMm: 160 },
+  taps: [],
+  throttled: false,
+  hoseEndMm: 900,
+  startLevelMm: 110,
+  endLevelMm: null,
+  laundry: 'none',
+  laundryKg: 0,
+}
+const meta = { visitId: 'v', machineLabel: 'm', siteName: 's', instrumentLabel: null }
+const planned: RunEvent = { type: 'planned', id: 'p', atMs: 1000, plan, instrumentId: null }
+const started: RunEvent = { type: 'started', id: 's', atMs: 1000 }
+const level = (id: string, at: number): RunEvent => ({
+  type: 'levelRead',
+  id,
+  atMs: at,
+  levelMm: 100,
+  by: 'ruler',
+})
+const settle = (ms = 20) => new Promise((resolve) => setTimeout(resolve, ms))
+async function open() {
+  const board = openRunBoard('r')
+  board.start()
+  await settle()
+  return board
+}
+
+beforeEach(() => {
+  kept.clear()
+  streams.length = 0
+  Object.assign(server, { away: false, events: [], posts: 0, refused: [] })
+})
+
+it('keeps an entry on the device before it is sent, and says when the server has it', async () => {
+  const board = await open()
+  board.plan(meta, planned, started)
+  expect(board.snapshot().facts.phase).toBe('running')
+  await settle()
+  expect(kept.get('r')?.events.map((event) => event.id)).toEqual(['p', 's'])
+  expect(server.events.map((event) => event.id)).toEqual(['p', 's'])
+  expect(board.snapshot().sync).toBe('stored')
+  board.close()
+})
+it('goes on without a server, says so, and sends all when it returns', async () => {
+  server.away = true
+  const board = await open()
+  board.plan(meta, planned, started)
+  board.record(level('a', 5000))
+  await settle()
+  expect([board.snapshot().sync, board.snapshot().problem]).toEqual(['waiting', null])
+  expect(kept.get('r')?.events).toHaveLength(3)
+  server.away = false
+  await settle(2300)
+  expect(server.events.map((event) => event.id)).toEqual(['p', 's', 'a'])
+  expect(board.snapshot().sync).toBe('stored')
+  board.close()
+})
+it('comes back after a dead tab with all its entries, and sends those the server lacks', async () => {
+  server.away = true
+  const dead = await open()
+  dead.plan(meta, planned, started)
+  dead.record(level('a', 5000))
+  await settle()
+  dead.close()
+  server.away = false
+  server.events = [planned, started]
+  const board = await open()
+  await settle()
+  expect(board.snapshot().facts.standing.map((event) => event.id)).toEqual(['a'])
+  expect(server.events.map((event) => event.id)).toEqual(['p', 's', 'a'])
+  board.close()
+})
+it('takes in what another device entered, without losing or doubling its own', async () => {
+  const board = await open()
+  board.plan(meta, planned, started)
+  await settle()
+  board.record(level('mine', 6000))
+  const other = level('theirs', 5000)
+  streams[0]?.onmessage?.({
+    data: JSON.stringify({ type: 'facts', events: [planned, started, other], analysis: null }),
+  })
+  await settle()
+  expect(board.snapshot().facts.standing.map((event) => event.id)).toEqual(['theirs', 'mine'])
+  expect(server.events.filter((event) => event.id === 'mine')).toHaveLength(1)
+  board.close()
+})
+it('shows a streamed batch once, however often it is told', async () => {
+  const board = await open()
+  board.plan(meta, planned, started)
+  await settle()
+  const block = { id: 'b', source: 'stream', atMs: [2000], levelMm: [99], rulerMm: [null], flowLMin: [null] }
+  for (let i = 0; i < 3; i++)
+    streams[0]?.onmessage?.({ data: JSON.stringify({ type: 'blocks', blocks: [block] }) })
+  expect(board.snapshot().blocks).toHaveLength(1)
+  board.close()
+})
+it('refuses what contradicts the run, and says what the server did not take', async () => {
+  const board = await open()
+  board.plan(meta, planned, started)
+  board.record({ type: 'started', id: 's2', atMs: 3000 })
+  expect(board.snapshot().problem).toBe('start: the run is already running')
+  board.dismissProblem()
+  server.refused = [{ id: 'x', problem: 'stop: the run has already stopped' }]
+  board.record({ type: 'stopped', id: 'e', atMs: 9000 })
+  await settle()
+  expect(board.snapshot().problem).toBe('The server did not take an entry: stop: the run has already stopped')
+  board.close()
+})
+it('stops asking when its screen is gone', async () => {
+  server.away = true
+  const board = await open()
+  board.plan(meta, planned, started)
+  await settle()
+  board.close()
+  const { posts } = server
+  await settle(2300)
+  expect(server.posts).toBe(posts)
+})
