@@ -100,3 +100,21 @@ test('a run started by mistake is taken back and started again from zero, on one
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
   await expect(page.getByRole('status')).toContainText('stored')
 })
+
+test('start and stop take the instant of the touch, not of the release', async ({ page, world }) => {
+  const board = new Board(page)
+  await board.setUp(world.url, '14 Quarry Lane', 'drain')
+  const press = async (name: RegExp, heldMs: number) => {
+    await page.getByRole('button', { name }).hover()
+    await page.mouse.down()
+    await page.waitForTimeout(heldMs)
+    await page.mouse.up()
+  }
+  await press(/^Start drain/, 900)
+  expect(await board.seconds()).toBeGreaterThanOrEqual(0.9)
+  await board.until(2)
+  const before = await board.seconds()
+  await press(/^Stop/, 1000)
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+  expect((await board.seconds()) - before).toBeLessThan(0.8)
+})

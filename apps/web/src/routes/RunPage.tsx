@@ -47,8 +47,7 @@ function RunOf({ runId }: { runId: string }) {
       plan={current}
       onPlan={setDraft}
       onKind={(kind) => setDraft(firstPlan(kind, data))}
-      onStart={(instrument) => {
-        const atMs = Date.now()
+      onStart={(instrument, atMs) => {
         board.plan(
           {
             visitId: data.id,

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { type ReactNode, useRef } from 'react'
 
 /** The bar under the thumb: whole-height targets, the main one in solid ink. */
 export function ActionBar({ children }: { children: ReactNode }) {
@@ -18,7 +18,13 @@ const WEIGHT = {
   third: 'flex-1 px-2 text-ink hover:bg-ground disabled:text-soft max-md:items-center max-md:text-center',
 } as const
 
-/** One action: its name, its key, and a few words on what it does. */
+/** Longer than this between touch and release is no press but a hand that rested there, ms. */
+const LONGEST_PRESS_MS = 1500
+
+/**
+ * One action: its name, its key, and a few words on what it does. It acts on release, so a slip can still be pulled away,
+ * but tells the instant of the touch: that is when the pump started.
+ */
 export function Action({
   name,
   hint,
@@ -32,13 +38,23 @@ export function Action({
   keyName?: string
   weight?: keyof typeof WEIGHT
   disabled?: boolean
-  onPress: () => void
+  onPress: (atMs: number) => void
 }) {
+  const touchedAtMs = useRef<number | null>(null)
+  const press = () => {
+    const nowMs = Date.now()
+    const touched = touchedAtMs.current
+    touchedAtMs.current = null
+    onPress(touched !== null && nowMs - touched < LONGEST_PRESS_MS ? touched : nowMs)
+  }
   return (
     <button
       type="button"
       disabled={disabled}
-      onClick={onPress}
+      onPointerDown={() => {
+        touchedAtMs.current = Date.now()
+      }}
+      onClick={press}
       className={`flex min-h-16 min-w-0 cursor-pointer flex-col justify-center text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}
     >
       <span

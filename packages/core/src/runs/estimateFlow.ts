@@ -79,7 +79,12 @@ export function estimateFlow(
   const noise = NOISE[source]
   const meanSigma = sigma.reduce((a, b) => a + b, 0) / sigma.length
   const roughSlope = Math.abs((base[base.length - 1] as number) - (base[0] as number)) / (span(series) || 1)
-  const prior = { scale: Math.hypot(noise.mm, (roughSlope / meanSigma) * noise.timeS), worth: noise.worth }
+  const oneReadingMm = Math.hypot(noise.mm, (roughSlope / meanSigma) * noise.timeS)
+  // The median of a block of independent readings is better than one reading; a stream's readings are not independent.
+  const prior = {
+    scale: source === 'hand' ? oneReadingMm / Math.sqrt(perBlock) : oneReadingMm,
+    worth: noise.worth,
+  }
   const fit = robustLine(series.tS, base, sigma, prior)
   if (fit.outcome !== 'fitted') return { outcome: 'tooFewReadings', needed: fit.needed, got: fit.got }
 

@@ -1,4 +1,4 @@
-import { elapsedS, type RunEvent, type RunPlan, undoTarget } from '@brendik/core'
+import { type BoardMark, elapsedS, type RunEvent, type RunPlan, undoTarget } from '@brendik/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { bandOf, type ChartMark, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
@@ -40,10 +40,9 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const target = undoTarget(run.state)
 
   const record = (event: RunEvent) => board.record(event)
-  const base = () => ({ id: newId(), atMs: Date.now() })
-  const stop = () => record({ type: 'stopped', ...base() })
-  const mark = (what: 'air-drawn' | 'pump-silent' | 'leak-seen') =>
-    record({ type: 'marked', ...base(), what })
+  const base = (atMs = Date.now()) => ({ id: newId(), atMs })
+  const stop = (atMs?: number) => record({ type: 'stopped', ...base(atMs) })
+  const mark = (what: BoardMark, atMs?: number) => record({ type: 'marked', ...base(atMs), what })
   const takeBack = (targetId: string, why: string) =>
     record({ type: 'withdrawn', ...base(), targetId, why, replacementId: null })
   const undo = () => {
@@ -78,7 +77,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
     const key = event.key.toLowerCase()
     const act: Record<string, () => void> = running
       ? {
-          ' ': stop,
+          ' ': () => stop(),
           l: () => setPad({ kind: 'level', firstKey: null }),
           f: () => setPad({ kind: 'flow', firstKey: null }),
           a: () => mark('air-drawn'),
@@ -188,13 +187,23 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                   name="Air drawn"
                   keyName="A"
                   hint="stream breaks up"
-                  onPress={() => mark('air-drawn')}
+                  onPress={(atMs) => mark('air-drawn', atMs)}
                 />
               )}
               {!fill && (
-                <Action name="Silent" keyName="P" hint="pump stops" onPress={() => mark('pump-silent')} />
+                <Action
+                  name="Silent"
+                  keyName="P"
+                  hint="pump stops"
+                  onPress={(atMs) => mark('pump-silent', atMs)}
+                />
               )}
-              <Action name="Leak seen" keyName="W" hint="water outside" onPress={() => mark('leak-seen')} />
+              <Action
+                name="Leak seen"
+                keyName="W"
+                hint="water outside"
+                onPress={(atMs) => mark('leak-seen', atMs)}
+              />
               <Action
                 name="Undo"
                 keyName="U"

@@ -60,7 +60,7 @@ export function SetupBoard({
   plan: RunPlan
   onPlan: (plan: RunPlan) => void
   onKind: (kind: TimedKind) => void
-  onStart: (instrument: { id: string; label: string } | null) => void
+  onStart: (instrument: { id: string; label: string } | null, atMs: number) => void
 }) {
   const { units } = usePrefs()
   const { run: expected, problem } = useExpected(plan)
@@ -73,14 +73,14 @@ export function SetupBoard({
     Number.isNaN(plan.startLevelMm) ||
     Number.isNaN(plan.hoseEndMm ?? 0) ||
     Number.isNaN(plan.endLevelMm ?? 0)
-  const start = () => !bad && onStart(instrument)
+  const start = (atMs: number) => !bad && onStart(instrument, atMs)
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
       if (event.key !== ' ' || typing || event.repeat) return
       event.preventDefault()
-      start()
+      start(Date.now())
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
