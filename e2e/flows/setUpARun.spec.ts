@@ -118,3 +118,23 @@ test('start and stop take the instant of the touch, not of the release', async (
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
   expect((await board.seconds()) - before).toBeLessThan(0.8)
 })
+
+test('space starts the run after a click on a choice, but chooses when the choice was reached by keyboard', async ({
+  page,
+  world,
+}) => {
+  const board = new Board(page)
+  await board.setUp(world.url, '14 Quarry Lane', 'fill')
+  await page.getByRole('radio', { name: 'Drain' }).focus()
+  await page.keyboard.press('Shift+Tab')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  await page.getByRole('radio', { name: 'Drain' }).click()
+  await expect(page.getByText(/^Drain from/)).toBeVisible()
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+})

@@ -9,7 +9,7 @@ import {
   type VisitAnswer,
 } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { instrumentsQuery } from '../../api/queries.ts'
 import { bandOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
@@ -75,15 +75,26 @@ export function SetupBoard({
     Number.isNaN(plan.endLevelMm ?? 0)
   const start = (atMs: number) => !bad && onStart(instrument, atMs)
 
+  // The space bar starts the run, unless the keyboard led to a button that takes it itself.
+  const byKeyboard = useRef(false)
   useEffect(() => {
+    const onPointer = () => {
+      byKeyboard.current = false
+    }
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
-      if (event.key !== ' ' || typing || event.repeat) return
+      if (event.key === 'Tab' || event.key.startsWith('Arrow')) byKeyboard.current = true
+      if (event.key !== ' ' || event.repeat || !(event.target instanceof HTMLElement)) return
+      if (event.target.matches('input, select') || (byKeyboard.current && event.target.matches('button, a')))
+        return
       event.preventDefault()
       start(Date.now())
     }
+    window.addEventListener('pointerdown', onPointer, true)
     window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
+    return () => {
+      window.removeEventListener('pointerdown', onPointer, true)
+      window.removeEventListener('keydown', onKey)
+    }
   })
 
   const tapValue = plan.taps.length > 1 ? 'both' : (plan.taps[0] ?? 'cold')
@@ -112,7 +123,9 @@ export function SetupBoard({
                 : 'Never'}{' '}
             <span className="ml-1 text-2xl font-medium text-soft">
               {expected !== null && !Number.isFinite(expected.timeS.mid)
-                ? 'done, as it should go'
+                ? fill
+                  ? 'full on this supply'
+                  : 'empty at this height'
                 : 'expected'}
             </span>
           </h1>
