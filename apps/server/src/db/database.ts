@@ -25,6 +25,11 @@ export function openDatabase(url: string): Database {
   const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
   // An idle connection that dies (database restarted) must not take the server with it; the next query reconnects.
   pool.on('error', () => {})
+  // Nor may one that dies while a transaction holds it: the pool listens to idle connections only, and an error event that
+  // nobody hears ends the process. The query in flight fails by itself, and the connection is thrown away on release.
+  pool.on('connect', (client) => {
+    client.on('error', () => {})
+  })
   const queriesOn = (client: pg.Pool | pg.PoolClient): Queries => ({
     many: async <T>(name: StatementName, values: readonly unknown[]) =>
       (await client.query({ name, text: sql[name], values: [...values] })).rows as T[],

@@ -29,7 +29,7 @@ function toAppError(error: unknown): AppError {
     })
   if (
     (e.code && NETWORK_CODES.has(e.code)) ||
-    /connection terminated|timeout exceeded when trying to connect/i.test(e.message ?? '')
+    /connection terminated|connection error|timeout exceeded when trying to connect/i.test(e.message ?? '')
   )
     return new AppError(
       'database_away',
