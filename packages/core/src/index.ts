@@ -61,11 +61,11 @@ export {
   stepWasher,
   type WasherState,
 } from './rig/washerModel.ts'
-export { ANALYSIS_VERSION, type RunAnalysis } from './runs/analyseRun.ts'
 export { type ExpectedRun, expectedRun } from './runs/expectedRun.ts'
 export type { Interval } from './runs/interval.ts'
 export type { Readings } from './runs/readings.ts'
-export { AIR_LEVEL_MM, plannedEndMm, type RunPlan, TIMED_KINDS, type TimedKind } from './runs/runPlan.ts'
+export { ANALYSIS_VERSION, type RunAnalysis } from './runs/runAnalysis.ts'
+export { AIR_LEVEL_MM, plannedEndMm, RUN_KINDS, type RunKind, type RunPlan } from './runs/runPlan.ts'
 export { type Saying, sayRun } from './runs/sayRun.ts'
 export { type EntryQuestion, questionEntry } from './runs/unitSlip.ts'
 export type { Verdict } from './runs/verdict.ts'

@@ -1,5 +1,5 @@
 import { familyDefaults, type MachineSpec, type SiteSpec } from '../src/machine/machineSpec.ts'
-import type { RunPlan, TimedKind } from '../src/runs/runPlan.ts'
+import type { RunKind, RunPlan } from '../src/runs/runPlan.ts'
 
 export const KNOWN_MACHINE: MachineSpec = {
   ...familyDefaults('front-load'),
@@ -15,7 +15,7 @@ export const KNOWN_SITE: SiteSpec = {
   portHeightMm: 160,
 }
 
-export function makePlan(kind: TimedKind, change: Partial<RunPlan> = {}): RunPlan {
+export function makePlan(kind: RunKind, change: Partial<RunPlan> = {}): RunPlan {
   return {
     kind,
     machine: KNOWN_MACHINE,

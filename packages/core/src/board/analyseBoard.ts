@@ -1,4 +1,5 @@
-import { analyseRun, type RunAnalysis } from '../runs/analyseRun.ts'
+import { analyseRun } from '../runs/analyseRun.ts'
+import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import { type ReadingBlock, runReadings } from './runReadings.ts'
 import { analysisMarks, type RunState, runFacts } from './runState.ts'
 

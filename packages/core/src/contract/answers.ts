@@ -1,8 +1,8 @@
 import type { RunEvent } from '../board/runEvents.ts'
 import type { ReadingBlock } from '../board/runReadings.ts'
 import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
-import type { RunAnalysis } from '../runs/analyseRun.ts'
-import type { RunPlan, TimedKind } from '../runs/runPlan.ts'
+import type { RunAnalysis } from '../runs/runAnalysis.ts'
+import type { RunKind, RunPlan } from '../runs/runPlan.ts'
 
 /** What the server answers; instants are ms since 1970. */
 export interface MachineAnswer {
@@ -16,7 +16,7 @@ export interface SiteAnswer {
 }
 export interface RunSummary {
   id: string
-  kind: TimedKind
+  kind: RunKind
   startedAtMs: number | null
   stoppedAtMs: number | null
   hoseEndMm: number | null

@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
-import { TIMED_KINDS } from '../runs/runPlan.ts'
+import { RUN_KINDS } from '../runs/runPlan.ts'
 
 /** A number in a range, with a message that names what was expected and what came. */
 export function numberIn(low: number, high: number, unit: string) {
@@ -50,7 +50,7 @@ export const siteSpecSchema = v.object({
 })
 
 const runPlanSchema = v.object({
-  kind: v.picklist(TIMED_KINDS),
+  kind: v.picklist(RUN_KINDS),
   machine: machineSpecSchema,
   site: siteSpecSchema,
   taps: v.pipe(v.array(v.picklist(TAPS)), v.maxLength(2)),

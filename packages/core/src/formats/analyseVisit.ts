@@ -1,20 +1,35 @@
 import { familyDefaults, type MachineSpec, type SiteSpec, tapedTub } from '../machine/machineSpec.ts'
-import { analyseRun, type RunAnalysis } from '../runs/analyseRun.ts'
+import { analyseRun } from '../runs/analyseRun.ts'
 import type { Interval } from '../runs/interval.ts'
+import {
+  type Bounds,
+  type NotIdentifiable,
+  QUANTITIES,
+  type Quantities,
+  type QuantityId,
+} from '../runs/quantities.ts'
 import type { Readings } from '../runs/readings.ts'
-import { type RunPlan, TIMED_KINDS, type TimedKind } from '../runs/runPlan.ts'
+import type { RunPlan } from '../runs/runPlan.ts'
 import { sayRun } from '../runs/sayRun.ts'
 import type { Verdict } from '../runs/verdict.ts'
 import { tubProblems, tubTopMm } from '../tub/tubGeometry.ts'
+import { combineVisit } from '../visit/combineVisit.ts'
+import type { JudgedRun, Observation } from '../visit/observations.ts'
+import { sayVisit } from '../visit/sayVisit.ts'
 import { type VisitFile, VisitFileError, type VisitFileRun } from './visitFile.ts'
 
-/** One run's answer in the words of the file format; units are in the ids. */
-export interface RunReport {
+/** Quantities in the words of the file format; units are in the ids. */
+interface NamedQuantities {
+  quantities: Record<string, Interval>
+  not_identifiable: Record<string, string>
+  bounds: Record<string, { at_least?: number; at_most?: number }>
+}
+
+/** One run's answer in the words of the file format. */
+export interface RunReport extends NamedQuantities {
   kind: VisitFileRun['kind']
   verdict: Verdict
   reason: string
-  quantities: Record<string, Interval>
-  not_identifiable: Record<string, string>
   expected?: {
     time_s: { lo: number; mid: number; hi: number }
     flow_l_min: { lo: number; mid: number; hi: number }
@@ -24,7 +39,17 @@ export interface RunReport {
 
 export interface VisitReport {
   runs: RunReport[]
-  combined: { quantities: Record<string, Interval>; not_identifiable: Record<string, string>; reason: string }
+  combined: NamedQuantities & {
+    verdicts: {
+      drain?: string
+      fill?: string
+      fill_causes?: Record<string, number>
+      hold?: string
+      meter?: string
+      standpipe?: string
+    }
+    reason: string
+  }
 }
 
 /** The machine of a visit file; what the file leaves out comes from its family. @throws {VisitFileError} If the tub cannot exist. */
@@ -78,24 +103,11 @@ const ABOVE_TOP_MM = 60
 export function analyseVisit(file: VisitFile): VisitReport {
   const machine = machineFromFile(file)
   const site = siteFromFile(file)
-  const runs = file.runs.map((run, index) => reportRun(run, machine, site, `runs.${index}`))
-  return { runs, combined: combineRuns(runs) }
+  const judged = file.runs.map((run, index) => judgeRun(run, machine, site, `runs.${index}`))
+  return { runs: judged.map(toReport), combined: combine(file, machine, site, judged) }
 }
 
-function isTimed(kind: VisitFileRun['kind']): kind is TimedKind {
-  return (TIMED_KINDS as readonly string[]).includes(kind)
-}
-
-function reportRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): RunReport {
-  if (!isTimed(run.kind))
-    return {
-      kind: run.kind,
-      verdict: 'not-identifiable',
-      reason: `Runs of kind ${run.kind} are kept but not analysed by this version.`,
-      quantities: {},
-      not_identifiable: {},
-      notes: [],
-    }
+function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): JudgedRun {
   const readings = readingsFromRows(run)
   const top = tubTopMm(tapedTub(machine))
   for (const [name, column] of [
@@ -123,30 +135,15 @@ function reportRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path
     laundryKg: run.laundry_kg,
   }
   const marks = run.events.map((event) => ({ tS: event.t_s, what: event.what }))
-  return toReport(run.kind, analyseRun(plan, readings, marks, run.source))
+  return { plan, analysis: analyseRun(plan, readings, marks, run.source) }
 }
 
-function toReport(kind: TimedKind, analysis: RunAnalysis): RunReport {
-  const { quantities: q, notIdentifiable: no } = analysis
-  const named = <T>(pairs: [string, T | undefined][]): Record<string, T> =>
-    Object.fromEntries(pairs.filter((pair): pair is [string, T] => pair[1] !== undefined))
+function toReport({ plan, analysis }: JudgedRun): RunReport {
   return {
-    kind,
+    kind: plan.kind,
     verdict: analysis.verdict,
     reason: sayRun(analysis.saying),
-    quantities: named([
-      ['flow_l_min', q.flowLMin],
-      ['time_s', q.timeS],
-      ['ratio_to_expected', q.ratioToExpected],
-      ['meter_gain', q.meterGain],
-      ['cutout_s', q.cutoutS],
-    ]),
-    not_identifiable: named([
-      ['flow_l_min', no.flowLMin],
-      ['ratio_to_expected', no.ratioToExpected],
-      ['pump_head_m', no.pumpHeadM],
-      ['path_resistance_ratio', no.pathResistanceRatio],
-    ]),
+    ...named(analysis),
     ...(analysis.expected
       ? { expected: { time_s: analysis.expected.timeS, flow_l_min: analysis.expected.flowLMin } }
       : {}),
@@ -154,16 +151,56 @@ function toReport(kind: TimedKind, analysis: RunAnalysis): RunReport {
   }
 }
 
-function combineRuns(runs: readonly RunReport[]): VisitReport['combined'] {
-  const said = runs
-    .filter((run) => run.verdict !== 'not-identifiable')
-    .map((run) => `${run.kind} ${run.verdict}`)
-  return {
-    quantities: {},
-    not_identifiable: {},
-    reason:
-      said.length > 0 ? `Each run was judged by itself: ${said.join(', ')}.` : 'No run could be judged.',
+/** Quantities under the ids of the file; one that could be told is never also listed as not told. */
+function named(found: {
+  quantities: Quantities
+  notIdentifiable: NotIdentifiable
+  bounds: Bounds
+}): NamedQuantities {
+  const out: NamedQuantities = { quantities: {}, not_identifiable: {}, bounds: {} }
+  for (const [key, id] of Object.entries(QUANTITIES) as [QuantityId, string][]) {
+    const value = found.quantities[key]
+    const why = found.notIdentifiable[key]
+    const bound = found.bounds[key]
+    if (value) out.quantities[id] = value
+    else if (why !== undefined) out.not_identifiable[id] = why
+    if (bound && !value)
+      out.bounds[id] = {
+        ...(bound.atLeast === undefined ? {} : { at_least: bound.atLeast }),
+        ...(bound.atMost === undefined ? {} : { at_most: bound.atMost }),
+      }
   }
+  return out
+}
+
+function combine(
+  file: VisitFile,
+  machine: MachineSpec,
+  site: SiteSpec,
+  judged: readonly JudgedRun[],
+): VisitReport['combined'] {
+  const says = combineVisit(machine, site, judged, observationsFromFile(file))
+  const lines = sayVisit(says)
+  return {
+    ...named(says),
+    verdicts: {
+      ...(says.drain ? { drain: says.drain.verdict } : {}),
+      ...(says.fill ? { fill: says.fill.verdict, fill_causes: says.fill.probability } : {}),
+      ...(says.hold ? { hold: says.hold.verdict } : {}),
+      ...(says.meter ? { meter: says.meter.verdict } : {}),
+      ...(says.standpipe ? { standpipe: says.standpipe.tooHigh ? 'too-high' : 'fine' } : {}),
+    },
+    reason: lines.length > 0 ? lines.join(' ') : 'No run could be judged.',
+  }
+}
+
+function observationsFromFile(file: VisitFile): Observation[] {
+  return file.observations.map((o) => ({
+    check: o.check,
+    value: o.value,
+    tap: o.tap,
+    levelMm: o.level_mm ?? undefined,
+  }))
 }
 
 function readingsFromRows(run: VisitFileRun): Readings {

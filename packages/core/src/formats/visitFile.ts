@@ -1,9 +1,9 @@
 import * as v from 'valibot'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
+import { RUN_KINDS } from '../runs/runPlan.ts'
 import { CHECK_IDS, PART_IDS } from './catalogue.ts'
 
 export const VISIT_FORMAT = 'brendik-visit/1'
-export const RUN_KINDS = ['idle', 'fill', 'hold', 'motion', 'drain', 'after-drain', 'siphon', 'spin'] as const
 export const EVENT_NAMES = [
   'valve-open',
   'valve-closed',
@@ -120,6 +120,7 @@ export const visitFileSchema = v.looseObject({
           check: v.picklist(CHECK_IDS),
           value: v.union([v.string(), v.number()]),
           tap: v.optional(v.picklist(TAPS)),
+          level_mm: optionalNull(range(-300, 1500, 'mm')),
           at: v.optional(instant),
         }),
       ),

@@ -16,6 +16,7 @@ export const SPREAD = {
   nameplateHead: 0.07,
   nameplateB: 0.1,
   pathK: 0.15,
+  stillPump: 0.3,
   ratedFlow: 0.05,
   supplyLossRatio: 0.3,
   gaugeKpa: 10,
@@ -24,18 +25,25 @@ export const SPREAD = {
   portGuessMm: 40,
 } as const
 
+/** Resistance of a still pump ÷ that of its clean drain path. Estimate, a guess within 30 %. */
+export const STILL_PUMP_SHARE = 0.6
+
 /** A family's pump and valve when no plate says more. Estimates. */
 const FAMILY = {
   headM: { mid: 2.5, sd: 0.33, low: 1.5, high: 3.5 },
   freeFlowLMin: { mid: 37, sd: 4, low: 25, high: 50 },
-  ratedLMin: { mid: 8.9, sd: 1.7, low: 5, high: 14 },
-  staticKpa: { mid: 330, sd: 90, low: 140, high: 650 },
-  regulatingKpa: { low: 100, high: 150 },
   /** Usual height of the place where the hose ends, above the floor. */
   standpipeMm: 900,
   /** Level port above the floor. */
   portHorizontalMm: 150,
   portVerticalMm: 220,
+} as const
+
+/** A house's supply and a family's inlet valve when neither gauge nor plate says more. Estimates. */
+export const HEALTHY_SUPPLY = {
+  ratedLMin: { mid: 8.9, sd: 1.7, low: 5, high: 14 },
+  staticKpa: { mid: 330, sd: 90, low: 140, high: 650 },
+  regulatingKpa: { low: 100, high: 150 },
 } as const
 
 /** Height of the level port above the room's floor, mm, and how well it is known. */
@@ -66,6 +74,15 @@ export function drainHoseOf(machine: MachineSpec): DrainHose {
         : { kind: 'corrugated', frictionFactor: CORRUGATED_FRICTION },
     minorK: DRAIN_MINOR_K,
   }
+}
+
+/** Resistance of the clean drain path, K = loss/Q², s²/m⁵, at a flow typical for the machine. */
+export function cleanPathK(machine: MachineSpec, site: SiteSpec): number {
+  return hoseResistanceS2M5(
+    drainHoseOf(machine),
+    m3PerSFromLMin(pumpMiddle(machine).freeFlowLMin * 0.6),
+    waterKinematicViscosityM2S(site.waterTempC),
+  )
 }
 
 /** Middle values of the pump: nameplate where known, else the family's. */
@@ -111,22 +128,22 @@ export interface DrainDraw {
   resistanceS2M5: number
 }
 
-/** One way a healthy drain could really be. `hoseEndMm` above the room's floor, null = as the site says. */
+/**
+ * One way a healthy drain could really be. `hoseEndMm` above the room's floor, null = as the site says.
+ * @param drive - The running pump, or the water's own weight through the still one.
+ */
 export function drawDrain(
   machine: MachineSpec,
   site: SiteSpec,
   hoseEndMm: number | null,
+  drive: 'pump' | 'gravity',
 ): (random: RandomSource) => DrainDraw {
   const plate = machine.pump
   const end = hoseEndHeight(site, hoseEndMm)
   const port = portHeight(machine, site)
   const middle = pumpMiddle(machine)
-  const typicalFlow = m3PerSFromLMin(middle.freeFlowLMin * 0.6)
-  const pathK = hoseResistanceS2M5(
-    drainHoseOf(machine),
-    typicalFlow,
-    waterKinematicViscosityM2S(site.waterTempC),
-  )
+  const pathK = cleanPathK(machine, site)
+  const gravity = drive === 'gravity'
   const { headM, freeFlowLMin } = FAMILY
   return (random) => {
     const head =
@@ -150,7 +167,12 @@ export function drawDrain(
     const liftMm =
       clippedNormal(random, end.mm, end.sdMm, end.mm - 3 * end.sdMm, end.mm + 3 * end.sdMm) -
       clippedNormal(random, port.mm, port.sdMm, port.mm - 3 * port.sdMm, port.mm + 3 * port.sdMm)
-    return { shutoffHeadM: head, liftM: liftMm / 1000, resistanceS2M5: b + k }
+    const still = pathK * STILL_PUMP_SHARE * clippedNormal(random, 1, SPREAD.stillPump, 0.3, 2)
+    return {
+      shutoffHeadM: gravity ? 0 : head,
+      liftM: liftMm / 1000,
+      resistanceS2M5: (gravity ? still : b) + k,
+    }
   }
 }
 
@@ -160,7 +182,7 @@ export function drawFillLMin(
   site: SiteSpec,
   taps: readonly Tap[],
 ): (random: RandomSource) => number {
-  const { ratedLMin, staticKpa, regulatingKpa } = FAMILY
+  const { ratedLMin, staticKpa, regulatingKpa } = HEALTHY_SUPPLY
   return (random) => {
     let total = 0
     for (const tap of taps) {

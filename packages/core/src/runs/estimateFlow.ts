@@ -4,6 +4,7 @@ import { findRoot } from '../numeric/findRoot.ts'
 import { type LineFit, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
+import { correlationFactor } from './correlation.ts'
 import { ABSORPTION, type Absorption, middleAbsorption } from './laundry.ts'
 import { levelFromFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { blockMedians, keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
@@ -190,21 +191,6 @@ function geometrySe(
   // The pump's true head and the lift bend the curve a little. Estimate: 0.6 % of the flow.
   if (spareMm !== null) variance += (0.006 * fit.slope) ** 2
   return Math.sqrt(variance)
-}
-
-/** √((1+ρ)/(1−ρ)) of the residuals' lag-one correlation: how much shared noise widens the error. Streams only. */
-function correlationFactor(residuals: Float64Array, perBlock: number): number {
-  const n = residuals.length
-  if (perBlock === 1 && n < 30) return 1
-  let r0 = 0
-  let r1 = 0
-  for (let i = 0; i < n; i++) {
-    const r = Math.max(-6, Math.min(6, residuals[i] as number))
-    r0 += r * r
-    if (i > 0) r1 += r * Math.max(-6, Math.min(6, residuals[i - 1] as number))
-  }
-  const rho = Math.min(0.9, Math.max(0, r0 > 0 ? r1 / r0 : 0))
-  return Math.sqrt((1 + rho) / (1 - rho))
 }
 
 /**

@@ -116,7 +116,7 @@ function fillSolver(plan: RunPlan, levelMm: Float64Array): Solver {
 }
 
 function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
-  const draw = drawDrain(plan.machine, plan.site, plan.hoseEndMm)
+  const draw = drawDrain(plan.machine, plan.site, plan.hoseEndMm, plan.kind === 'siphon' ? 'gravity' : 'pump')
   return (random) => {
     const tub = drawTub(plan.machine, random)
     const d = draw(random)
@@ -141,9 +141,9 @@ function checkPlan(plan: RunPlan, endMm: number): void {
     )
   if (plan.kind === 'fill' && !(endMm > plan.startLevelMm))
     throw new RangeError(`fill: expected an end level above the start ${plan.startLevelMm} mm, got ${endMm}`)
-  if (plan.kind === 'drain' && !(endMm < plan.startLevelMm))
+  if (plan.kind !== 'fill' && !(endMm < plan.startLevelMm))
     throw new RangeError(
-      `drain: expected a start level above ${endMm} mm, where air is drawn, got ${plan.startLevelMm}`,
+      `${plan.kind}: expected a start level above ${endMm} mm, where air is drawn, got ${plan.startLevelMm}`,
     )
 }
 

@@ -7,11 +7,13 @@ import type { RunPlan } from './runPlan.ts'
 
 // A level becomes F(h) = ∫A dh / s(h), which is straight in time: s is 1 for a fill and √(H₀ + h − z) for a drain.
 
-/** H₀ − z of the healthy machine, mm; 0 for a fill, where the flow does not depend on the level. */
+/** H₀ − z of the healthy machine, mm (H₀ = 0 when no pump runs); null for a fill, where the flow does not depend on the level. */
 export function middleSpareMm(plan: RunPlan): number | null {
   if (plan.kind === 'fill') return null
-  const { shutoffHeadM } = pumpMiddle(plan.machine)
   const liftMm = hoseEndHeight(plan.site, plan.hoseEndMm).mm - portHeight(plan.machine, plan.site).mm
+  // By its own weight the water falls to the hose end; near it the square-root law has no flow left to compare.
+  if (plan.kind === 'siphon') return Math.max(30, -liftMm)
+  const { shutoffHeadM } = pumpMiddle(plan.machine)
   // A drain that should not run at all is still timed; its shape is then as steep as it gets.
   return Math.max(150, shutoffHeadM * 1000 - liftMm)
 }

@@ -1,5 +1,6 @@
 import { median } from '../numeric/quantile.ts'
 import { theilSenSlope } from '../numeric/robustLine.ts'
+import { localNoiseMm } from './localNoise.ts'
 import type { LevelSeries } from './readings.ts'
 
 /** Where a level starts and stops moving, seconds; null where it moves to the end of the data. */
@@ -30,7 +31,7 @@ export function findMovingPart(series: LevelSeries): MovingPart {
 function stillSince(tS: Float64Array, mm: Float64Array): number | null {
   const n = tS.length
   if (n < 2 * STILL.readings + 1) return null
-  const noise = noiseMm(mm)
+  const noise = Math.max(LEAST_NOISE_MM, localNoiseMm(mm))
   const within = 3 * noise + 1
   let first = Math.max(0, n - Math.max(STILL.readings, Math.round(0.08 * n)))
   for (let round = 0; round < 3; round++) {
@@ -75,12 +76,4 @@ function bend(tS: Float64Array, mm: Float64Array, restMm: number, restS: number,
   const meets = median(tS.subarray(from)) + (restMm - median(mm.subarray(from))) / slope
   const last = tS[tS.length - 1] as number
   return Number.isFinite(meets) ? Math.min(restS + withinMm / Math.abs(slope), Math.max(last, meets)) : restS
-}
-
-/** Standard deviation of a reading from second differences, which a steady movement does not reach. */
-function noiseMm(mm: Float64Array): number {
-  const second = new Float64Array(mm.length - 2)
-  for (let i = 0; i < second.length; i++)
-    second[i] = Math.abs((mm[i] as number) - 2 * (mm[i + 1] as number) + (mm[i + 2] as number))
-  return Math.max(LEAST_NOISE_MM, (1.4826 * median(second)) / Math.sqrt(6))
 }

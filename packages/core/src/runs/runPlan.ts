@@ -1,14 +1,14 @@
 import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 
-export const TIMED_KINDS = ['fill', 'drain'] as const
-/** The kinds of run this version times and judges. */
-export type TimedKind = (typeof TIMED_KINDS)[number]
+export const RUN_KINDS = ['idle', 'fill', 'hold', 'motion', 'drain', 'after-drain', 'siphon', 'spin'] as const
+/** idle: taps open, machine off; after-drain: the pump has just stopped; siphon: the tub runs out by its own weight, pump still. */
+export type RunKind = (typeof RUN_KINDS)[number]
 
 export type Laundry = 'none' | 'wet' | 'dry'
 
 /** All that is settled before a run starts. Machine and site are copies: editing them later does not change an old verdict. */
 export interface RunPlan {
-  kind: TimedKind
+  kind: RunKind
   machine: MachineSpec
   site: SiteSpec
   /** Open taps; a fill has at least one. */
@@ -32,6 +32,12 @@ export function plannedEndMm(
   plan: Pick<RunPlan, 'kind' | 'endLevelMm' | 'machine' | 'startLevelMm'>,
 ): number {
   if (plan.endLevelMm !== null) return plan.endLevelMm
-  if (plan.kind === 'drain') return AIR_LEVEL_MM
+  if (plan.kind === 'drain' || plan.kind === 'siphon') return AIR_LEVEL_MM
+  if (plan.kind !== 'fill') return plan.startLevelMm
   return plan.machine.fillLevelMm ?? plan.startLevelMm + 100
+}
+
+/** Whether water runs through a path in this run, so that a flow can be compared; in the others it should stand. */
+export function isFlowRun(kind: RunKind): boolean {
+  return kind === 'fill' || kind === 'drain' || kind === 'siphon'
 }

@@ -31,7 +31,7 @@ const LATE_S = 3
 
 /** From opening or pump-on to the first mark that ends the movement, or to where the level comes to rest before it. */
 export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly RunMark[]): RunWindow {
-  const starts = plan.kind === 'fill' ? 'valve-open' : 'pump-on'
+  const starts = { fill: 'valve-open', drain: 'pump-on' }[plan.kind as string]
   const ends: MarkWhat[] = plan.kind === 'fill' ? ['valve-closed'] : ['air-drawn', 'pump-silent', 'pump-off']
   const fromMark = marks.find((m) => m.what === starts)?.tS ?? null
   const after = fromMark ?? Number.NEGATIVE_INFINITY
@@ -48,15 +48,18 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
   const trusted = endMark !== undefined && endMark.what !== 'pump-off' && !dense
   const rested = restS !== null && !trusted && markedS - restS > (endMark ? LATE_S : 0)
   const restMm = rested ? median(between(run, restS, markedS).mm) : 0
-  const stalled = rested && plan.kind === 'drain' && restMm > EMPTY_MM
+  const stalled = rested && plan.kind !== 'fill' && restMm > EMPTY_MM
   const toS = rested ? restS : markedS
+  const near = endMark ? between(run, markedS - 15, markedS).mm : new Float64Array()
+  const silentS =
+    endMark?.what === 'pump-silent' && near.length > 0 && median(near) > EMPTY_MM ? markedS : null
   return {
     fromS,
     toS,
     endMarked: endMark !== undefined && !rested,
-    emptied: endMark?.what === 'air-drawn' || (rested && plan.kind === 'drain' && !stalled),
+    emptied: endMark?.what === 'air-drawn' || (rested && plan.kind !== 'fill' && !stalled),
     lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
-    stalledAtS: stalled ? restS : null,
+    stalledAtS: stalled ? restS : silentS,
     runEndS: markedS,
   }
 }

@@ -55,3 +55,11 @@ export function supplyFlowLMin(line: SupplyLine, valve: RegulatedValve): number 
   )
   return root.outcome === 'found' ? root.x : 0
 }
+
+/**
+ * Flow into a bucket from a tap or a hose end, L/min: all of the static pressure is lost on the way, ΔP = K·Q².
+ * @param staticKpa - Gauge pressure with the tap shut. @param seriesK - Losses up to the open end, Pa/(m³/s)².
+ */
+export function bucketFlowLMin(staticKpa: number, seriesK: number): number {
+  return Math.sqrt((Math.max(0, staticKpa) * 1000) / seriesK) * 60_000
+}

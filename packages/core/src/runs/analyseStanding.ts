@@ -1,0 +1,424 @@
+import { type HoldPoints, type LeakProfile, profileLeak } from '../leak/leakProfile.ts'
+import { tapedTub } from '../machine/machineSpec.ts'
+import { portHeight } from '../machine/uncertainty.ts'
+import { median } from '../numeric/quantile.ts'
+import { robustLine } from '../numeric/robustLine.ts'
+import { studentT975 } from '../numeric/studentT.ts'
+import { fitTubeLeak } from '../sensing/tubeLeak.ts'
+import { type TubGeometry, tubTopMm } from '../tub/tubGeometry.ts'
+import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
+import { correlationFactor } from './correlation.ts'
+import type { Interval } from './interval.ts'
+import { localNoiseMm } from './localNoise.ts'
+import {
+  between,
+  blockMedians,
+  chooseLevels,
+  keepWhere,
+  type LevelSeries,
+  present,
+  type ReadingSource,
+  type Readings,
+} from './readings.ts'
+import { blankAnalysis, intervalOf, type RunAnalysis } from './runAnalysis.ts'
+import type { RunMark } from './runMarks.ts'
+import type { RunPlan } from './runPlan.ts'
+import { sensorPairs } from './sensing.ts'
+
+/** Noise expected of one reading, mm, and how many readings' worth of trust that gets. Estimates. */
+const NOISE = { hand: { mm: 2.6, worth: 6 }, stream: { mm: 1.1, worth: 2 } } as const
+/** A sensor's own drift, standard deviation in mm over half an hour. Estimate. */
+const DRIFT_MM_PER_HALF_HOUR = 0.3
+/** Standard deviation of the section of a taped tub, share. Estimate: 3 % for the basket, the tape and the wall. */
+const SECTION_SE = 0.025
+/** A movement is called at this many standard errors, about 1 % false alarms each way. */
+const CALL_SES = 2.45
+/** With this chance (95 %) a loss of `seen` would have been called. */
+const POWER_SES = 1.645
+const BLOCKS = 60
+/** Intervals of a leak's height no wider than this are worth giving, mm. */
+const HEIGHT_WIDTH_MM = 30
+
+/**
+ * What a run says in which the water should stay where it is: hold, idle, motion, spin, or after the pump has stopped.
+ * The level is turned into litres, and their loss per time is tested against nothing; a fall is then searched for the height of the leak.
+ * @param readings - Columns in s, mm and L/min, in order of time. @param marks - Instants in s.
+ */
+export function analyseStandingRun(
+  plan: RunPlan,
+  readings: Readings,
+  marks: readonly RunMark[],
+  source: ReadingSource,
+): RunAnalysis {
+  const tub = tapedTub(plan.machine)
+  const { series: all, from } = chooseLevels(readings)
+  const top = tubTopMm(tub)
+  const inside = keepWhere(all, (mm) => mm <= top && mm > -60)
+  const { fromS, toS } = standingWindow(plan, inside, marks)
+  const levels = between(inside, fromS, toS)
+  const tooFew = blankAnalysis({ code: 'too-few', kind: plan.kind, got: levels.tS.length, needed: 3 })
+  if (levels.tS.length < 3 || last(levels.tS) - (levels.tS[0] as number) < 1)
+    return {
+      ...tooFew,
+      usedReadings: levels.tS.length,
+      notIdentifiable: { leakLH: 'at least three levels, a minute apart' },
+    }
+
+  const { series, perBlock } = blockMedians(levels, BLOCKS)
+  const loss = lossOf(tub, series, source, perBlock)
+  const analysis: RunAnalysis = {
+    ...tooFew,
+    usedReadings: levels.tS.length,
+    fit: { fromS, toS, startMm: loss.startMm, endMm: loss.endMm, curve: loss.curve },
+  }
+  analysis.quantities.timeS = intervalOf(toS - fromS, 0.5)
+  const tubeTau = tubeLeak(readings, source, fromS, toS)
+  const seenLMin = (CALL_SES + POWER_SES) * loss.se * 60
+  analysis.basis = {
+    of: 'standing',
+    lossLMin: loss.lPerS * 60,
+    se: loss.se * 60,
+    startMm: loss.startMm,
+    endMm: loss.endMm,
+    seconds: toS - fromS,
+    from,
+    curve: compactCurve(tub, series, loss),
+    seenLMin,
+    height: null,
+  }
+  if (tubeTau) analysis.quantities.tubeLeakTauS = tubeTau
+
+  if (plan.kind === 'after-drain') return runBack(plan, analysis, loss, tub)
+  if (loss.moves === 'falls')
+    return falling(plan, analysis, loss, { levels, series }, tub, marks, from, source)
+  if (loss.moves === 'rises') {
+    const riseLH = withSection(-loss.lPerS * 3600, loss.se * 3600)
+    analysis.verdict = 'rising'
+    analysis.quantities.riseLH = riseLH
+    analysis.saying = {
+      code: 'rising',
+      kind: plan.kind,
+      riseLH: riseLH.value,
+      loLH: riseLH.lo,
+      hiLH: riseLH.hi,
+    }
+    return analysis
+  }
+  analysis.verdict = 'steady'
+  analysis.quantities.leakLH = withSection(loss.lPerS * 3600, loss.se * 3600)
+  analysis.bounds.leakLH = { atMost: seenLMin * 60 }
+  analysis.saying = tubeTau
+    ? { code: 'tube-leak', kind: plan.kind, tauS: tubeTau.value }
+    : { code: 'steady', kind: plan.kind, seenLH: seenLMin * 60 }
+  return analysis
+}
+
+/** The part of the readings in which the water should stand. */
+function standingWindow(
+  plan: RunPlan,
+  series: LevelSeries,
+  marks: readonly RunMark[],
+): { fromS: number; toS: number } {
+  const first = series.tS[0] ?? 0
+  const end = series.tS.length > 0 ? last(series.tS) : 0
+  const begins = plan.kind === 'after-drain' ? ['pump-off'] : ['valve-closed']
+  const mark = marks.filter((m) => begins.includes(m.what) && m.tS < end - 1).at(-1)
+  return { fromS: Math.max(first, mark?.tS ?? first), toS: end }
+}
+
+interface Loss {
+  /** Mean loss, L/s; negative = rising. */
+  lPerS: number
+  se: number
+  moves: 'falls' | 'rises' | 'stays'
+  startMm: number
+  endMm: number
+  sigmaMm: number
+  weights: Float64Array
+  curve: { tS: number[]; levelMm: number[] }
+}
+
+function lossOf(tub: TubGeometry, series: LevelSeries, source: ReadingSource, perBlock: number): Loss {
+  const noise = NOISE[source]
+  const n = series.tS.length
+  const volume = Float64Array.from(series.mm, (mm) => tubVolumeL(tub, mm))
+  const area = Float64Array.from(series.mm, (mm) => Math.max(0.004, tubAreaLPerMm(tub, mm)))
+  const oneMm = source === 'hand' ? noise.mm / Math.sqrt(perBlock) : noise.mm
+  const fit = robustLine(series.tS, volume, area, { scale: oneMm, worth: noise.worth })
+  if (fit.outcome !== 'fitted') throw new RangeError('standing run: expected at least three levels')
+  const seconds = last(series.tS) - (series.tS[0] as number)
+  const meanArea = median(area)
+  const drift = (DRIFT_MM_PER_HALF_HOUR * meanArea) / Math.max(1800, seconds) / (source === 'hand' ? 2 : 1)
+  const factor = correlationFactor(fit.residuals, perBlock)
+  const t = studentT975(fit.degreesOfFreedom) / 1.96
+  const se = Math.hypot(fit.slopeSe * factor * t, drift)
+  // A fall that soon stops looks like outliers to a robust line: the ends are compared as well.
+  const sigmaMm = pooledNoise(series.mm, oneMm, noise.worth) * sharedNoise(source, seconds / n)
+  const share = Math.max(2, Math.round(0.15 * n))
+  const startMm = median(series.mm.subarray(0, share))
+  const endMm = median(series.mm.subarray(n - share))
+  const dropMm = startMm - endMm
+  const dropSe = (sigmaMm * 1.25 * Math.SQRT2) / Math.sqrt(share)
+  const bySlope = Math.abs(fit.slope) > CALL_SES * se ? -Math.sign(fit.slope) : 0
+  const byEnds = Math.abs(dropMm) > Math.max(3.6 * dropSe, 2 * sigmaMm) + 0.6 ? Math.sign(dropMm) : 0
+  const byStart = earlyFall(series.mm, sigmaMm) ? 1 : 0
+  const moves = byEnds || byStart || bySlope
+  const lineLoss = -fit.slope
+  const endsLoss = (tubVolumeL(tub, startMm) - tubVolumeL(tub, endMm)) / (seconds * (1 - share / n))
+  // Where the line saw nothing of what the ends saw, the ends are right.
+  const usesEnds = (byEnds !== 0 || byStart !== 0) && Math.abs(endsLoss) > 1.5 * Math.abs(lineLoss) + 2 * se
+  const from = usesEnds ? startMm : levelOf(tub, series, fit, 0)
+  const to = usesEnds ? endMm : levelOf(tub, series, fit, n - 1)
+  return {
+    lPerS: usesEnds ? endsLoss : lineLoss,
+    se,
+    moves: moves > 0 ? 'falls' : moves < 0 ? 'rises' : 'stays',
+    startMm: from,
+    endMm: to,
+    sigmaMm,
+    weights: withoutWild(series.mm, sigmaMm),
+    curve: { tS: [series.tS[0] as number, last(series.tS)], levelMm: [from, to] },
+  }
+}
+
+/** The level at a reading by the fitted line of litres, near enough by the section there. */
+function levelOf(
+  tub: TubGeometry,
+  series: LevelSeries,
+  fit: { intercept: number; slope: number },
+  i: number,
+): number {
+  const mm = median(series.mm.subarray(Math.max(0, i - 2), Math.min(series.mm.length, i + 3)))
+  const litres = fit.intercept + fit.slope * (series.tS[i] as number)
+  return mm + (litres - tubVolumeL(tub, mm)) / Math.max(0.004, tubAreaLPerMm(tub, mm))
+}
+
+/** Noise of a point from its neighbours, pulled towards what the instrument usually has, mm. */
+function pooledNoise(mm: Float64Array, expectedMm: number, worth: number): number {
+  const local = localNoiseMm(mm)
+  const n = Math.max(0, mm.length - 2)
+  return Math.sqrt((worth * expectedMm ** 2 + n * local ** 2) / (worth + n))
+}
+
+/** A stream remembers its own noise for a second or two, so that its medians share some: how much wider that makes an error. Estimate. */
+function sharedNoise(source: ReadingSource, secondsPerPoint: number): number {
+  return source === 'stream' ? 1 + Math.min(1.5, 2 / Math.max(0.5, secondsPerPoint)) : 1
+}
+
+/** Whether the level fell fast at the very beginning and then stood: two readings in a row clearly above all that followed. */
+function earlyFall(mm: Float64Array, sigmaMm: number): boolean {
+  const rest = median(mm.subarray(Math.min(4, mm.length - 1)))
+  const above = (i: number) => ((mm[i] as number) - rest) / sigmaMm
+  return above(0) > 3 && above(1) > 1.5 && (above(0) + above(1)) * sigmaMm > Math.max(6 * sigmaMm, 6)
+}
+
+/** 0 for readings that lie far off between neighbours that agree, 1 for all others: a steep fall is no wild reading. */
+function withoutWild(mm: Float64Array, sigmaMm: number): Float64Array {
+  return Float64Array.from(mm, (value, i) => {
+    if (i === 0 || i === mm.length - 1) return 1
+    const [before, after] = [mm[i - 1] as number, mm[i + 1] as number]
+    const agree = Math.abs(before - after) < 4 * sigmaMm
+    return agree && Math.abs(value - (before + after) / 2) > 3.8 * sigmaMm ? 0 : 1
+  })
+}
+
+function withSection(value: number, se: number) {
+  return intervalOf(value, Math.hypot(se, SECTION_SE * value))
+}
+
+function falling(
+  plan: RunPlan,
+  analysis: RunAnalysis,
+  loss: Loss,
+  { levels, series }: { levels: LevelSeries; series: LevelSeries },
+  tub: TubGeometry,
+  marks: readonly RunMark[],
+  from: 'ruler' | 'indicated',
+  source: ReadingSource,
+): RunAnalysis {
+  // The start itself, not the middle of the first block: a fast leak has lost much by then.
+  const zero = levels.tS[0] as number
+  const degreesOfFreedom = Math.max(1, loss.weights.reduce((a, b) => a + b, 0) - 3 + NOISE[source].worth)
+  const points = {
+    tS: Float64Array.from(series.tS, (t) => t - zero),
+    mm: series.mm,
+    weight: loss.weights,
+    sigmaMm: loss.sigmaMm,
+    degreesOfFreedom,
+  }
+  const lowestMm = -portHeight(plan.machine, plan.site).mm
+  const profile = withBias(profileLeak(tub, points, lowestMm), last(points.tS), source)
+  const early = profile ? earlyPart(levels, zero, profile, loss.sigmaMm, source) : null
+  const flow = (early ? profileLeak(tub, early, lowestMm) : null)?.leakLH ?? profile?.leakLH
+  analysis.verdict = 'falling'
+  const lineLH = withSection(loss.lPerS * 3600, loss.se * 3600)
+  const leak = flow ? withSection(flow.value, (flow.se * studentT975(degreesOfFreedom)) / 1.96) : lineLH
+  analysis.quantities.leakLH = leak
+  const heightSaid = leakHeight(
+    analysis,
+    profile?.union ?? null,
+    profile?.endMm ?? loss.endMm,
+    loss,
+    series,
+    marks,
+  )
+  if (profile && analysis.basis?.of === 'standing') analysis.basis.height = profile.union
+  if (profile && analysis.fit) {
+    const points = 25
+    const span = last(series.tS) - zero
+    const tS = Array.from({ length: points }, (_, i) => (span * i) / (points - 1))
+    analysis.fit.startMm = profile.startMm
+    analysis.fit.endMm = profile.endMm
+    analysis.fit.curve = { tS: tS.map((t) => t + zero), levelMm: tS.map(profile.levelAt) }
+  }
+  const lowest = Math.min(analysis.fit?.endMm ?? loss.endMm, loss.endMm)
+  analysis.saying = {
+    code: 'falling',
+    kind: plan.kind,
+    leakLH: leak.value,
+    loLH: Math.max(0, leak.lo),
+    hiLH: leak.hi,
+    height: heightSaid,
+    lowestMm: lowest,
+  }
+  if (from === 'indicated' && analysis.quantities.tubeLeakTauS === undefined)
+    analysis.notIdentifiable.tubeLeakTauS =
+      'only the indicated level was read: read the ruler beside it at the start and at the end'
+  return analysis
+}
+
+/** A ruler or sensor reads the water this well however often it is read, mm, one standard deviation. Estimate. */
+const READING_BIAS_MM = 0.8
+
+/** The height's interval widened by what no number of readings takes away: the reading's own bias, and a sensor's drift. */
+function withBias(profile: LeakProfile | null, seconds: number, source: ReadingSource): LeakProfile | null {
+  if (!profile) return null
+  const drift = source === 'stream' ? (DRIFT_MM_PER_HALF_HOUR * seconds) / 1800 : 0
+  const half = 1.96 * Math.hypot(READING_BIAS_MM, drift)
+  const { lo, hi, openBelow } = profile.union
+  return { ...profile, union: { lo: lo - half, hi: hi + half, openBelow } }
+}
+
+/**
+ * The first part of a long fall, in points of its own: the flow at the start must not lean on how the tub is shaped further down,
+ * nor on points so long that the fall is over within a few. Null for a short fall.
+ */
+function earlyPart(
+  levels: LevelSeries,
+  zero: number,
+  profile: LeakProfile,
+  sigmaMm: number,
+  source: ReadingSource,
+): HoldPoints | null {
+  const fall = profile.startMm - profile.endMm
+  if (fall < 14 * sigmaMm) return null
+  const limit = profile.endMm + 0.45 * fall
+  const end = last(levels.tS)
+  let untilS = zero
+  while (untilS < end && profile.levelAt(untilS - zero) >= limit) untilS += (end - zero) / 500
+  const { series, perBlock } = blockMedians(between(levels, zero, untilS), BLOCKS)
+  const n = series.tS.length
+  if (n < 6) return null
+  const noise = NOISE[source]
+  const oneMm = source === 'hand' ? noise.mm / Math.sqrt(perBlock) : noise.mm
+  const sigma = pooledNoise(series.mm, oneMm, noise.worth) * sharedNoise(source, (untilS - zero) / n)
+  const weight = withoutWild(series.mm, sigma)
+  return {
+    tS: Float64Array.from(series.tS, (t) => t - zero),
+    mm: series.mm,
+    weight,
+    sigmaMm: sigma,
+    degreesOfFreedom: Math.max(1, weight.reduce((a, b) => a + b, 0) - 3 + noise.worth),
+  }
+}
+
+/** Height of the leak by a mark or by the curve; else why not, and what would tell. */
+function leakHeight(
+  analysis: RunAnalysis,
+  union: { lo: number; hi: number; openBelow: boolean } | null,
+  endMm: number,
+  loss: Loss,
+  series: LevelSeries,
+  marks: readonly RunMark[],
+): { lo: number; hi: number } | null {
+  const stopped = marks.find((m) => m.what === 'leak-stopped')
+  if (stopped) {
+    const near = keepWhere(between(series, stopped.tS - 60, stopped.tS + 60), Number.isFinite)
+    const mm = near.mm.length > 0 ? median(near.mm) : (loss.endMm as number)
+    // A drip hangs on before it stops, so the leak lies at the mark's level or a little below. Estimate: 6 mm.
+    const interval = { value: mm - 3, lo: mm - 14, hi: mm + 8 }
+    analysis.quantities.leakHeightMm = interval
+    return interval
+  }
+  const hopeless = loss.startMm - loss.endMm < 3 * loss.sigmaMm
+  if (union && !hopeless && !union.openBelow && union.hi - union.lo <= HEIGHT_WIDTH_MM) {
+    analysis.quantities.leakHeightMm = { value: (union.lo + union.hi) / 2, lo: union.lo, hi: union.hi }
+    return { lo: union.lo, hi: union.hi }
+  }
+  const below = Math.max(loss.endMm, endMm) + 2 * loss.sigmaMm
+  analysis.bounds.leakHeightMm = { atMost: below }
+  analysis.notIdentifiable.leakHeightMm = hopeless
+    ? 'the level fell less than three times the noise of a reading: lower it in 20 mm steps until the drip stops, or catch the leak at three levels'
+    : 'the level has not come near the leak: lower it in 20 mm steps until the drip stops, or catch the leak at three levels'
+  return null
+}
+
+const CURVE_POINTS = 30
+
+/** The run as a few points of litres, neighbours averaged; wild readings are left out. */
+function compactCurve(
+  tub: TubGeometry,
+  series: LevelSeries,
+  loss: Loss,
+): { tS: number[]; litres: number[]; sdL: number[] } {
+  const curve = { tS: [] as number[], litres: [] as number[], sdL: [] as number[] }
+  const group = Math.ceil(series.tS.length / CURVE_POINTS)
+  for (let from = 0; from < series.tS.length; from += group) {
+    let [count, t, litres, area] = [0, 0, 0, 0]
+    for (let i = from; i < Math.min(series.tS.length, from + group); i++) {
+      if (loss.weights[i] === 0) continue
+      count++
+      t += series.tS[i] as number
+      litres += tubVolumeL(tub, series.mm[i] as number)
+      area += Math.max(0.004, tubAreaLPerMm(tub, series.mm[i] as number))
+    }
+    if (count === 0) continue
+    curve.tS.push(Math.round((10 * t) / count) / 10)
+    curve.litres.push(Math.round((1000 * litres) / count) / 1000)
+    curve.sdL.push(Math.round((1000 * loss.sigmaMm * (area / count)) / Math.sqrt(count)) / 1000)
+  }
+  return curve
+}
+
+/** Water that came back after the pump stopped: from the drain hose, when nothing holds it there. */
+function runBack(plan: RunPlan, analysis: RunAnalysis, loss: Loss, tub: TubGeometry): RunAnalysis {
+  const litres = tubVolumeL(tub, loss.endMm) - tubVolumeL(tub, loss.startMm)
+  const area = tubAreaLPerMm(tub, (loss.startMm + loss.endMm) / 2)
+  // Start and end stand for several readings each; near the floor the section itself is a guess.
+  const se = Math.hypot(loss.sigmaMm * area * 0.9, 0.15 * litres)
+  const runBackL = intervalOf(litres, se)
+  const riseMm = loss.endMm - loss.startMm
+  analysis.quantities.runBackL = runBackL
+  delete analysis.notIdentifiable.leakLH
+  const rises = loss.moves === 'rises' && riseMm > 2
+  analysis.verdict = rises ? 'rising' : loss.moves === 'falls' ? 'falling' : 'steady'
+  analysis.saying = rises
+    ? { code: 'run-back', kind: plan.kind, litres, riseMm }
+    : { code: 'no-run-back', kind: plan.kind, mostL: Math.max(0, runBackL.hi) }
+  if (!rises && runBackL.hi > 0.2)
+    analysis.notIdentifiable.runBackL =
+      'the section is too wide to show it: lift the hose end out and catch what runs back (more than 0.07 L counts)'
+  return analysis
+}
+
+function tubeLeak(readings: Readings, source: ReadingSource, fromS: number, toS: number): Interval | null {
+  const ruler = between(present(readings.tS, readings.rulerMm), fromS, toS)
+  const indicated = between(present(readings.tS, readings.levelMm), fromS, toS)
+  if (ruler.tS.length < 2 || indicated.tS.length < 4) return null
+  const pairs = sensorPairs(ruler, indicated, source)
+  return pairs ? fitTubeLeak(pairs) : null
+}
+
+function last(values: Float64Array): number {
+  return values[values.length - 1] as number
+}

@@ -1,0 +1,114 @@
+import { tapedTub } from '../machine/machineSpec.ts'
+import { normalQuantile } from '../numeric/random.ts'
+import { robustLine } from '../numeric/robustLine.ts'
+import { studentT975 } from '../numeric/studentT.ts'
+import type { Interval } from './interval.ts'
+import { middleAbsorption } from './laundry.ts'
+import { middleSpareMm, sensitivity, transform } from './levelTransform.ts'
+import { blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
+import type { RunPlan } from './runPlan.ts'
+
+/** How even a flow was: its fluctuation, and how much slower its late half was than the falling level explains. */
+export interface Evenness {
+  /** Standard deviation of the flow over stretches of the run ÷ mean flow; 0 = steady. */
+  unsteadiness: Interval | null
+  /** 1 − late flow ÷ early flow, each against what its level explains; 0 = none. */
+  slowing: Interval | null
+}
+
+const STRETCHES = 12
+/** What the wrong shape of tub or pump curve can feign. Estimate: 5 % between the halves. */
+const SHAPE_SE = 0.05
+const NOISE_MM = { hand: 2.6, stream: 1.2 } as const
+
+/**
+ * Chi-square quantile by Wilson and Hilferty (1931), good to 1 % above three degrees of freedom.
+ * @param p - Above 0 and below 1. @param df - Degrees of freedom, at least 1.
+ */
+export function chiSquareQuantile(p: number, df: number): number {
+  const c = 2 / (9 * df)
+  return df * Math.max(0, 1 - c + normalQuantile(p) * Math.sqrt(c)) ** 3
+}
+
+/**
+ * Fluctuation and slowing of a fill or drain. The level is turned into F(h), straight in time for a sound run, so both are departures
+ * from a line.
+ * @param levels - mm against s inside the run.
+ */
+export function evenness(plan: RunPlan, levels: LevelSeries, source: ReadingSource): Evenness {
+  const tub = tapedTub(plan.machine)
+  const spareMm = middleSpareMm(plan)
+  const soak = middleAbsorption(plan.laundry, plan.laundryKg)
+  const sign = plan.kind === 'fill' ? 1 : -1
+  const { series, perBlock } = blockMedians(levels, 96)
+  const n = series.tS.length
+  if (n < 8) return { unsteadiness: null, slowing: null }
+  const f = transform(series, tub, spareMm, soak, sign)
+  const sigma = Float64Array.from(series.mm, (mm) => sensitivity(tub, mm, spareMm))
+  const oneMm = NOISE_MM[source] / (source === 'hand' ? Math.sqrt(perBlock) : 1)
+  const prior = { scale: oneMm, worth: 6 }
+  return {
+    unsteadiness: n >= 3 * STRETCHES ? unsteadiness(series, f, sigma, oneMm) : null,
+    slowing: slowing(series, f, sigma, prior),
+  }
+}
+
+function slowing(
+  series: LevelSeries,
+  f: Float64Array,
+  sigma: Float64Array,
+  prior: { scale: number; worth: number },
+): Interval | null {
+  const n = series.tS.length
+  const half = Math.floor(n / 2)
+  const early = robustLine(series.tS.subarray(0, half), f.subarray(0, half), sigma.subarray(0, half), prior)
+  const late = robustLine(series.tS.subarray(half), f.subarray(half), sigma.subarray(half), prior)
+  if (early.outcome !== 'fitted' || late.outcome !== 'fitted' || !(early.slope > 0)) return null
+  const ratio = late.slope / early.slope
+  const se = Math.hypot(
+    late.slopeSe / early.slope,
+    (ratio * early.slopeSe) / early.slope,
+    SHAPE_SE * Math.max(0.3, Math.abs(ratio)),
+  )
+  const t = studentT975(Math.min(early.degreesOfFreedom, late.degreesOfFreedom))
+  if (se > 0.5) return null
+  return { value: 1 - ratio, lo: 1 - ratio - t * se, hi: 1 - ratio + t * se }
+}
+
+function unsteadiness(
+  series: LevelSeries,
+  f: Float64Array,
+  sigma: Float64Array,
+  noiseMm: number,
+): Interval | null {
+  const n = series.tS.length
+  const flows: number[] = []
+  const noises: number[] = []
+  const times: number[] = []
+  for (let k = 0; k < STRETCHES; k++) {
+    const from = Math.floor((k * n) / STRETCHES)
+    const to = Math.floor(((k + 1) * n) / STRETCHES)
+    const fit = robustLine(series.tS.subarray(from, to), f.subarray(from, to), sigma.subarray(from, to), {
+      scale: noiseMm,
+      worth: 4,
+    })
+    if (fit.outcome !== 'fitted') return null
+    flows.push(fit.slope)
+    noises.push(fit.slopeSe)
+    times.push((series.tS[from] as number) + (series.tS[to - 1] as number))
+  }
+  const even = new Float64Array(STRETCHES).fill(1)
+  const trend = robustLine(times, flows, even, { scale: Math.max(...noises), worth: 2 })
+  if (trend.outcome !== 'fitted') return null
+  const mean = flows.reduce((a, b) => a + b, 0) / STRETCHES
+  if (!(mean > 0)) return null
+  const df = STRETCHES - 2
+  const total = trend.residuals.reduce((a, r) => a + r * r, 0) / df
+  const noise = noises.reduce((a, s) => a + s * s, 0) / STRETCHES
+  const of = (variance: number) => Math.sqrt(Math.max(0, variance - noise)) / mean
+  return {
+    value: of(total),
+    lo: of((total * df) / chiSquareQuantile(0.975, df)),
+    hi: of((total * df) / chiSquareQuantile(0.025, df)),
+  }
+}

@@ -1,0 +1,41 @@
+import type { Tap } from '../machine/machineSpec.ts'
+import type { RunAnalysis } from '../runs/runAnalysis.ts'
+import type { RunPlan } from '../runs/runPlan.ts'
+
+/** Something looked at or measured outside a timed run; `check` is an id of the check catalogue, units as stated there. */
+export interface Observation {
+  check: string
+  value: string | number
+  tap?: Tap | undefined
+  /** Level at which it was observed, mm above the port. */
+  levelMm?: number | undefined
+}
+
+/** A run with what it said. */
+export interface JudgedRun {
+  plan: RunPlan
+  analysis: RunAnalysis
+}
+
+/** Numeric observations of one check, in the order made. */
+export function numbersOf(
+  observations: readonly Observation[],
+  check: string,
+  tap?: Tap,
+): { value: number; levelMm: number | null }[] {
+  return observations
+    .filter((o) => o.check === check && (tap === undefined || o.tap === tap))
+    .filter((o): o is Observation & { value: number } => typeof o.value === 'number')
+    .map(({ value, levelMm }) => ({ value, levelMm: levelMm ?? null }))
+}
+
+/** The last choice observed for a check; null = not looked at. */
+export function choiceOf(observations: readonly Observation[], check: string, tap?: Tap): string | null {
+  const found = observations.findLast(
+    (o) =>
+      o.check === check &&
+      typeof o.value === 'string' &&
+      (tap === undefined || o.tap === undefined || o.tap === tap),
+  )
+  return found ? (found.value as string) : null
+}

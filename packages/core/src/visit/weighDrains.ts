@@ -1,0 +1,402 @@
+import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
+import { tapedTub } from '../machine/machineSpec.ts'
+import {
+  cleanPathK,
+  hoseEndHeight,
+  portHeight,
+  pumpMiddle,
+  SPREAD,
+  STILL_PUMP_SHARE,
+} from '../machine/uncertainty.ts'
+import type { Interval } from '../runs/interval.ts'
+import { tubVolumeL } from '../tub/tubVolume.ts'
+import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import type { JudgedRun, Observation } from './observations.ts'
+
+/** What the drain runs and the lift test say together about pump and path. */
+export interface DrainWeighing {
+  verdict: 'nominal' | 'pump-weak' | 'path-restricted' | 'both' | 'undecided'
+  /** Support for each hypothesis, ln likelihood above that of a sound pump on a clean path. */
+  support: { pumpWeak: number; pathRestricted: number; both: number }
+  /** Shut-off head, m, and resistance of the path ÷ that of a clean one: with plate or family, and from the measurements alone. */
+  head: { withPrior: Interval; alone: Interval; fromPrior: number }
+  path: { withPrior: Interval; alone: Interval; fromPrior: number }
+  /** Head the lift test showed, m; a bound when the stream never stopped within reach. */
+  lift: { headM: number; atLeast: boolean } | null
+  /** Shut-off head of the plate or family, m. */
+  nominalHeadM: number
+  /** Pump runs at different heights, gravity runs, lift tests that went in. */
+  used: { pumpRuns: number; heights: number; gravityRuns: number; liftTests: number }
+  /** Log-likelihood over ln(H₀/nominal) × ln(K/clean), for drawing; rows = head. */
+  map: { headM: number[]; pathRatio: number[]; logLikelihood: number[][] }
+}
+
+/** Two hypotheses are told apart from this ratio of likelihoods on: e³. */
+export const DECIDE_LN = 3
+/** Standard deviation of a lift test, m: the end is held by hand and a curve near shut-off is not exactly square. Estimate. */
+const LIFT_SD_M = 0.05
+/** A family's pump: relative spread of B = H₀/Q_free². Estimate. */
+const FAMILY_B_SD = 0.25
+/** Flow at equal level still differs from the model by this share from run to run. Estimate. */
+const RUN_SD = 0.01
+const HEAD_STEPS = 61
+const PATH_STEPS = 61
+const HEAD_RANGE = [0.3, 1.35] as const
+const PATH_RANGE = [0.45, 60] as const
+/** Levels of one run at which its flow is taken. */
+const CELLS = 6
+
+interface Datum {
+  kind: 'pump' | 'gravity'
+  lnFlow: number
+  /** Relative standard error of its own, and the part shared by all runs on this tub. */
+  own: number
+  shared: number
+  liftM: number
+  /** Volumes in litres passed at levels in m. */
+  cells: { litres: number; levelM: number }[]
+}
+
+/**
+ * Weighs "pump weak" against "path restricted" over all drain runs, gravity runs and lift tests of a visit.
+ * Model: Q = √((H₀ + h − z)/(B + K)), by gravity Q = √((h − z)/(K + K_still)); a grid over ln H₀ and ln K, with the pump's B, the still
+ * pump, the tub's section and the port height marginalised as Gaussian errors shared by the runs.
+ * A hypothesis is the best likelihood when its own unknown is free and the other one keeps its plate or family prior.
+ * @returns null when no run gives a flow and no lift test was made.
+ */
+export function weighDrains(
+  machine: MachineSpec,
+  site: SiteSpec,
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+): DrainWeighing | null {
+  const data = runs.flatMap((run) => datumOf(machine, site, run))
+  const lifts = liftTests(machine, site, observations)
+  if (data.length === 0 && lifts.length === 0) return null
+  const pump = pumpMiddle(machine)
+  const headSd = pump.headSdM / pump.shutoffHeadM
+  const pathK = cleanPathK(machine, site)
+  const b = pump.shutoffHeadM / m3PerSFromLMin(pump.freeFlowLMin) ** 2
+  const bSd = machine.pump.freeFlowLMin === null ? FAMILY_B_SD : SPREAD.nameplateB
+  const lnHeads = steps(HEAD_RANGE, HEAD_STEPS)
+  const lnPaths = steps(PATH_RANGE, PATH_STEPS)
+  const portSdM = portHeight(machine, site).sdMm / 1000
+  const map = lnHeads.map((u) => {
+    const headM = pump.shutoffHeadM * Math.exp(u)
+    let lifted = 0
+    for (const lift of lifts) lifted += lift(headM)
+    return likelihoodRow(data, headM, lnPaths, { b, bSd, pathK, portSdM }).map((ln) => ln + lifted)
+  })
+  const lnHeadPrior = (u: number) => -0.5 * (u / headSd) ** 2
+  const lnPathPrior = (v: number) => -0.5 * (v / SPREAD.pathK) ** 2
+  const best = (score: (u: number, v: number) => number | null) => {
+    let most = Number.NEGATIVE_INFINITY
+    lnHeads.forEach((u, i) => {
+      lnPaths.forEach((v, j) => {
+        const extra = score(u, v)
+        if (extra !== null) most = Math.max(most, (map[i]?.[j] as number) + extra)
+      })
+    })
+    return most
+  }
+  const nominal = best((u, v) => lnHeadPrior(u) + lnPathPrior(v))
+  const support = {
+    pumpWeak: best((u, v) => (u <= 0.02 ? lnPathPrior(v) : null)) - nominal,
+    pathRestricted: best((u, v) => (v >= -0.02 ? lnHeadPrior(u) : null)) - nominal,
+    both: best((u, v) => (u <= 0.02 && v >= -0.02 ? 0 : null)) - nominal,
+  }
+  const withPrior = mixturePosterior(map, lnHeads, lnPaths, headSd)
+  const alone = posterior(map, () => 0, lnHeads, lnPaths)
+  const scaled = (interval: Interval, by: number): Interval => ({
+    value: interval.value * by,
+    lo: interval.lo * by,
+    hi: interval.hi * by,
+  })
+  const ends = new Set(data.filter((d) => d.kind === 'pump').map((d) => Math.round(d.liftM * 10)))
+  return {
+    verdict: decide(support),
+    support,
+    head: {
+      withPrior: scaled(withPrior.head, pump.shutoffHeadM),
+      alone: scaled(alone.head, pump.shutoffHeadM),
+      fromPrior: shareOfPrior(withPrior.head, alone.head),
+    },
+    path: {
+      withPrior: withPrior.path,
+      alone: alone.path,
+      fromPrior: shareOfPrior(withPrior.path, alone.path),
+    },
+    lift: liftShown(machine, site, observations),
+    nominalHeadM: pump.shutoffHeadM,
+    used: {
+      pumpRuns: data.filter((d) => d.kind === 'pump').length,
+      heights: ends.size,
+      gravityRuns: data.filter((d) => d.kind === 'gravity').length,
+      liftTests: lifts.length,
+    },
+    map: {
+      headM: lnHeads.map((u) => pump.shutoffHeadM * Math.exp(u)),
+      pathRatio: lnPaths.map(Math.exp),
+      logLikelihood: map,
+    },
+  }
+}
+
+/** The better-supported hypothesis, when it beats the sound machine and the other hypothesis beyond doubt. */
+function decide(support: DrainWeighing['support']): DrainWeighing['verdict'] {
+  const { pumpWeak, pathRestricted, both } = support
+  const better = Math.max(pumpWeak, pathRestricted)
+  if (both - better > DECIDE_LN && both > DECIDE_LN) return 'both'
+  if (better < DECIDE_LN) return 'nominal'
+  if (Math.abs(pumpWeak - pathRestricted) < DECIDE_LN) return 'undecided'
+  return pumpWeak > pathRestricted ? 'pump-weak' : 'path-restricted'
+}
+
+function datumOf(machine: MachineSpec, site: SiteSpec, { plan, analysis }: JudgedRun): Datum[] {
+  const { basis } = analysis
+  if (basis?.of !== 'flow' || !(basis.flowLMin > 0.3)) return []
+  if (plan.kind !== 'drain' && plan.kind !== 'siphon') return []
+  const tub = tapedTub(machine)
+  const end = hoseEndHeight(site, plan.hoseEndMm)
+  const liftM = (end.mm - portHeight(machine, site).mm) / 1000
+  const cells = Array.from({ length: CELLS }, (_, i) => {
+    const at = (k: number) => basis.startMm + ((basis.endMm - basis.startMm) * k) / CELLS
+    return { litres: tubVolumeL(tub, at(i)) - tubVolumeL(tub, at(i + 1)), levelM: at(i + 0.5) / 1000 }
+  }).filter((cell) => cell.litres > 0)
+  if (cells.length === 0) return []
+  return [
+    {
+      kind: plan.kind === 'siphon' ? 'gravity' : 'pump',
+      lnFlow: Math.log(basis.flowLMin),
+      own: Math.hypot(
+        basis.readingsSe / basis.flowLMin,
+        RUN_SD,
+        endHeightError(plan.kind, liftM, end.sdMm / 1000, cells),
+      ),
+      shared: basis.geometrySe / basis.flowLMin,
+      liftM,
+      cells,
+    },
+  ]
+}
+
+/** Relative error of the flow from the height of the hose end: half of its share of the head that drives. */
+function endHeightError(
+  kind: string,
+  liftM: number,
+  sdM: number,
+  cells: readonly { levelM: number }[],
+): number {
+  const mid = cells[Math.floor(cells.length / 2)]?.levelM ?? 0
+  const driving = kind === 'siphon' ? mid - liftM : 2.2 + mid - liftM
+  return (0.5 * sdM) / Math.max(0.08, driving)
+}
+
+interface Resistances {
+  b: number
+  bSd: number
+  pathK: number
+  portSdM: number
+}
+
+/**
+ * −χ²/2 of all flows at one head, for each path resistance, with the errors that the runs share: tub section, port height, the pump's B
+ * and the still pump. The covariance's determinant is left out: it belongs to nuisances that are profiled here, and would favour heads and
+ * paths at which they matter less.
+ */
+function likelihoodRow(
+  data: readonly Datum[],
+  headM: number,
+  lnPaths: readonly number[],
+  r: Resistances,
+): number[] {
+  const n = data.length
+  const still = STILL_PUMP_SHARE * r.pathK
+  const lnShape = new Float64Array(n)
+  const spareM = new Float64Array(n)
+  for (let i = 0; i < n; i++) {
+    const d = data[i] as Datum
+    let [litres, time, driving] = [0, 0, 0]
+    for (const cell of d.cells) {
+      const spare = Math.max(0.004, (d.kind === 'gravity' ? 0 : headM) + cell.levelM - d.liftM)
+      litres += cell.litres
+      time += cell.litres / Math.sqrt(spare)
+      driving += cell.litres * spare
+    }
+    lnShape[i] = Math.log(lMinFromM3PerS(litres / time))
+    spareM[i] = driving / litres
+  }
+  const residual = new Float64Array(n)
+  const loads = new Float64Array(4 * n)
+  const covariance = new Float64Array(n * n)
+  return lnPaths.map((v) => {
+    const k = r.pathK * Math.exp(v)
+    for (let i = 0; i < n; i++) {
+      const d = data[i] as Datum
+      const gravity = d.kind === 'gravity'
+      const resistance = k + (gravity ? still : r.b)
+      residual[i] = d.lnFlow - (lnShape[i] as number) + 0.5 * Math.log(resistance)
+      loads[4 * i] = d.shared
+      loads[4 * i + 1] = (0.5 * r.portSdM) / Math.max(0.05, spareM[i] as number)
+      loads[4 * i + 2] = gravity ? 0 : (-0.5 * r.bSd * r.b) / resistance
+      loads[4 * i + 3] = gravity ? (-0.5 * SPREAD.stillPump * still) / resistance : 0
+    }
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j <= i; j++) {
+        let sum = i === j ? (data[i] as Datum).own ** 2 : 0
+        for (let m = 0; m < 4; m++) sum += (loads[4 * i + m] as number) * (loads[4 * j + m] as number)
+        covariance[i * n + j] = sum
+      }
+    return gaussianLn(covariance, residual, n)
+  })
+}
+
+/** −χ²/2 of correlated errors, by Cholesky in place; the lower triangle of `covariance` is used and overwritten, so is `residual`. */
+function gaussianLn(covariance: Float64Array, residual: Float64Array, n: number): number {
+  let ln = 0
+  for (let i = 0; i < n; i++) {
+    let y = residual[i] as number
+    for (let j = 0; j < i; j++) {
+      let sum = covariance[i * n + j] as number
+      for (let k = 0; k < j; k++) sum -= (covariance[i * n + k] as number) * (covariance[j * n + k] as number)
+      covariance[i * n + j] = sum / (covariance[j * n + j] as number)
+      y -= (covariance[i * n + j] as number) * (residual[j] as number)
+    }
+    let pivot = covariance[i * n + i] as number
+    for (let k = 0; k < i; k++) pivot -= (covariance[i * n + k] as number) ** 2
+    covariance[i * n + i] = Math.sqrt(Math.max(1e-12, pivot))
+    residual[i] = y / (covariance[i * n + i] as number)
+    ln -= 0.5 * (residual[i] as number) ** 2
+  }
+  return ln
+}
+
+/** Water level during a lift test when nobody wrote it down: about half of the machine's fill. */
+function levelAtLift(machine: MachineSpec, levelMm: number | null): { mm: number; sdMm: number } {
+  if (levelMm !== null) return { mm: levelMm, sdMm: 5 }
+  const full = machine.fillLevelMm ?? 110
+  return { mm: 0.55 * full, sdMm: 0.28 * full }
+}
+
+/** A lift test as it was written down: a height above the floor, or "above 2200". */
+function liftReading(value: string | number): { mm: number; atLeast: boolean } | null {
+  if (typeof value === 'number') return { mm: value, atLeast: false }
+  const bound = /^above\s+(\d+(?:\.\d+)?)$/.exec(value.trim())
+  return bound ? { mm: Number(bound[1]), atLeast: true } : null
+}
+
+function liftsOf(machine: MachineSpec, site: SiteSpec, observations: readonly Observation[]) {
+  const port = portHeight(machine, site)
+  return observations
+    .filter((o) => o.check === 'drain.lift-stop')
+    .flatMap((o) => {
+      const read = liftReading(o.value)
+      if (!read) return []
+      const level = levelAtLift(machine, o.levelMm ?? null)
+      const sdM = Math.hypot(LIFT_SD_M, port.sdMm / 1000, level.sdMm / 1000)
+      return [{ headM: (read.mm - port.mm - level.mm) / 1000, sdM, atLeast: read.atLeast }]
+    })
+}
+
+function liftTests(
+  machine: MachineSpec,
+  site: SiteSpec,
+  observations: readonly Observation[],
+): ((headM: number) => number)[] {
+  return liftsOf(machine, site, observations).map(({ headM: shown, sdM, atLeast }) => (headM: number) => {
+    const off = (headM - shown) / sdM
+    // A head that only is known to be above a bound costs nothing above it.
+    if (atLeast && off > 0) return 0
+    return -0.5 * off * off
+  })
+}
+
+function liftShown(
+  machine: MachineSpec,
+  site: SiteSpec,
+  observations: readonly Observation[],
+): DrainWeighing['lift'] {
+  const last = liftsOf(machine, site, observations).at(-1)
+  return last ? { headM: last.headM, atLeast: last.atLeast } : null
+}
+
+function steps([low, high]: readonly [number, number], count: number): number[] {
+  return Array.from({ length: count }, (_, i) => Math.log(low) + (Math.log(high / low) * i) / (count - 1))
+}
+
+/** Sound, weak, restricted or both, before any run: how common each is. Estimates. */
+const COMMON = { nominal: 0.25, weak: 0.3, restricted: 0.3, both: 0.15 } as const
+
+function mixturePosterior(
+  map: readonly number[][],
+  lnHeads: readonly number[],
+  lnPaths: readonly number[],
+  headSd: number,
+) {
+  const normal = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI))
+  const lowHead = (u: number) => (u <= 0 ? 1 / -(lnHeads[0] as number) : 0)
+  const highPath = (v: number) => (v >= 0 ? 1 / (lnPaths[lnPaths.length - 1] as number) : 0)
+  return posterior(
+    map,
+    (u, v) => {
+      const [h, p] = [normal(u, headSd), normal(v, SPREAD.pathK)]
+      return Math.log(
+        COMMON.nominal * h * p +
+          COMMON.weak * lowHead(u) * p +
+          COMMON.restricted * h * highPath(v) +
+          COMMON.both * lowHead(u) * highPath(v) +
+          1e-300,
+      )
+    },
+    lnHeads,
+    lnPaths,
+  )
+}
+
+/** Marginal medians and 95 % intervals of both unknowns under a prior density over (ln H₀, ln K), as ratios to nominal. */
+function posterior(
+  map: readonly number[][],
+  lnPrior: (u: number, v: number) => number,
+  lnHeads: readonly number[],
+  lnPaths: readonly number[],
+): { head: Interval; path: Interval } {
+  let most = Number.NEGATIVE_INFINITY
+  const ln = map.map((row, i) =>
+    row.map((value, j) => {
+      const total = value + lnPrior(lnHeads[i] as number, lnPaths[j] as number)
+      most = Math.max(most, total)
+      return total
+    }),
+  )
+  const heads = new Float64Array(lnHeads.length)
+  const paths = new Float64Array(lnPaths.length)
+  ln.forEach((row, i) => {
+    row.forEach((value, j) => {
+      const w = Math.exp(value - most)
+      heads[i] = (heads[i] as number) + w
+      paths[j] = (paths[j] as number) + w
+    })
+  })
+  return { head: marginal(lnHeads, heads), path: marginal(lnPaths, paths) }
+}
+
+function marginal(ln: readonly number[], weight: Float64Array): Interval {
+  const total = weight.reduce((a, b) => a + b, 0)
+  const step = (ln[1] as number) - (ln[0] as number)
+  const quantile = (p: number) => {
+    let sum = 0
+    for (let i = 0; i < ln.length; i++) {
+      const share = (weight[i] as number) / total
+      if (sum + share >= p) return Math.exp((ln[i] as number) + step * ((p - sum) / share - 0.5))
+      sum += share
+    }
+    return Math.exp(ln[ln.length - 1] as number)
+  }
+  return { value: quantile(0.5), lo: quantile(0.025), hi: quantile(0.975) }
+}
+
+/** How much of the precision came from plate or family: 1 − (width with prior ÷ width alone)². */
+function shareOfPrior(withPrior: Interval, alone: Interval): number {
+  const width = (i: Interval) => Math.log(i.hi / i.lo)
+  return Math.max(0, 1 - (width(withPrior) / width(alone)) ** 2)
+}

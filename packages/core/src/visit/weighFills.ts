@@ -1,0 +1,326 @@
+import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
+import { HEALTHY_SUPPLY, SPREAD } from '../machine/uncertainty.ts'
+import { clippedNormal, type RandomSource, seededRandom, standardNormal } from '../numeric/random.ts'
+import { bucketFlowLMin, CLEAN_SUPPLY_K, supplyFlowLMin, valveFlowLMin } from '../supply/supplyLine.ts'
+import { m3PerSFromLMin } from '../units.ts'
+import { choiceOf, type JudgedRun, numbersOf, type Observation } from './observations.ts'
+
+/** Where inlet flow can be lost, in order of flow; ids of the fault catalogue. */
+export const FILL_CAUSES = [
+  'none',
+  'supply.low-pressure',
+  'tap.part-shut',
+  'fill-hose.kinked',
+  'inlet-screen.clogged',
+  'inlet-valve.restricted',
+] as const
+export type FillCause = (typeof FILL_CAUSES)[number]
+
+/** Measurements that can separate the causes, with minutes. Estimates. */
+const FILL_CHECKS = {
+  'tap-bucket': { check: 'tap.bucket', minutes: 3 },
+  'hose-end-bucket': { check: 'hose-end.bucket', minutes: 4 },
+  'other-tap': { check: 'fill', minutes: 4 },
+  gauge: { check: 'supply.gauge', minutes: 3 },
+  'throttled-fill': { check: 'fill', minutes: 6 },
+  'screens-look': { check: 'screens.look', minutes: 6 },
+} as const
+export type FillCheck = keyof typeof FILL_CHECKS
+
+export interface FillWeighing {
+  /** Tap whose side is weighed: the slowest one that was run. */
+  tap: Tap
+  probability: Record<FillCause, number>
+  /** Causes the data still allow (at least 1/20 of the best), and those they rule out (below 1/50). */
+  allowed: FillCause[]
+  ruledOut: FillCause[]
+  verdict: FillCause | 'screen-or-valve' | 'undecided'
+  /** The measurement that separates the rest best, per minute; null when nothing is left to separate. */
+  next: { measure: FillCheck; check: string; minutes: number; gainBits: number } | null
+}
+
+/** Height of the density of Student's t with 4 degrees of freedom at its middle. */
+const T4_PEAK = 0.375
+const DRAWS = 700
+/** How common each cause is before any measurement: mostly nothing is wrong with the inlet. Estimate. */
+const COMMON_NONE = 3
+const NAMED = 0.7
+/** Faults leave between these shares of the healthy flow. */
+const FAULT_SHARE = { low: 0.2, high: 0.85 } as const
+/** Relative error of a 10 L bucket, timed, with its mark; of a fill by level; of comparing two fills of one tub. Estimates. */
+const SE = { bucket: 0.04, sameTub: 0.03, throttle: 0.1, gaugeKpa: 12 } as const
+const LEAST_LEVEL_SE = 0.025
+/** Of screens seen: how often each look comes with a clogged screen and with a clean cause elsewhere. Estimates. */
+const LOOK = { dirtyWhenClogged: 0.95, dirtyOtherwise: 0.12 } as const
+
+interface Side {
+  tapK: number
+  hoseK: number
+  screenK: number
+  ratedLMin: number
+  regulatingKpa: number
+  staticKpa: number
+}
+interface Machine {
+  cold: Side
+  hot: Side
+  /** Share by which the taped tub makes every level flow of this visit look larger. */
+  tubBias: number
+}
+interface Data {
+  fill: Partial<Record<Tap, { ln: number; se: number }>>
+  throttled: Partial<Record<Tap, { ln: number; se: number }>>
+  tapBucket: Partial<Record<Tap, number>>
+  hoseBucket: Partial<Record<Tap, number>>
+  gauge: Partial<Record<Tap, number>>
+  screens: string | null
+}
+
+/**
+ * Which part of the inlet loses the flow, given fills, buckets, gauge and look: each cause is simulated over all that is not known about
+ * supply, tap, hose, screen and valve, with its severity set so that the slow fill comes out as measured, and weighed by how well it then
+ * predicts everything else.
+ * @returns null when no fill through a single tap gave a flow.
+ */
+export function weighFills(
+  machine: MachineSpec,
+  site: SiteSpec,
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+): FillWeighing | null {
+  const data = dataOf(site, runs, observations)
+  const taps = (Object.keys(data.fill) as Tap[]).sort(
+    (a, b) => (data.fill[a]?.ln ?? 0) - (data.fill[b]?.ln ?? 0),
+  )
+  const tap = taps[0]
+  if (!tap) return null
+  const random = seededRandom(20_261)
+  const draws = FILL_CAUSES.map((cause) => {
+    const samples: { machine: Machine; ln: number }[] = []
+    for (let i = 0; i < DRAWS; i++) {
+      const drawn = drawMachine(machine, site, random)
+      const measured = Math.exp(
+        (data.fill[tap]?.ln as number) + standardNormal(random) * (data.fill[tap]?.se as number),
+      )
+      const flowLMin = measured / (1 + drawn.tubBias)
+      const faulty = cause === 'none' ? drawn : withFault(drawn, cause, tap, flowLMin)
+      // Density of the measured flow: a fault leaves any share alike, a sound inlet only its own scatter.
+      const se = Math.max(SE.sameTub, data.fill[tap]?.se as number)
+      const density =
+        cause === 'none'
+          ? (T4_PEAK / se) * COMMON_NONE
+          : flowLMin / sideFlow(drawn[tap]) / (FAULT_SHARE.high - FAULT_SHARE.low)
+      if (faulty)
+        samples.push({ machine: faulty, ln: Math.log(density) + logLikelihood(faulty, cause, tap, data) })
+    }
+    return { cause, samples }
+  })
+  const most = Math.max(...draws.flatMap((d) => d.samples.map((s) => s.ln)), -1e6)
+  const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / DRAWS)
+  const total = score.reduce((a, b) => a + b, 0)
+  const probability = Object.fromEntries(
+    FILL_CAUSES.map((cause, i) => [cause, (score[i] as number) / total]),
+  ) as Record<FillCause, number>
+  const best = FILL_CAUSES.reduce((a, b) => (probability[b] > probability[a] ? b : a))
+  const allowed = FILL_CAUSES.filter((cause) => probability[cause] >= probability[best] / 20)
+  const machineSide = probability['inlet-screen.clogged'] + probability['inlet-valve.restricted']
+  return {
+    tap,
+    probability,
+    allowed,
+    ruledOut: FILL_CAUSES.filter((cause) => probability[cause] < probability[best] / 50),
+    verdict: probability[best] >= NAMED ? best : machineSide >= NAMED ? 'screen-or-valve' : 'undecided',
+    next: allowed.length > 1 ? nextCheck(draws, most, tap, data) : null,
+  }
+}
+
+function dataOf(site: SiteSpec, runs: readonly JudgedRun[], observations: readonly Observation[]): Data {
+  const data: Data = { fill: {}, throttled: {}, tapBucket: {}, hoseBucket: {}, gauge: {}, screens: null }
+  for (const { plan, analysis } of runs) {
+    const { basis } = analysis
+    const tap = plan.taps[0]
+    if (plan.kind !== 'fill' || plan.taps.length !== 1 || !tap || !basis || basis.of === 'standing') continue
+    if (!(basis.flowLMin > 0.2)) continue
+    const se = basis.of === 'flow' ? basis.readingsSe : basis.se
+    const entry = { ln: Math.log(basis.flowLMin), se: Math.max(LEAST_LEVEL_SE, se / basis.flowLMin) }
+    if (plan.throttled) data.throttled[tap] = entry
+    else data.fill[tap] = entry
+  }
+  for (const tap of ['cold', 'hot'] as const) {
+    const bucket = numbersOf(observations, 'tap.bucket', tap)[0]
+    const hose = numbersOf(observations, 'hose-end.bucket', tap)[0]
+    const gauge = numbersOf(observations, 'supply.gauge', tap)[0]?.value ?? site.supplyKpa[tap]
+    if (bucket && bucket.value > 0) data.tapBucket[tap] = bucket.value
+    if (hose && hose.value > 0) data.hoseBucket[tap] = hose.value
+    if (gauge !== null && gauge !== undefined) data.gauge[tap] = gauge
+  }
+  data.screens = choiceOf(observations, 'screens.look')
+  return data
+}
+
+function drawMachine(machine: MachineSpec, site: SiteSpec, random: RandomSource): Machine {
+  const { staticKpa, regulatingKpa, ratedLMin } = HEALTHY_SUPPLY
+  // Both taps hang on one house supply; the hot side comes through the heater.
+  const house = clippedNormal(random, staticKpa.mid, staticKpa.sd, staticKpa.low, staticKpa.high)
+  const family = clippedNormal(random, ratedLMin.mid, ratedLMin.sd, ratedLMin.low, ratedLMin.high)
+  const side = (tap: Tap): Side => {
+    const gauge = site.supplyKpa[tap]
+    const loss = () => clippedNormal(random, 1, SPREAD.supplyLossRatio, 0.3, 2)
+    return {
+      tapK: CLEAN_SUPPLY_K.tapK * loss(),
+      hoseK: CLEAN_SUPPLY_K.hoseK * loss(),
+      screenK: CLEAN_SUPPLY_K.screenK * loss(),
+      ratedLMin: (machine.valve.ratedLMin ?? family) * clippedNormal(random, 1, SPREAD.ratedFlow, 0.8, 1.2),
+      regulatingKpa: regulatingKpa.low + (regulatingKpa.high - regulatingKpa.low) * random(),
+      staticKpa:
+        gauge === null
+          ? house * clippedNormal(random, 1, 0.06, 0.8, 1.2)
+          : clippedNormal(random, gauge, SPREAD.gaugeKpa, Math.max(5, gauge - 40), gauge + 40),
+    }
+  }
+  return { cold: side('cold'), hot: side('hot'), tubBias: 0.025 * standardNormal(random) }
+}
+
+/** The machine with one fault on one side, as strong as needed for a flow; null when the fault cannot explain that flow. */
+function withFault(machine: Machine, cause: FillCause, tap: Tap, flowLMin: number): Machine | null {
+  const side = machine[tap]
+  const healthy = sideFlow(side)
+  const share = flowLMin / healthy
+  if (share > FAULT_SHARE.high || share < FAULT_SHARE.low) return null
+  const q2 = m3PerSFromLMin(flowLMin) ** 2
+  const regulated = valveFlowLMin(side, side.regulatingKpa)
+  // Pressure that the valve needs at its inlet for this flow.
+  const inletKpa = side.regulatingKpa * (flowLMin / regulated) ** 2
+  const series = side.tapK + side.hoseK + side.screenK
+  const with1 = (change: Partial<Side>): Machine => ({ ...machine, [tap]: { ...side, ...change } })
+  if (cause === 'inlet-valve.restricted') {
+    const unit = valveFlowLMin({ ...side, ratedLMin: 1 }, side.staticKpa - (series * q2) / 1000)
+    return unit > 0 ? with1({ ratedLMin: flowLMin / unit }) : null
+  }
+  if (inletKpa > side.regulatingKpa) return null
+  if (cause === 'supply.low-pressure') {
+    const needed = inletKpa + (series * q2) / 1000
+    const drop = needed / side.staticKpa
+    return {
+      ...machine,
+      cold: { ...machine.cold, staticKpa: machine.cold.staticKpa * drop },
+      hot: { ...machine.hot, staticKpa: machine.hot.staticKpa * drop },
+    }
+  }
+  const extra = ((side.staticKpa - inletKpa) * 1000) / q2 - series
+  if (!(extra > 0)) return null
+  if (cause === 'tap.part-shut') return with1({ tapK: side.tapK + extra })
+  if (cause === 'fill-hose.kinked') return with1({ hoseK: side.hoseK + extra })
+  return with1({ screenK: side.screenK + extra })
+}
+
+function sideFlow(side: Side): number {
+  return supplyFlowLMin(side, side)
+}
+
+/** The tap throttled until a bucket under it reads half of what it gives open. */
+function throttled(side: Side): Side {
+  return { ...side, tapK: side.tapK * 4 }
+}
+
+function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): number {
+  let ln = 0
+  const term = (measured: number, predicted: number, se: number) => {
+    const off = Math.log(measured / Math.max(1e-3, predicted)) / se
+    // A tail as of a t distribution: one odd measurement must not rule everything out.
+    ln += -2.5 * Math.log1p((off * off) / 4)
+  }
+  for (const side of ['cold', 'hot'] as const) {
+    const fill = data.fill[side]
+    const due = sideFlow(m[side]) * (1 + m.tubBias)
+    if (fill && !(side === tap && cause !== 'none'))
+      term(Math.exp(fill.ln), due, Math.max(SE.sameTub, fill.se))
+    const slow = data.throttled[side]
+    if (slow)
+      term(
+        Math.exp(slow.ln),
+        sideFlow(throttled(m[side])) * (1 + m.tubBias),
+        Math.hypot(slow.se, SE.throttle * 0.6),
+      )
+    const bucket = data.tapBucket[side]
+    if (bucket !== undefined) term(bucket, bucketFlowLMin(m[side].staticKpa, m[side].tapK), SE.bucket)
+    const hose = data.hoseBucket[side]
+    if (hose !== undefined)
+      term(hose, bucketFlowLMin(m[side].staticKpa, m[side].tapK + m[side].hoseK), SE.bucket)
+    const gauge = data.gauge[side]
+    if (gauge !== undefined) {
+      const off = (gauge - m[side].staticKpa) / SE.gaugeKpa
+      ln += -2.5 * Math.log1p((off * off) / 4)
+    }
+  }
+  if (data.screens !== null) {
+    const dirty = data.screens !== 'clean'
+    const p = cause === 'inlet-screen.clogged' ? LOOK.dirtyWhenClogged : LOOK.dirtyOtherwise
+    ln += Math.log(dirty ? p : 1 - p)
+  }
+  return ln
+}
+
+/** Information gained about the cause by each measurement not made yet, per minute (mutual information over the weighed samples). */
+function nextCheck(
+  draws: readonly { cause: FillCause; samples: { machine: Machine; ln: number }[] }[],
+  most: number,
+  tap: Tap,
+  data: Data,
+): FillWeighing['next'] {
+  const other: Tap = tap === 'cold' ? 'hot' : 'cold'
+  const predicted: Partial<Record<FillCheck, (m: Machine, cause: FillCause) => number>> = {}
+  const bin = (flow: number, se: number) => Math.round(Math.log(Math.max(0.05, flow)) / (2 * se))
+  if (data.tapBucket[tap] === undefined)
+    predicted['tap-bucket'] = (m) => bin(bucketFlowLMin(m[tap].staticKpa, m[tap].tapK), 0.05)
+  if (data.hoseBucket[tap] === undefined)
+    predicted['hose-end-bucket'] = (m) =>
+      bin(bucketFlowLMin(m[tap].staticKpa, m[tap].tapK + m[tap].hoseK), 0.05)
+  if (data.fill[other] === undefined) predicted['other-tap'] = (m) => bin(sideFlow(m[other]), 0.06)
+  if (data.gauge[tap] === undefined) predicted.gauge = (m) => Math.round(m[tap].staticKpa / 30)
+  const kpa = data.gauge[tap] ?? HEALTHY_SUPPLY.staticKpa.mid
+  if (data.throttled[tap] === undefined && kpa >= LEAST_THROTTLE_KPA)
+    predicted['throttled-fill'] = (m) => bin(sideFlow(throttled(m[tap])) / sideFlow(m[tap]), 0.06)
+  if (data.screens === null)
+    predicted['screens-look'] = (_m, cause) => (cause === 'inlet-screen.clogged' ? 1 : 0)
+  let best: FillWeighing['next'] = null
+  for (const [measure, outcome] of Object.entries(predicted) as [
+    FillCheck,
+    (m: Machine, c: FillCause) => number,
+  ][]) {
+    const gainBits = mutualInformation(draws, most, outcome)
+    const { check, minutes } = FILL_CHECKS[measure]
+    if (gainBits > 0.05 && (best === null || gainBits / minutes > best.gainBits / best.minutes))
+      best = { measure, check, minutes, gainBits }
+  }
+  return best
+}
+/** Below this the throttled fill tells nothing: a common supply is then too weak to leave the valve its pressure, kPa. */
+const LEAST_THROTTLE_KPA = 250
+
+function mutualInformation(
+  draws: readonly { cause: FillCause; samples: { machine: Machine; ln: number }[] }[],
+  most: number,
+  outcome: (m: Machine, cause: FillCause) => number,
+): number {
+  const joint = new Map<string, number>()
+  const causes = new Map<string, number>()
+  const outcomes = new Map<number, number>()
+  let total = 0
+  for (const { cause, samples } of draws)
+    for (const { machine, ln } of samples) {
+      const w = Math.exp(ln - most)
+      if (w < 1e-5) continue
+      const bin = outcome(machine, cause)
+      joint.set(`${cause} ${bin}`, (joint.get(`${cause} ${bin}`) ?? 0) + w)
+      causes.set(cause, (causes.get(cause) ?? 0) + w)
+      outcomes.set(bin, (outcomes.get(bin) ?? 0) + w)
+      total += w
+    }
+  const entropy = (values: Iterable<number>) => {
+    let sum = 0
+    for (const v of values) if (v > 0) sum -= (v / total) * Math.log2(v / total)
+    return sum
+  }
+  return entropy(causes.values()) + entropy(outcomes.values()) - entropy(joint.values())
+}
