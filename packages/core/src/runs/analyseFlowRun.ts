@@ -16,6 +16,7 @@ import {
   type Readings,
 } from './readings.ts'
 import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
+import { runBackAfter } from './runBack.ts'
 import type { RunMark } from './runMarks.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
 import { type RunWindow, runWindow, timeInterval } from './runWindow.ts'
@@ -29,9 +30,9 @@ const COMPARE = { samples: 400, cells: 16 } as const
 const SECOND_HEIGHT =
   'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test'
 /** A flow that fluctuates or slows by more than this beyond doubt is worth a word. */
-const UNEVEN = { unsteadiness: 0.12, slowing: 0.12 } as const
+const UNEVEN = { unsteadiness: 0.1, slowing: 0.03 } as const
 /** How well an instant of standstill is found, s and share of the time between readings. Settled on the study. */
-const STANDSTILL = { leastS: 2, ofSpacing: 0.55 } as const
+const STANDSTILL = { leastS: 2, ofSpacing: 0.9 } as const
 
 /**
  * What one fill, drain or gravity run says: flow, time, ratio to the healthy machine, verdict with its reason, and what it cannot say.
@@ -223,26 +224,25 @@ function tellAfterwards(
   marks: readonly RunMark[],
   source: ReadingSource,
 ): void {
-  const ends = plan.kind === 'fill' ? 'valve-closed' : 'pump-off'
-  const mark = marks.filter((m) => m.what === ends).at(-1)
-  if (!mark || plan.kind === 'siphon') return
-  const kind = plan.kind === 'fill' ? 'idle' : 'after-drain'
-  const later = { ...plan, kind } as const
-  const after = analyseStandingRun(later, readings, [mark], source)
-  if (after.usedReadings < (source === 'hand' ? 3 : 12)) return
-  if (kind === 'idle') {
-    if (after.quantities.leakLH) analysis.quantities.leakLH = after.quantities.leakLH
-    if (after.verdict !== 'rising' || !after.quantities.riseLH) return
-    analysis.quantities.riseLH = after.quantities.riseLH
-    analysis.notes.push('The level still rose after the valve had closed: the inlet valve may seep.')
+  if (plan.kind === 'drain') {
+    const stop = marks.filter((m) => m.what === 'pump-off').at(-1)
+    const back = stop ? runBackAfter(plan, readings, stop.tS, source) : null
+    if (!back) return
+    analysis.quantities.runBackL = back.litres
+    if (back.seen)
+      analysis.notes.push(
+        `After the pump stopped ${back.litres.value.toFixed(2)} L ran back from the hose: nothing holds the water there.`,
+      )
     return
   }
-  if (!after.quantities.runBackL) return
-  analysis.quantities.runBackL = after.quantities.runBackL
-  if (after.verdict === 'rising')
-    analysis.notes.push(
-      `After the pump stopped ${after.quantities.runBackL.value.toFixed(2)} L ran back from the hose.`,
-    )
+  const closed = plan.kind === 'fill' ? marks.filter((m) => m.what === 'valve-closed').at(-1) : undefined
+  if (!closed) return
+  const after = analyseStandingRun({ ...plan, kind: 'idle' }, readings, [closed], source)
+  if (after.usedReadings < (source === 'hand' ? 3 : 12)) return
+  if (after.quantities.leakLH) analysis.quantities.leakLH = after.quantities.leakLH
+  if (after.verdict !== 'rising' || !after.quantities.riseLH) return
+  analysis.quantities.riseLH = after.quantities.riseLH
+  analysis.notes.push('The level still rose after the valve had closed: the inlet valve may seep.')
 }
 
 /** Readings outside the tub are slips, not levels; they stay recorded but do not count. */

@@ -4,6 +4,7 @@ import { analyseStandingRun } from './analyseStanding.ts'
 import { straightenClock } from './clock.ts'
 import { inOrderOfTime, type ReadingSource, type Readings } from './readings.ts'
 import type { RunAnalysis } from './runAnalysis.ts'
+import { analyseAfterDrain } from './runBack.ts'
 import type { RunMark } from './runMarks.ts'
 import { isFlowRun, type RunPlan } from './runPlan.ts'
 
@@ -25,10 +26,13 @@ export function analyseRun(
     notes.push(
       `${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`,
     )
-  const analysis =
-    isFlowRun(plan.kind) && !siphonCannotRun(plan)
-      ? analyseFlowRun(plan, ordered.readings, marks, source)
-      : analyseStandingRun(plan, ordered.readings, marks, source)
+  const analyse =
+    plan.kind === 'after-drain'
+      ? analyseAfterDrain
+      : isFlowRun(plan.kind) && !siphonCannotRun(plan)
+        ? analyseFlowRun
+        : analyseStandingRun
+  const analysis = analyse(plan, ordered.readings, marks, source)
   analysis.notes.unshift(...notes)
   return analysis
 }

@@ -40,7 +40,7 @@ const BLOCKS = 60
 const HEIGHT_WIDTH_MM = 30
 
 /**
- * What a run says in which the water should stay where it is: hold, idle, motion, spin, or after the pump has stopped.
+ * What a run says in which the water should stay where it is: hold, idle, motion or spin.
  * The level is turned into litres, and their loss per time is tested against nothing; a fall is then searched for the height of the leak.
  * @param readings - Columns in s, mm and L/min, in order of time. @param marks - Instants in s.
  */
@@ -54,7 +54,7 @@ export function analyseStandingRun(
   const { series: all, from } = chooseLevels(readings)
   const top = tubTopMm(tub)
   const inside = keepWhere(all, (mm) => mm <= top && mm > -60)
-  const { fromS, toS } = standingWindow(plan, inside, marks)
+  const { fromS, toS } = standingWindow(inside, marks)
   const levels = between(inside, fromS, toS)
   const tooFew = blankAnalysis({ code: 'too-few', kind: plan.kind, got: levels.tS.length, needed: 3 })
   if (levels.tS.length < 3 || last(levels.tS) - (levels.tS[0] as number) < 1)
@@ -88,7 +88,6 @@ export function analyseStandingRun(
   }
   if (tubeTau) analysis.quantities.tubeLeakTauS = tubeTau
 
-  if (plan.kind === 'after-drain') return runBack(plan, analysis, loss, tub)
   if (loss.moves === 'falls')
     return falling(plan, analysis, loss, { levels, series }, tub, marks, from, source)
   if (loss.moves === 'rises') {
@@ -114,15 +113,10 @@ export function analyseStandingRun(
 }
 
 /** The part of the readings in which the water should stand. */
-function standingWindow(
-  plan: RunPlan,
-  series: LevelSeries,
-  marks: readonly RunMark[],
-): { fromS: number; toS: number } {
+function standingWindow(series: LevelSeries, marks: readonly RunMark[]): { fromS: number; toS: number } {
   const first = series.tS[0] ?? 0
   const end = series.tS.length > 0 ? last(series.tS) : 0
-  const begins = plan.kind === 'after-drain' ? ['pump-off'] : ['valve-closed']
-  const mark = marks.filter((m) => begins.includes(m.what) && m.tS < end - 1).at(-1)
+  const mark = marks.filter((m) => m.what === 'valve-closed' && m.tS < end - 1).at(-1)
   return { fromS: Math.max(first, mark?.tS ?? first), toS: end }
 }
 
@@ -388,27 +382,6 @@ function compactCurve(
     curve.sdL.push(Math.round((1000 * loss.sigmaMm * (area / count)) / Math.sqrt(count)) / 1000)
   }
   return curve
-}
-
-/** Water that came back after the pump stopped: from the drain hose, when nothing holds it there. */
-function runBack(plan: RunPlan, analysis: RunAnalysis, loss: Loss, tub: TubGeometry): RunAnalysis {
-  const litres = tubVolumeL(tub, loss.endMm) - tubVolumeL(tub, loss.startMm)
-  const area = tubAreaLPerMm(tub, (loss.startMm + loss.endMm) / 2)
-  // Start and end stand for several readings each; near the floor the section itself is a guess.
-  const se = Math.hypot(loss.sigmaMm * area * 0.9, 0.15 * litres)
-  const runBackL = intervalOf(litres, se)
-  const riseMm = loss.endMm - loss.startMm
-  analysis.quantities.runBackL = runBackL
-  delete analysis.notIdentifiable.leakLH
-  const rises = loss.moves === 'rises' && riseMm > 2
-  analysis.verdict = rises ? 'rising' : loss.moves === 'falls' ? 'falling' : 'steady'
-  analysis.saying = rises
-    ? { code: 'run-back', kind: plan.kind, litres, riseMm }
-    : { code: 'no-run-back', kind: plan.kind, mostL: Math.max(0, runBackL.hi) }
-  if (!rises && runBackL.hi > 0.2)
-    analysis.notIdentifiable.runBackL =
-      'the section is too wide to show it: lift the hose end out and catch what runs back (more than 0.07 L counts)'
-  return analysis
 }
 
 function tubeLeak(readings: Readings, source: ReadingSource, fromS: number, toS: number): Interval | null {

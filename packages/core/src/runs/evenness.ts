@@ -16,9 +16,12 @@ export interface Evenness {
   slowing: Interval | null
 }
 
-const STRETCHES = 12
+/** Stretches in which the flow is taken, each at least some seconds long, so that a stream's noise has died away within it. */
+const STRETCHES = { least: 6, most: 12, seconds: 4 } as const
 /** What the wrong shape of tub or pump curve can feign. Estimate: 5 % between the halves. */
 const SHAPE_SE = 0.05
+/** Spread of a stretch's flow by noise that a stream remembers, in units of its noise across the stretch. Settled on the study. */
+const REMEMBERED = 1.5
 const NOISE_MM = { hand: 2.6, stream: 1.2 } as const
 
 /**
@@ -48,7 +51,7 @@ export function evenness(plan: RunPlan, levels: LevelSeries, source: ReadingSour
   const oneMm = NOISE_MM[source] / (source === 'hand' ? Math.sqrt(perBlock) : 1)
   const prior = { scale: oneMm, worth: 6 }
   return {
-    unsteadiness: n >= 3 * STRETCHES ? unsteadiness(series, f, sigma, oneMm) : null,
+    unsteadiness: n >= 3 * STRETCHES.least ? unsteadiness(series, f, sigma, oneMm, source) : null,
     slowing: slowing(series, f, sigma, prior),
   }
 }
@@ -80,14 +83,20 @@ function unsteadiness(
   f: Float64Array,
   sigma: Float64Array,
   noiseMm: number,
+  source: ReadingSource,
 ): Interval | null {
   const n = series.tS.length
+  const seconds = (series.tS[n - 1] as number) - (series.tS[0] as number)
+  const count = Math.min(STRETCHES.most, Math.floor(n / 3), Math.floor(seconds / STRETCHES.seconds))
+  if (count < STRETCHES.least) return null
+  const meanSigma = sigma.reduce((a, b) => a + b, 0) / n
+  // A stream's noise of a second or two lives on through a whole stretch: twice its spread across the ends.
+  const remembered = source === 'stream' ? (REMEMBERED * noiseMm * meanSigma * count) / seconds : 0
   const flows: number[] = []
   const noises: number[] = []
-  const times: number[] = []
-  for (let k = 0; k < STRETCHES; k++) {
-    const from = Math.floor((k * n) / STRETCHES)
-    const to = Math.floor(((k + 1) * n) / STRETCHES)
+  for (let k = 0; k < count; k++) {
+    const from = Math.floor((k * n) / count)
+    const to = Math.floor(((k + 1) * n) / count)
     const fit = robustLine(series.tS.subarray(from, to), f.subarray(from, to), sigma.subarray(from, to), {
       scale: noiseMm,
       worth: 4,
@@ -95,16 +104,16 @@ function unsteadiness(
     if (fit.outcome !== 'fitted') return null
     flows.push(fit.slope)
     noises.push(fit.slopeSe)
-    times.push((series.tS[from] as number) + (series.tS[to - 1] as number))
   }
-  const even = new Float64Array(STRETCHES).fill(1)
-  const trend = robustLine(times, flows, even, { scale: Math.max(...noises), worth: 2 })
-  if (trend.outcome !== 'fitted') return null
-  const mean = flows.reduce((a, b) => a + b, 0) / STRETCHES
+  const mean = flows.reduce((a, b) => a + b, 0) / count
   if (!(mean > 0)) return null
-  const df = STRETCHES - 2
-  const total = trend.residuals.reduce((a, r) => a + r * r, 0) / df
-  const noise = noises.reduce((a, s) => a + s * s, 0) / STRETCHES
+  // Second differences: a smooth change of flow, as a wrong tub or a rising house drain makes, is no fluctuation.
+  let total = 0
+  for (let k = 1; k + 1 < count; k++)
+    total += ((flows[k - 1] as number) - 2 * (flows[k] as number) + (flows[k + 1] as number)) ** 2 / 6
+  const df = 0.55 * (count - 2)
+  total /= count - 2
+  const noise = Math.max(noises.reduce((a, s) => a + s * s, 0) / count, remembered ** 2)
   const of = (variance: number) => Math.sqrt(Math.max(0, variance - noise)) / mean
   return {
     value: of(total),

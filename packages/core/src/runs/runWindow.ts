@@ -47,7 +47,8 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
   const dense = run.tS.length >= DENSE
   const trusted = endMark !== undefined && endMark.what !== 'pump-off' && !dense
   const rested = restS !== null && !trusted && markedS - restS > (endMark ? LATE_S : 0)
-  const restMm = rested ? median(between(run, restS, markedS).mm) : 0
+  const atRest = rested ? between(run, restS, markedS).mm : new Float64Array()
+  const restMm = atRest.length > 0 ? median(atRest) : (run.mm[run.mm.length - 1] ?? 0)
   const stalled = rested && plan.kind !== 'fill' && restMm > EMPTY_MM
   const toS = rested ? restS : markedS
   const near = endMark ? between(run, markedS - 15, markedS).mm : new Float64Array()

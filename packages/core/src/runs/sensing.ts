@@ -1,27 +1,32 @@
+import { linearLeastSquares } from '../numeric/leastSquares.ts'
 import { median } from '../numeric/quantile.ts'
 import { robustLine } from '../numeric/robustLine.ts'
 import { fitSensor, type SensorFit, type SensorPairs } from '../sensing/sensorFit.ts'
-import { estimateFlow } from './estimateFlow.ts'
-import { blockMedians, type LevelSeries, present, type ReadingSource, type Readings } from './readings.ts'
+import {
+  between,
+  blockMedians,
+  type LevelSeries,
+  present,
+  type ReadingSource,
+  type Readings,
+} from './readings.ts'
 import type { RunMark } from './runMarks.ts'
 import type { RunPlan } from './runPlan.ts'
-import { runWindow } from './runWindow.ts'
+import { type RunWindow, runWindow } from './runWindow.ts'
 
 /** Standard deviation of one indicated level about the water, mm. Estimates. */
 const INDICATED_MM = { hand: 2.2, stream: 1.2 } as const
 const MOST_PAIRS = 80
 
 /**
- * Indicated levels paired with the water at the same instants.
+ * Indicated levels paired with water that stands or hardly moves.
  * @param ruler - Levels seen in the tub. @param indicated - Levels as the machine shows them.
- * @param trueAt - The water's level over time when it is known better than by the ruler's own points.
  * @returns null when the two were not read over the same time.
  */
 export function sensorPairs(
   ruler: LevelSeries,
   indicated: LevelSeries,
   source: ReadingSource,
-  trueAt: (tS: number) => number = straightThrough(ruler),
 ): SensorPairs | null {
   const first = (ruler.tS[0] as number) - 5
   const last = (ruler.tS[ruler.tS.length - 1] as number) + 5
@@ -35,7 +40,7 @@ export function sensorPairs(
     indicatedMm.push(blocks.mm[i] as number)
   }
   if (tS.length < 4) return null
-  return { tS, trueMm: tS.map(trueAt), indicatedMm, sigmaMm: INDICATED_MM[source] }
+  return { tS, trueMm: tS.map(straightThrough(ruler)), indicatedMm, sigmaMm: INDICATED_MM[source] }
 }
 
 /** Water that hardly moves: a robust line through the ruler's readings, or straight between two of them. */
@@ -60,7 +65,7 @@ export interface Calibration {
 }
 
 /**
- * The level sensor against the ruler over a fill or drain: the ruler's own fitted run is the water, the indicated level is compared with it.
+ * The level sensor against the ruler over a fill or drain, at the instants at which the ruler was read.
  * @returns null when the two were not read together, or the water hardly moved.
  */
 export function calibrateSensor(
@@ -71,19 +76,96 @@ export function calibrateSensor(
 ): Calibration | null {
   const ruler = present(readings.tS, readings.rulerMm)
   const indicated = present(readings.tS, readings.levelMm)
-  if (ruler.tS.length < 3 || indicated.tS.length < 4) return null
-  // A ruler is read by hand even where the indicated level comes as a stream.
-  const rulerSource = ruler.tS.length < 0.5 * indicated.tS.length ? 'hand' : source
-  const window = runWindow(plan, ruler.tS.length >= 6 ? ruler : indicated, marks)
-  const run = estimateFlow(plan, ruler, rulerSource, window.fromS, window.toS, false)
-  if (run.outcome !== 'estimated' || run.flowLMin <= 0) return null
-  const trueAt = (tS: number) => run.levelAt(Math.min(window.toS, Math.max(window.fromS, tS)))
-  const pairs = sensorPairs(ruler, indicated, source, trueAt)
-  const fit = pairs ? fitSensor({ ...pairs, trueGainSe: run.readingsSe / run.flowLMin }) : null
+  if (ruler.tS.length < 4 || indicated.tS.length < 4) return null
+  const window = runWindow(plan, ruler.tS.length >= 8 ? ruler : indicated, marks)
+  const pairs = pairsAtRuler(ruler, indicated, source, window)
+  const fit = pairs ? fitSensor(pairs) : null
   if (!fit) return null
   const gainSe = (fit.gain.hi - fit.gain.lo) / 4 / Math.max(0.05, fit.gain.value)
   const atRest = fit.lagS === null || fit.lagS.lo === 0
   return { fit, gainSe, corrects: gainSe < 0.05 && fit.gain.value > 0.5 && atRest }
+}
+
+const RULER_MM = 2.6
+/** What is left of the ruler's noise in its smoothed run, mm. Estimate. */
+const SMOOTHED_MM = 1.4
+/** A stream's readings this close to an instant stand for it, s. */
+const AROUND_S = 1.6
+
+const PATH_POINTS = 120
+
+/** The indicated level at each reading of the ruler, against the smoothed ruler. */
+function pairsAtRuler(
+  ruler: LevelSeries,
+  indicated: LevelSeries,
+  source: ReadingSource,
+  window: RunWindow,
+): SensorPairs | null {
+  const tS: number[] = []
+  const indicatedMm: number[] = []
+  for (const t of ruler.tS) {
+    const near = between(indicated, t - AROUND_S, t + AROUND_S).mm
+    if (near.length === 0) continue
+    tS.push(t)
+    indicatedMm.push(median(near))
+  }
+  if (tS.length < 4) return null
+  const waterAt = smoothed(withoutSpikes(ruler), window)
+  const first = Math.min(window.fromS, tS[0] as number)
+  const length = (tS.at(-1) as number) - first
+  const pathS = Array.from({ length: PATH_POINTS }, (_, i) => first + (length * i) / (PATH_POINTS - 1))
+  return {
+    tS,
+    trueMm: tS.map(waterAt),
+    indicatedMm,
+    sigmaMm: Math.hypot(SMOOTHED_MM, INDICATED_MM[source]),
+    path: { tS: pathS, mm: pathS.map(waterAt) },
+  }
+}
+
+/** The ruler without single readings far from the straight line between their neighbours. */
+function withoutSpikes(ruler: LevelSeries): LevelSeries {
+  const { tS, mm } = ruler
+  const keep = Array.from(mm.keys()).filter((i) => {
+    if (i === 0 || i === mm.length - 1) return true
+    const share =
+      ((tS[i] as number) - (tS[i - 1] as number)) / ((tS[i + 1] as number) - (tS[i - 1] as number) || 1)
+    const due = (mm[i - 1] as number) + ((mm[i + 1] as number) - (mm[i - 1] as number)) * share
+    return Math.abs((mm[i] as number) - due) < 4.5 * RULER_MM
+  })
+  return {
+    tS: Float64Array.from(keep, (i) => tS[i] as number),
+    mm: Float64Array.from(keep, (i) => mm[i] as number),
+  }
+}
+
+/**
+ * The water over time by a ruler that was read now and then: a low polynomial while it moves, its median once it rests. An unsmoothed
+ * ruler would make every sensor look as if it lagged, since a lag smooths the ruler's own noise.
+ */
+function smoothed(ruler: LevelSeries, window: RunWindow): (tS: number) => number {
+  const during = between(ruler, window.fromS, window.toS + 0.5)
+  const after = between(ruler, window.toS + 2, Number.POSITIVE_INFINITY).mm
+  const n = during.tS.length
+  const degree = n < 3 ? 1 : n < 5 ? 1 : n < 9 ? 2 : 3
+  const length = Math.max(1, window.toS - window.fromS)
+  const unit = (t: number) => (2 * (t - window.fromS)) / length - 1
+  const powers = (t: number) => Array.from({ length: degree + 1 }, (_, k) => unit(t) ** k)
+  const fit = n > degree ? linearLeastSquares(Array.from(during.tS, powers), during.mm) : null
+  if (!fit) return fromReadingToReading(ruler)
+  const along = (t: number) => powers(t).reduce((sum, p, k) => sum + p * (fit.coefficients[k] as number), 0)
+  const rest = after.length >= 2 ? median(after) : along(window.toS)
+  return (t) => (t > window.toS ? rest : along(Math.max(window.fromS, t)))
+}
+
+function fromReadingToReading({ tS, mm }: LevelSeries): (t: number) => number {
+  return (t) => {
+    let i = 1
+    while (i < tS.length - 1 && (tS[i] as number) < t) i++
+    const [t0, t1] = [tS[i - 1] as number, tS[i] as number]
+    const share = Math.min(1, Math.max(0, (t - t0) / Math.max(1e-6, t1 - t0)))
+    return (mm[i - 1] as number) + ((mm[i] as number) - (mm[i - 1] as number)) * share
+  }
 }
 
 /** The water's level from an indicated one. */

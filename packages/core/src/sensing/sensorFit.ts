@@ -9,8 +9,8 @@ export interface SensorPairs {
   indicatedMm: ArrayLike<number>
   /** Standard deviation of one difference, mm, expected before any is seen. */
   sigmaMm: number
-  /** Relative standard error of the true level's own movement. */
-  trueGainSe?: number
+  /** The water from the start of its movement on, denser than the pairs: what a lag answers to. The pairs' own levels when left out. */
+  path?: { tS: ArrayLike<number>; mm: ArrayLike<number> }
 }
 
 export interface SensorFit {
@@ -23,7 +23,9 @@ export interface SensorFit {
 }
 
 /** Lags that are tried, s. */
-const LAGS = [0, ...Array.from({ length: 36 }, (_, i) => 2 * 1.18 ** i)]
+const LAGS = [0, ...Array.from({ length: 90 }, (_, i) => 2 * 1.068 ** i)]
+/** The smoothed ruler errs the same way over neighbouring pairs: so much wider are the error bars. Settled on the study. */
+const WIDER = 1.45
 /** What a ruler itself leaves open when a whole run is read by one eye, mm. Estimate. */
 const RULER_BIAS_MM = 0.7
 
@@ -44,14 +46,15 @@ export function fitSensor(pairs: SensorPairs): SensorFit | null {
   if (high - low < 30) return null
   const tried = LAGS.map((lag) => ({
     lag,
-    line: weightedLine(lagged(tS, trueMm, lag), indicatedMm, pairs.sigmaMm),
+    line: weightedLine(answer(pairs, lag), indicatedMm, pairs.sigmaMm),
   }))
   const best = tried.reduce((a, b) => (b.line.chi2 < a.line.chi2 ? b : a))
   const df = Math.max(1, n - 3)
   const scale2 = (6 * pairs.sigmaMm ** 2 + best.line.chi2) / (6 + df)
   let [total, gain, gain2, offset, offset2] = [0, 0, 0, 0, 0]
-  for (const { line } of tried) {
-    const w = Math.exp((best.line.chi2 - line.chi2) / (2 * scale2))
+  for (const { lag, line } of tried) {
+    // Half of all sensors, before any reading, have no lag worth the name.
+    const w = (lag === 0 ? LAGS.length - 1 : 1) * Math.exp((best.line.chi2 - line.chi2) / (2 * scale2))
     total += w
     gain += w * line.slope
     gain2 += w * (line.slope ** 2 + scale2 * line.slopeVariance)
@@ -62,12 +65,14 @@ export function fitSensor(pairs: SensorPairs): SensorFit | null {
   offset /= total
   const t = studentT975(df + 6)
   const gainSd = Math.hypot(
-    Math.sqrt(Math.max(0, gain2 / total - gain * gain)),
+    WIDER * Math.sqrt(Math.max(0, gain2 / total - gain * gain)),
     RULER_BIAS_MM / (high - low),
-    gain * (pairs.trueGainSe ?? 0),
   )
-  const offsetSd = Math.hypot(Math.sqrt(Math.max(0, offset2 / total - offset * offset)), RULER_BIAS_MM)
-  const limit = best.line.chi2 + scale2 * t * t
+  const offsetSd = Math.hypot(
+    WIDER * Math.sqrt(Math.max(0, offset2 / total - offset * offset)),
+    RULER_BIAS_MM,
+  )
+  const limit = best.line.chi2 + scale2 * (WIDER * t) ** 2
   const allowed = tried.filter(({ line }) => line.chi2 <= limit).map(({ lag }) => lag)
   const around = (index: number, step: number) => tried[index + step]?.lag ?? (tried[index]?.lag as number)
   const first = tried.findIndex(({ lag }) => lag === allowed[0])
@@ -86,6 +91,22 @@ export function fitSensor(pairs: SensorPairs): SensorFit | null {
       : null,
     noiseMm: Math.sqrt(scale2),
   }
+}
+
+/** What a sensor with a lag and nothing else would show at the pairs' instants, mm. */
+function answer({ tS, trueMm, path }: SensorPairs, lagS: number): Float64Array {
+  if (!path || lagS === 0) return lagged(tS, trueMm, lagS)
+  const shown = lagged(path.tS, path.mm, lagS)
+  const out = new Float64Array(tS.length)
+  let k = 1
+  for (let i = 0; i < out.length; i++) {
+    const t = tS[i] as number
+    while (k < shown.length - 1 && (path.tS[k] as number) < t) k++
+    const [t0, t1] = [path.tS[k - 1] as number, path.tS[k] as number]
+    const share = Math.min(1, Math.max(0, (t - t0) / Math.max(1e-6, t1 - t0)))
+    out[i] = (shown[k - 1] as number) + ((shown[k] as number) - (shown[k - 1] as number)) * share
+  }
+  return out
 }
 
 /** First-order response to a level that runs straight from reading to reading. */

@@ -1,4 +1,3 @@
-import { findRoot } from '../numeric/findRoot.ts'
 import { m3PerSFromLMin } from '../units.ts'
 
 /** Tap, fill hose and inlet screen in series: each loses K·Q², K in Pa/(m³/s)². */
@@ -37,7 +36,8 @@ function regulatedLMin(valve: RegulatedValve, kpa: number): number {
 
 /**
  * Flow through tap, hose, screen and regulated valve into the open tub, L/min.
- * Solves Q = valve(P − (K_tap + K_hose + K_screen)·Q²).
+ * Solves Q = valve(P − (K_tap + K_hose + K_screen)·Q²): in closed form below the regulating pressure, by iteration above it, where the
+ * valve's flow hardly depends on the pressure.
  * @throws {RangeError} If the static pressure or a loss is negative.
  */
 export function supplyFlowLMin(line: SupplyLine, valve: RegulatedValve): number {
@@ -45,15 +45,18 @@ export function supplyFlowLMin(line: SupplyLine, valve: RegulatedValve): number 
   if (!(line.staticKpa >= 0))
     throw new RangeError(`supply pressure: expected at least 0 kPa, got ${line.staticKpa}`)
   if (!(seriesK >= 0)) throw new RangeError(`supply loss: expected at least 0, got ${seriesK}`)
-  const most = valveFlowLMin(valve, line.staticKpa)
-  if (most <= 0) return 0
-  const root = findRoot(
-    (q) => valveFlowLMin(valve, line.staticKpa - (seriesK * m3PerSFromLMin(q) ** 2) / 1000) - q,
-    0,
-    most + 1e-9,
-    1e-9,
-  )
-  return root.outcome === 'found' ? root.x : 0
+  // kPa lost at 1 L/min.
+  const loss = (seriesK * m3PerSFromLMin(1) ** 2) / 1000
+  const atLimit = regulatedLMin(valve, valve.regulatingKpa)
+  const unregulated = Math.sqrt(line.staticKpa / (valve.regulatingKpa / atLimit ** 2 + loss))
+  if (!(unregulated > atLimit)) return unregulated
+  let q = atLimit
+  for (let i = 0; i < 40; i++) {
+    const next = regulatedLMin(valve, Math.max(valve.regulatingKpa, line.staticKpa - loss * q * q))
+    if (Math.abs(next - q) < 1e-12) return next
+    q = next
+  }
+  return q
 }
 
 /**
