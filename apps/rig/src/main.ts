@@ -26,6 +26,9 @@ const LABEL: Record<RigFault, string> = {
   'pump.worn': 'worn pump',
   'drain-hose.blocked': 'drain hose blocked',
   'pump.thermal-dropout': 'pump cuts out hot',
+  'tub-seam.leak': 'tub seam leaks',
+  'inlet-valve.seeping': 'inlet valve seeps',
+  'level-hose.holed': 'pressure hose leaks air',
 }
 const wanted = (values.fault ?? RIG_FAULTS) as string[]
 for (const name of wanted)

@@ -2,6 +2,8 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import {
   type AssignmentAnswer,
   type IngestBlock,
+  inputOfRun,
+  isFlowRun,
   noisyLevelSensor,
   plannedEndMm,
   type RigFault,
@@ -102,25 +104,14 @@ function simulate(options: WasherOptions, run: Assigned): (nowMs: number) => Omi
     for (; atMs <= nowMs; atMs += stepS * 1000) {
       if (doneAtMs !== null && atMs > doneAtMs + AFTER_S * 1000) continue
       columns.atMs.push(Math.round(atMs))
-      columns.levelMm.push(Math.max(0, sense(state.levelMm, stepS)))
+      columns.levelMm.push(Math.max(0, sense(state.indicatedMm, stepS)))
       // The machine's meter sees only what comes in; 1 % noise.
       columns.flowLMin.push(
         plan.kind === 'fill' ? Math.round(state.inflowLMin * (0.99 + 0.02 * random()) * 100) / 100 : null,
       )
       const filled = plan.kind === 'fill' && state.levelMm >= endMm
-      state = stepWasher(
-        plan.machine,
-        plan.site,
-        options.fault,
-        state,
-        {
-          openTaps: plan.kind === 'fill' && !filled ? plan.taps : [],
-          pumpOn: plan.kind === 'drain',
-          hoseEndMm: plan.hoseEndMm,
-        },
-        stepS,
-      )
-      const done = plan.kind === 'fill' ? filled : state.outflowLMin === 0
+      state = stepWasher(plan.machine, plan.site, options.fault, state, inputOfRun(plan, filled), stepS)
+      const done = isFlowRun(plan.kind) && (plan.kind === 'fill' ? filled : state.outflowLMin === 0)
       if (done && doneAtMs === null) doneAtMs = atMs
     }
     return columns

@@ -1,4 +1,4 @@
-import type { IngestBlock, ReadingBlock, RunEvent, RunPlan } from '@brendik/core'
+import type { BoardMark, IngestBlock, ReadingBlock, RunEvent, RunPlan } from '@brendik/core'
 import type { Queries } from './db/database.ts'
 
 /** Who acts: the workshop whose rows are seen, and the technician who signs. */
@@ -10,7 +10,7 @@ export interface Actor {
 interface MarkRow {
   id: string
   atMs: number
-  what: 'planned' | 'started' | 'stopped' | 'air-drawn' | 'pump-silent' | 'leak-seen' | 'withdrawn'
+  what: 'planned' | 'started' | 'stopped' | BoardMark | 'withdrawn'
   plan: { plan: RunPlan; instrumentId: string | null } | null
   note: string | null
   withdrawsId: string | null

@@ -2,16 +2,19 @@ import { createHash } from 'node:crypto'
 import {
   familyDefaults,
   type IngestBlock,
+  inputOfRun,
+  isFlowRun,
   type MachineSpec,
   noisyLevelSensor,
   type RigFault,
   type RunEvent,
+  type RunKind,
   type RunPlan,
   type SiteSpec,
   seededRandom,
   standingWasher,
   stepWasher,
-  type TimedKind,
+  type Tap,
 } from '@brendik/core'
 
 /** A UUID that is the same every time for the same name. */
@@ -41,6 +44,10 @@ export const DEMO_MACHINES = [
     pump: { shutoffHeadM: 2.8, freeFlowLMin: 40 },
   }),
   machine('Flat 3 front loader', { ...familyDefaults('front-load-sealed'), fillLevelMm: 95 }),
+  machine('Garage top loader', {
+    ...familyDefaults('top-load-belt'),
+    valve: { ratedLMin: 11, taps: ['cold', 'hot'] },
+  }),
 ]
 
 const sites: { name: string; spec: SiteSpec }[] = [
@@ -61,17 +68,30 @@ const sites: { name: string; spec: SiteSpec }[] = [
       portHeightMm: null,
     },
   },
+  {
+    name: 'Ash Row 5, garage',
+    spec: { supplyKpa: { cold: 410, hot: 400 }, standpipeHeightMm: 900, waterTempC: 13, portHeightMm: 240 },
+  },
 ]
 export const DEMO_SITES = sites.map((site) => ({ id: idOf(`site ${site.name}`), ...site }))
 
 export interface DemoRun {
   id: string
-  kind: TimedKind
+  kind: RunKind
   fault: RigFault
   startedAtMs: number
   fromMm: number
   plan: RunPlan
   by: 'hand' | 'stream'
+}
+
+/** Something looked at beside the runs. */
+export interface DemoLook {
+  atMs: number
+  check: string
+  value: string | number
+  tap: Tap | null
+  levelMm: number | null
 }
 
 /** Today's visits: one with finished runs, one with a first drain, one not begun. */
@@ -84,12 +104,13 @@ export function demoVisits(midnightMs: number) {
   })
   const run = (
     name: string,
-    kind: TimedKind,
+    kind: RunKind,
     fault: RigFault,
     startedAtMs: number,
     m: number,
     s: number,
     by: 'hand' | 'stream',
+    change: Partial<RunPlan> = {},
   ): DemoRun => {
     const { m: machine, s: site } = of(m, s)
     const fillTo = machine.spec.fillLevelMm ?? 100
@@ -106,11 +127,12 @@ export function demoVisits(midnightMs: number) {
         site: site.spec,
         taps: kind === 'fill' ? ['cold'] : [],
         throttled: false,
-        hoseEndMm: kind === 'drain' ? (site.spec.standpipeHeightMm ?? null) : null,
+        hoseEndMm: kind === 'fill' ? null : (site.spec.standpipeHeightMm ?? null),
         startLevelMm: kind === 'fill' ? 0 : fillTo,
         endLevelMm: null,
         laundry: 'none',
         laundryKg: 0,
+        ...change,
       },
     }
   }
@@ -121,6 +143,7 @@ export function demoVisits(midnightMs: number) {
     dueAtMs: number,
     complaint: string,
     runs: DemoRun[],
+    looks: DemoLook[] = [],
   ) => ({
     id: idOf(`visit ${day} ${name}`),
     machineId: of(m, s).m.id,
@@ -128,7 +151,15 @@ export function demoVisits(midnightMs: number) {
     dueAtMs,
     complaint,
     runs,
+    looks: looks.map((look, i) => ({ id: idOf(`look ${day} ${name} ${i}`), ...look })),
   })
+  const hold3 = (name: string, hours: number, minutes: number) =>
+    ['first', 'again', 'lifted'].map((step, i) =>
+      run(`${name} hold ${step}`, 'hold', 'tub-seam.leak', at(hours, minutes + i * 13), 3, 3, 'hand', {
+        hoseEndMm: step === 'lifted' ? 1500 : 900,
+        protocol: { id: 'three-hold', step },
+      }),
+    )
   return [
     visit('quarry', 1, 1, at(8, 0), 'Takes for ever to empty; standing water after the last rinse.', [
       run('quarry fill', 'fill', 'none', at(8, 12), 1, 1, 'hand'),
@@ -139,10 +170,30 @@ export function demoVisits(midnightMs: number) {
     visit('larch', 0, 0, at(10, 30), 'Stops in the drain with a long-drain fault. Loud pump.', [
       run('larch fill', 'fill', 'none', at(10, 41), 0, 0, 'hand'),
       run('larch drain', 'drain', 'pump.worn', at(10, 52), 0, 0, 'stream'),
+      run('larch drain low', 'drain', 'pump.worn', at(11, 6), 0, 0, 'stream', { hoseEndMm: 400 }),
     ]),
-    visit('mill', 2, 2, at(13, 45), 'Fills slowly since the taps were changed.', []),
+    visit(
+      'ash',
+      3,
+      3,
+      at(12, 30),
+      'Puddle in front after every wash; tops itself up again and again.',
+      [run('ash fill', 'fill', 'none', at(12, 36), 3, 3, 'hand'), ...hold3('ash', 12, 44)],
+      [
+        { atMs: at(13, 24), check: 'leak.catch', value: 46, tap: null, levelMm: 280 },
+        { atMs: at(13, 29), check: 'leak.catch', value: 39.5, tap: null, levelMm: 245 },
+        { atMs: at(13, 34), check: 'leak.catch', value: 31.5, tap: null, levelMm: 210 },
+        { atMs: at(13, 39), check: 'leak.catch', value: 19, tap: null, levelMm: 175 },
+      ],
+    ),
+    visit('mill', 2, 2, at(14, 15), 'Fills slowly since the taps were changed.', [
+      run('mill fill', 'fill', 'tap.part-shut', at(14, 22), 2, 2, 'hand'),
+      run('mill fill hot', 'fill', 'none', at(14, 31), 2, 2, 'hand', { taps: ['hot'] }),
+    ]),
   ]
 }
+
+const HOLD_S = 601
 
 /** Facts and batches of one demo run, made by the simulated washer with a fixed seed. */
 export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: IngestBlock[] } {
@@ -150,7 +201,6 @@ export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: Ingest
   const sense = noisyLevelSensor(random)
   const { machine: spec, site } = run.plan
   const target = spec.fillLevelMm ?? 100
-  const input = { openTaps: run.plan.taps, pumpOn: run.kind === 'drain', hoseEndMm: run.plan.hoseEndMm }
   const start = run.startedAtMs
   const id = (name: string) => idOf(`${run.id} ${name}`)
   const events: RunEvent[] = [
@@ -161,12 +211,14 @@ export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: Ingest
   const level: number[] = []
   let state = standingWasher(spec, run.fromMm)
   const stepS = 0.1
-  const everyS = run.by === 'stream' ? 0.5 : run.kind === 'fill' || run.fromMm > 200 ? 15 : 5
+  const holds = !isFlowRun(run.kind)
+  const everyS = run.by === 'stream' ? 0.5 : holds ? 60 : run.kind === 'fill' || run.fromMm > 200 ? 15 : 5
   let t = 0
-  const done = () => (run.kind === 'fill' ? state.levelMm >= target : state.levelMm <= 4.5)
+  const done = () =>
+    holds ? t >= HOLD_S : run.kind === 'fill' ? state.levelMm >= target : state.levelMm <= 4.5
   for (; t < 1200 && !done(); t += stepS) {
     if (Math.abs(t / everyS - Math.round(t / everyS)) < stepS / everyS / 2) {
-      const mm = sense(state.levelMm, stepS)
+      const mm = sense(state.indicatedMm, stepS)
       const seen = run.by === 'stream' ? mm : Math.round(mm + (random() - 0.5) * 5)
       const atMs = Math.round(start + t * 1000 + (run.by === 'hand' ? random() * 900 : 0))
       if (run.by === 'stream') {
@@ -181,10 +233,11 @@ export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: Ingest
           by: 'ruler',
         })
     }
-    state = stepWasher(spec, site, run.fault, state, input, stepS)
+    state = stepWasher(spec, site, run.fault, state, inputOfRun(run.plan, false), stepS)
   }
   const endMs = Math.round(start + t * 1000)
-  if (run.kind === 'drain') events.push({ type: 'marked', id: id('air'), atMs: endMs, what: 'air-drawn' })
+  if (run.kind === 'drain' || run.kind === 'siphon')
+    events.push({ type: 'marked', id: id('air'), atMs: endMs, what: 'air-drawn' })
   events.push({ type: 'stopped', id: id('stopped'), atMs: endMs + 1500 })
   const blocks: IngestBlock[] = []
   for (let i = 0; i < at.length; i += 100)

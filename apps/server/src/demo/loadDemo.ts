@@ -35,5 +35,18 @@ for (const visit of demoVisits(midnight.getTime())) {
     await storeEvents(db, HOME_ACTOR, visit.id, run.id, events)
     if (blocks.length > 0) await storeBlocks(db, HOME_ACTOR, run.id, blocks)
   }
+  for (const { id, atMs, check, value, tap, levelMm } of visit.looks)
+    await db.run('insertObservation', [
+      workshopId,
+      id,
+      visit.id,
+      technicianId,
+      atMs,
+      check,
+      JSON.stringify(value),
+      tap,
+      levelMm,
+      null,
+    ])
 }
 await db.close()

@@ -1,4 +1,4 @@
-import { type RunPlan, TIMED_KINDS, type TimedKind } from '@brendik/core'
+import { RUN_KINDS, type RunKind, type RunPlan } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -19,7 +19,7 @@ function RunOf({ runId }: { runId: string }) {
   const [params] = useSearchParams()
   const { board, run } = useRunBoard(runId)
   const visitId = params.get('visit') ?? run.meta?.visitId ?? null
-  const asked = params.get('kind') as TimedKind
+  const asked = params.get('kind') as RunKind
   const visit = useQuery({
     ...visitQuery(visitId ?? ''),
     enabled: visitId !== null && run.facts.plan === null,
@@ -40,7 +40,7 @@ function RunOf({ runId }: { runId: string }) {
       </Message>
     )
   const data = visit.data
-  const current = draft ?? plan ?? firstPlan(TIMED_KINDS.includes(asked) ? asked : 'drain', data)
+  const current = draft ?? plan ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
   return (
     <SetupBoard
       visit={data}

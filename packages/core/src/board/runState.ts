@@ -1,5 +1,5 @@
-import type { RunMark } from '../runs/runMarks.ts'
-import type { RunPlan } from '../runs/runPlan.ts'
+import type { MarkWhat, RunMark } from '../runs/runMarks.ts'
+import type { RunKind, RunPlan } from '../runs/runPlan.ts'
 import type { RunEvent } from './runEvents.ts'
 
 /** A run as its events tell it. Only the events are stored; all else is derived. */
@@ -125,11 +125,18 @@ export function elapsedS(facts: RunFacts, nowMs: number): number {
 export function analysisMarks(facts: RunFacts): RunMark[] {
   if (facts.startedAtMs === null || facts.plan === null) return []
   const zero = facts.startedAtMs
-  const fill = facts.plan.kind === 'fill'
-  const marks: RunMark[] = [{ tS: 0, what: fill ? 'valve-open' : 'pump-on' }]
+  const ends = BOARD_ENDS[facts.plan.kind]
+  const marks: RunMark[] = ends?.from ? [{ tS: 0, what: ends.from }] : []
   for (const event of facts.standing)
     if (event.type === 'marked') marks.push({ tS: (event.atMs - zero) / 1000, what: event.what })
-  if (facts.stoppedAtMs !== null)
-    marks.push({ tS: (facts.stoppedAtMs - zero) / 1000, what: fill ? 'valve-closed' : 'pump-off' })
+  if (facts.stoppedAtMs !== null && ends?.to)
+    marks.push({ tS: (facts.stoppedAtMs - zero) / 1000, what: ends.to })
   return marks
+}
+
+/** What starting and stopping the clock stand for. */
+const BOARD_ENDS: Partial<Record<RunKind, { from: MarkWhat | null; to: MarkWhat | null }>> = {
+  fill: { from: 'valve-open', to: 'valve-closed' },
+  drain: { from: 'pump-on', to: 'pump-off' },
+  'after-drain': { from: 'pump-off', to: null },
 }

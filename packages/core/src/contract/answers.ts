@@ -1,6 +1,6 @@
 import type { RunEvent } from '../board/runEvents.ts'
 import type { ReadingBlock } from '../board/runReadings.ts'
-import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
+import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunKind, RunPlan } from '../runs/runPlan.ts'
 
@@ -24,6 +24,20 @@ export interface RunSummary {
   instrumentLabel: string | null
   analysis: RunAnalysis | null
 }
+/** A run of one visit, with all that is needed to weigh it together with others. */
+export interface RunDetail extends RunSummary {
+  plan: RunPlan | null
+}
+/** Something looked at or measured beside the runs, still standing. */
+export interface ObservationAnswer {
+  id: string
+  atMs: number
+  by: string
+  check: string
+  value: string | number
+  tap: Tap | null
+  levelMm: number | null
+}
 export interface VisitSummary {
   id: string
   dueAtMs: number
@@ -42,7 +56,8 @@ export interface VisitAnswer {
   complaint: string
   machine: MachineAnswer
   site: SiteAnswer
-  runs: RunSummary[]
+  runs: RunDetail[]
+  observations: ObservationAnswer[]
 }
 export interface RunAnswer {
   runId: string

@@ -1,5 +1,8 @@
 import * as v from 'valibot'
+import { BOARD_MARKS } from '../board/runEvents.ts'
+import { CHECK_IDS } from '../formats/catalogue.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
+import { PROTOCOL_IDS } from '../protocols/protocolIds.ts'
 import { RUN_KINDS } from '../runs/runPlan.ts'
 
 /** A number in a range, with a message that names what was expected and what came. */
@@ -60,6 +63,9 @@ const runPlanSchema = v.object({
   endLevelMm: v.nullable(numberIn(-300, 1500, 'mm')),
   laundry: v.picklist(['none', 'wet', 'dry']),
   laundryKg: numberIn(0, 30, 'kg'),
+  protocol: v.optional(
+    v.nullable(v.object({ id: v.picklist(PROTOCOL_IDS), step: v.pipe(v.string(), v.maxLength(60)) })),
+  ),
 })
 
 const base = { id: idSchema, atMs: epochMs }
@@ -76,7 +82,7 @@ export const runEventSchema = v.variant('type', [
   v.object({
     type: v.literal('marked'),
     ...base,
-    what: v.picklist(['air-drawn', 'pump-silent', 'leak-seen']),
+    what: v.picklist(BOARD_MARKS),
     note: v.optional(v.pipe(v.string(), v.maxLength(500))),
   }),
   v.object({ type: v.literal('stopped'), ...base }),
@@ -146,3 +152,28 @@ export const putSiteSchema = v.object({
   name: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a name for the site'), v.maxLength(200)),
   spec: siteSpecSchema,
 })
+
+/** Things looked at or measured beside the runs; a withdrawal names what it takes back. */
+export const postObservationsSchema = v.object({
+  observations: v.pipe(
+    v.array(
+      v.variant('type', [
+        v.object({
+          type: v.literal('observed'),
+          ...base,
+          check: v.picklist(CHECK_IDS),
+          value: v.union([
+            v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
+            v.pipe(v.number(), v.finite('expected a finite number')),
+          ]),
+          tap: v.nullable(v.picklist(TAPS)),
+          levelMm: v.nullable(numberIn(-300, 1500, 'mm')),
+        }),
+        v.object({ type: v.literal('withdrawn'), ...base, targetId: idSchema }),
+      ]),
+    ),
+    v.minLength(1),
+    v.maxLength(500),
+  ),
+})
+export type ObservationEvent = v.InferOutput<typeof postObservationsSchema>['observations'][number]

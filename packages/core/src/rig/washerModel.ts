@@ -1,8 +1,16 @@
 import { type MachineSpec, type SiteSpec, type Tap, tapedTub } from '../machine/machineSpec.ts'
-import { drainHoseOf, hoseEndHeight, portHeight, pumpMiddle } from '../machine/uncertainty.ts'
+import {
+  cleanPathK,
+  drainHoseOf,
+  hoseEndHeight,
+  portHeight,
+  pumpMiddle,
+  STILL_PUMP_SHARE,
+} from '../machine/uncertainty.ts'
 import { type RandomSource, standardNormal } from '../numeric/random.ts'
 import { drainFlowM3S } from '../pump/drainFlow.ts'
 import { parabolicPump } from '../pump/pumpCurve.ts'
+import type { RunPlan } from '../runs/runPlan.ts'
 import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../supply/supplyLine.ts'
 import { tubLevelMm, tubVolumeL } from '../tub/tubVolume.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
@@ -16,6 +24,9 @@ export const RIG_FAULTS = [
   'pump.worn',
   'drain-hose.blocked',
   'pump.thermal-dropout',
+  'tub-seam.leak',
+  'inlet-valve.seeping',
+  'level-hose.holed',
 ] as const
 export type RigFault = (typeof RIG_FAULTS)[number]
 
@@ -24,18 +35,45 @@ export interface WasherState {
   levelMm: number
   inflowLMin: number
   outflowLMin: number
+  /** Lost through a leak. */
+  leakLMin: number
   /** Seconds the pump has run, for the hot cut-out. */
   pumpRanS: number
+  /** Level as the machine's own sensing shows it, before its noise: the water's, unless the pressure hose leaks air. */
+  indicatedMm: number
 }
 
 export interface WasherInput {
   openTaps: readonly Tap[]
   pumpOn: boolean
   hoseEndMm: number | null
+  /** The hose is full and its end low: water runs out through the still pump. */
+  primed?: boolean
+}
+
+/** What a run does to the washer: taps, pump, hose end. `filled` closes the valve. */
+export function inputOfRun(plan: RunPlan, filled: boolean): WasherInput {
+  return {
+    openTaps: plan.kind === 'fill' && !filled ? plan.taps : [],
+    pumpOn: plan.kind === 'drain',
+    hoseEndMm: plan.hoseEndMm,
+    primed: plan.kind === 'siphon',
+  }
 }
 
 /** How much each fault changes. Estimates, strong enough to be seen. */
-const FAULTY = { tapK: 6e13, valveFlow: 0.5, head: 0.62, pathLoss: 6, cutoutS: 14 } as const
+const FAULTY = {
+  tapK: 6e13,
+  valveFlow: 0.5,
+  head: 0.62,
+  pathLoss: 6,
+  cutoutS: 14,
+  /** A split that lets out 0.7 L/min with 100 mm of water above it, at this share of the machine's fill level. */
+  leakLMin: 0.7,
+  leakHeightShare: 0.55,
+  seepLMin: 0.25,
+  airLeakTauS: 420,
+} as const
 /** The level below which the simulated pump draws air, mm. */
 const AIR_MM = 4
 const RIG_SUPPLY_KPA = 320
@@ -56,16 +94,33 @@ export function stepWasher(
   const inflow = inflowLMin(machine, site, fault, input.openTaps)
   const pumpRanS = input.pumpOn ? state.pumpRanS + seconds : 0
   const outAt = (levelMm: number) => outflowLMin(machine, site, fault, input, levelMm, pumpRanS)
-  const change = (levelMm: number) => ((inflow - outAt(levelMm)) * seconds) / 60
+  const leakAt = (levelMm: number) => leakLMin(machine, fault, levelMm)
+  const change = (levelMm: number) => ((inflow - outAt(levelMm) - leakAt(levelMm)) * seconds) / 60
   const half = tubLevelMm(tub, Math.max(0, state.volumeL + change(state.levelMm) / 2))
   const volumeL = Math.max(0, state.volumeL + change(half))
+  const levelMm = tubLevelMm(tub, volumeL)
+  const keeps = fault === 'level-hose.holed' ? Math.exp(-seconds / FAULTY.airLeakTauS) : 1
   return {
     volumeL,
-    levelMm: tubLevelMm(tub, volumeL),
+    levelMm,
     inflowLMin: inflow,
     outflowLMin: outAt(half),
+    leakLMin: leakAt(half),
     pumpRanS,
+    indicatedMm: keeps === 1 ? levelMm : (state.indicatedMm + levelMm - state.levelMm) * keeps,
   }
+}
+
+/** Water lost through a split at its height, L/min. */
+function leakLMin(machine: MachineSpec, fault: RigFault, levelMm: number): number {
+  if (fault !== 'tub-seam.leak') return 0
+  const above = levelMm - rigLeakHeightMm(machine)
+  return above > 0 ? FAULTY.leakLMin * Math.sqrt(above / 100) : 0
+}
+
+/** Height of the simulated split, mm above the port. */
+export function rigLeakHeightMm(machine: MachineSpec): number {
+  return FAULTY.leakHeightShare * (machine.fillLevelMm ?? 110)
 }
 
 /** A washer standing still with water at a level. */
@@ -75,12 +130,14 @@ export function standingWasher(machine: MachineSpec, levelMm: number): WasherSta
     levelMm,
     inflowLMin: 0,
     outflowLMin: 0,
+    leakLMin: 0,
     pumpRanS: 0,
+    indicatedMm: levelMm,
   }
 }
 
 function inflowLMin(machine: MachineSpec, site: SiteSpec, fault: RigFault, taps: readonly Tap[]): number {
-  let total = 0
+  let total = fault === 'inlet-valve.seeping' ? FAULTY.seepLMin : 0
   for (const tap of taps)
     total += supplyFlowLMin(
       {
@@ -106,21 +163,23 @@ function outflowLMin(
   levelMm: number,
   pumpRanS: number,
 ): number {
-  if (!input.pumpOn || levelMm <= AIR_MM) return 0
+  if (levelMm <= AIR_MM || !(input.pumpOn || input.primed)) return 0
   if (fault === 'pump.thermal-dropout' && pumpRanS > FAULTY.cutoutS) return 0
   const pump = pumpMiddle(machine)
   const hose = drainHoseOf(machine)
   const blocked = fault === 'drain-hose.blocked'
   const liftM = (hoseEndHeight(site, input.hoseEndMm).mm - portHeight(machine, site).mm - levelMm) / 1000
+  const still = { kind: 'gravity', pumpResistanceS2M5: STILL_PUMP_SHARE * cleanPathK(machine, site) } as const
+  const running = {
+    kind: 'pump',
+    curve: parabolicPump(
+      pump.shutoffHeadM * (fault === 'pump.worn' ? FAULTY.head : 1),
+      m3PerSFromLMin(pump.freeFlowLMin) * (fault === 'pump.worn' ? Math.sqrt(FAULTY.head) : 1),
+    ),
+  } as const
   return lMinFromM3PerS(
     drainFlowM3S(
-      {
-        kind: 'pump',
-        curve: parabolicPump(
-          pump.shutoffHeadM * (fault === 'pump.worn' ? FAULTY.head : 1),
-          m3PerSFromLMin(pump.freeFlowLMin) * (fault === 'pump.worn' ? Math.sqrt(FAULTY.head) : 1),
-        ),
-      },
+      input.pumpOn ? running : still,
       blocked ? { ...hose, minorK: hose.minorK + FAULTY.pathLoss * 12 } : hose,
       liftM,
       waterKinematicViscosityM2S(site.waterTempC),

@@ -1,4 +1,5 @@
 import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
+import type { ProtocolId } from '../protocols/protocolIds.ts'
 
 export const RUN_KINDS = ['idle', 'fill', 'hold', 'motion', 'drain', 'after-drain', 'siphon', 'spin'] as const
 /** idle: taps open, machine off; after-drain: the pump has just stopped; siphon: the tub runs out by its own weight, pump still. */
@@ -22,6 +23,8 @@ export interface RunPlan {
   endLevelMm: number | null
   laundry: Laundry
   laundryKg: number
+  /** The step of a protocol that this run is made for. */
+  protocol?: { id: ProtocolId; step: string } | null | undefined
 }
 
 /** Level at which a pump begins to draw air, mm above the port. Estimate, 0–10. */

@@ -70,7 +70,7 @@ export function weighDrains(
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
 ): DrainWeighing | null {
-  const data = runs.flatMap((run) => datumOf(machine, site, run))
+  const data = latestOfEach(runs).flatMap((run) => datumOf(machine, site, run))
   const lifts = liftTests(machine, site, observations)
   if (data.length === 0 && lifts.length === 0) return null
   const pump = pumpMiddle(machine)
@@ -140,6 +140,17 @@ export function weighDrains(
       logLikelihood: map,
     },
   }
+}
+
+/** The last run of each kind and height: after a repair the run before it no longer counts. */
+function latestOfEach(runs: readonly JudgedRun[]): JudgedRun[] {
+  const latest = new Map<string, JudgedRun>()
+  for (const run of runs) {
+    if (run.analysis.basis?.of !== 'flow') continue
+    const height = Math.round((run.plan.hoseEndMm ?? run.plan.site.standpipeHeightMm ?? 900) / 100)
+    latest.set(`${run.plan.kind} ${height}`, run)
+  }
+  return [...latest.values()]
 }
 
 /** The better-supported hypothesis, when it beats the sound machine and the other hypothesis beyond doubt. */

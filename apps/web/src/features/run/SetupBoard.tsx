@@ -2,10 +2,10 @@ import {
   AIR_LEVEL_MM,
   type ExpectedRun,
   plannedEndMm,
+  type RunKind,
   type RunPlan,
   TAPS,
   type Tap,
-  type TimedKind,
   type VisitAnswer,
 } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
@@ -32,7 +32,7 @@ const TAP_CHOICES = [
   { value: 'both', text: 'Both' },
 ] as const
 
-export function firstPlan(kind: TimedKind, visit: VisitAnswer): RunPlan {
+export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
   const machine = visit.machine.spec
   return {
     kind,
@@ -59,7 +59,7 @@ export function SetupBoard({
   visit: VisitAnswer
   plan: RunPlan
   onPlan: (plan: RunPlan) => void
-  onKind: (kind: TimedKind) => void
+  onKind: (kind: RunKind) => void
   onStart: (instrument: { id: string; label: string } | null, atMs: number) => void
 }) {
   const { units } = usePrefs()

@@ -1,4 +1,4 @@
-import { type RunAnalysis, type RunPhase, type Saying, sayRun, type TimedKind } from '@brendik/core'
+import { type RunAnalysis, type RunKind, type RunPhase, type Saying, sayRun } from '@brendik/core'
 import { clockText } from '../../lib/time.ts'
 import { figure, type UnitSystem, withUnit } from '../../lib/units.ts'
 
@@ -47,9 +47,9 @@ export function shortResult(analysis: RunAnalysis | null, units: UnitSystem): st
     : verdict
 }
 
-export const KIND_WORD: Record<TimedKind, string> = { fill: 'Fill', drain: 'Drain' }
-export const START_WORD: Record<TimedKind, string> = { fill: 'valve open', drain: 'pump on' }
-export const STOP_WORD: Record<TimedKind, string> = { fill: 'valve closed', drain: 'pump off' }
+export const KIND_WORD: Record<RunKind, string> = { fill: 'Fill', drain: 'Drain' }
+export const START_WORD: Record<RunKind, string> = { fill: 'valve open', drain: 'pump on' }
+export const STOP_WORD: Record<RunKind, string> = { fill: 'valve closed', drain: 'pump off' }
 
 export const TONE_TEXT: Record<Headline['tone'], string> = {
   good: 'text-good',
