@@ -39,6 +39,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
       },
       {
+        path: '/visits/:visitId/protocols/:protocolId',
+        lazy: async () => ({ Component: (await import('./routes/ProtocolPage.tsx')).ProtocolPage }),
+      },
+      {
+        path: '/rates',
+        lazy: async () => ({ Component: (await import('./routes/RatesPage.tsx')).RatesPage }),
+      },
+      {
         path: '/machines/:machineId',
         lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }),
       },

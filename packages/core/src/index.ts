@@ -1,6 +1,7 @@
 /** The only entry of the computing core. */
 export { assertNever } from './assertNever.ts'
 export { analyseBoard } from './board/analyseBoard.ts'
+export { type IntervalAt, intervalHistory, mainInterval } from './board/intervalHistory.ts'
 export { BOARD_MARKS, type BoardMark, type RunEvent } from './board/runEvents.ts'
 export { type ReadingBlock, runReadings } from './board/runReadings.ts'
 export {
@@ -97,7 +98,14 @@ export { type ExpectedRun, expectedRun } from './runs/expectedRun.ts'
 export type { FlowValue, Interval } from './runs/interval.ts'
 export type { Readings } from './runs/readings.ts'
 export { ANALYSIS_VERSION, type RunAnalysis } from './runs/runAnalysis.ts'
-export { AIR_LEVEL_MM, isFlowRun, plannedEndMm, RUN_KINDS, type RunKind, type RunPlan } from './runs/runPlan.ts'
+export {
+  AIR_LEVEL_MM,
+  isFlowRun,
+  plannedEndMm,
+  RUN_KINDS,
+  type RunKind,
+  type RunPlan,
+} from './runs/runPlan.ts'
 export { type Saying, sayRun } from './runs/sayRun.ts'
 export { type EntryQuestion, questionEntry } from './runs/unitSlip.ts'
 export type { Verdict } from './runs/verdict.ts'

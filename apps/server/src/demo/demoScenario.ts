@@ -83,6 +83,8 @@ export interface DemoRun {
   fromMm: number
   plan: RunPlan
   by: 'hand' | 'stream'
+  /** Length of a run that has no end of its own, s. */
+  lastsS?: number
 }
 
 /** Something looked at beside the runs. */
@@ -178,17 +180,21 @@ export function demoVisits(midnightMs: number) {
       3,
       at(12, 30),
       'Puddle in front after every wash; tops itself up again and again.',
-      [run('ash fill', 'fill', 'none', at(12, 36), 3, 3, 'hand'), ...hold3('ash', 12, 44)],
       [
-        { atMs: at(13, 24), check: 'leak.catch', value: 46, tap: null, levelMm: 280 },
-        { atMs: at(13, 29), check: 'leak.catch', value: 39.5, tap: null, levelMm: 245 },
-        { atMs: at(13, 34), check: 'leak.catch', value: 31.5, tap: null, levelMm: 210 },
-        { atMs: at(13, 39), check: 'leak.catch', value: 19, tap: null, levelMm: 175 },
+        run('ash fill', 'fill', 'none', at(12, 36), 3, 3, 'hand'),
+        { ...run('ash hold long', 'hold', 'tub-seam.leak', at(12, 44), 3, 3, 'stream'), lastsS: 4500 },
+        ...hold3('ash', 14, 6),
+      ],
+      [
+        { atMs: at(14, 46), check: 'leak.catch', value: 46, tap: null, levelMm: 280 },
+        { atMs: at(14, 51), check: 'leak.catch', value: 39.5, tap: null, levelMm: 245 },
+        { atMs: at(14, 56), check: 'leak.catch', value: 31.5, tap: null, levelMm: 210 },
+        { atMs: at(15, 1), check: 'leak.catch', value: 19, tap: null, levelMm: 175 },
       ],
     ),
-    visit('mill', 2, 2, at(14, 15), 'Fills slowly since the taps were changed.', [
-      run('mill fill', 'fill', 'tap.part-shut', at(14, 22), 2, 2, 'hand'),
-      run('mill fill hot', 'fill', 'none', at(14, 31), 2, 2, 'hand', { taps: ['hot'] }),
+    visit('mill', 2, 2, at(15, 30), 'Fills slowly since the taps were changed.', [
+      run('mill fill', 'fill', 'tap.part-shut', at(15, 37), 2, 2, 'hand'),
+      run('mill fill hot', 'fill', 'none', at(15, 46), 2, 2, 'hand', { taps: ['hot'] }),
     ]),
   ]
 }
@@ -212,11 +218,12 @@ export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: Ingest
   let state = standingWasher(spec, run.fromMm)
   const stepS = 0.1
   const holds = !isFlowRun(run.kind)
-  const everyS = run.by === 'stream' ? 0.5 : holds ? 60 : run.kind === 'fill' || run.fromMm > 200 ? 15 : 5
+  const everyS =
+    run.by === 'stream' ? (holds ? 4 : 0.5) : holds ? 60 : run.kind === 'fill' || run.fromMm > 200 ? 15 : 5
   let t = 0
   const done = () =>
-    holds ? t >= HOLD_S : run.kind === 'fill' ? state.levelMm >= target : state.levelMm <= 4.5
-  for (; t < 1200 && !done(); t += stepS) {
+    holds ? t >= (run.lastsS ?? HOLD_S) : run.kind === 'fill' ? state.levelMm >= target : state.levelMm <= 4.5
+  for (; t < 6000 && !done(); t += stepS) {
     if (Math.abs(t / everyS - Math.round(t / everyS)) < stepS / everyS / 2) {
       const mm = sense(state.indicatedMm, stepS)
       const seen = run.by === 'stream' ? mm : Math.round(mm + (random() - 0.5) * 5)

@@ -3,13 +3,14 @@ import type {
   InstrumentAnswer,
   MachineAnswer,
   MachineSpec,
+  ObservationEvent,
   RunAnswer,
   SiteAnswer,
   SiteSpec,
   VisitAnswer,
 } from '@brendik/core'
 import { queryOptions } from '@tanstack/react-query'
-import { get, put } from './client.ts'
+import { get, post, put } from './client.ts'
 
 /** Every address the screens read, with its key, once. */
 export const dayQuery = (fromMs: number, toMs: number) =>
@@ -38,3 +39,7 @@ export const putVisit = (
   id: string,
   visit: { machineId: string; siteId: string; dueAtMs: number; complaint: string },
 ) => put(`/visits/${id}`, visit)
+
+/** Sent at once; safe to send again, since every observation carries its id. */
+export const postObservations = (visitId: string, observations: ObservationEvent[]) =>
+  post(`/visits/${visitId}/observations`, { observations })

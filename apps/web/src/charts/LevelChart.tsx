@@ -15,11 +15,15 @@ export interface LevelChartProps {
   carriedOn: { x: number; y: number }[] | null
   nowS: number | null
   label: string
+  /** Levels shown, for runs that hardly move; the whole tub from the port up when left out. */
+  zoom?: { loMm: number; hiMm: number } | null
+  /** Where the leak lies, hatched across the chart. */
+  height?: { lo: number; hi: number; text: string } | null
 }
 
 const TIME_STEPS = [2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600]
-const LEVEL_STEPS_MM = [5, 10, 20, 50, 100, 200]
-const LEVEL_STEPS_IN = [0.25, 0.5, 1, 2, 5]
+const LEVEL_STEPS_MM = [2, 5, 10, 20, 50, 100, 200]
+const LEVEL_STEPS_IN = [0.1, 0.25, 0.5, 1, 2, 5]
 
 /** Level against time, the expected band behind it. Colours come from the theme; the hatch makes the band readable without them. */
 export function LevelChart(props: LevelChartProps) {
@@ -76,8 +80,10 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
   const ink = colour('--ink')
   const font = { family: 'Archivo Variable, system-ui, sans-serif', size: 14 }
   const steps = units === 'us' ? LEVEL_STEPS_IN : LEVEL_STEPS_MM
-  const levelStep = niceStep(show(topMm), 7, steps)
-  const topShown = Math.ceil(show(topMm) / levelStep) * levelStep
+  const { zoom } = props
+  const levelStep = niceStep(zoom ? show(zoom.hiMm) - show(zoom.loMm) : show(topMm), 7, steps)
+  const topShown = Math.ceil(show(zoom?.hiMm ?? topMm) / levelStep) * levelStep
+  const bottomShown = zoom ? Math.floor(show(zoom.loMm) / levelStep) * levelStep : 0
   const timeStep = niceStep(endS, chart.width < 500 ? 5 : 9, TIME_STEPS)
   chart.data.datasets = [
     ...(carriedOn
@@ -122,14 +128,13 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
     },
     y: {
       type: 'linear',
-      min: 0,
+      min: read(bottomShown),
       max: read(topShown),
       border: { display: false },
       grid: { color: colour('--hair') },
       afterBuildTicks: (axis) => {
-        axis.ticks = Array.from({ length: Math.round(topShown / levelStep) + 1 }, (_, i) => ({
-          value: read(i * levelStep),
-        }))
+        const count = Math.round((topShown - bottomShown) / levelStep) + 1
+        axis.ticks = Array.from({ length: count }, (_, i) => ({ value: read(bottomShown + i * levelStep) }))
       },
       ticks: {
         autoSkip: false,
@@ -185,6 +190,8 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
         line(ctx, band.mid.map(px), colour('--water'), 2.5, [8, 5])
         labelBand(ctx, band, px)
       }
+      if (latest.current.height)
+        leakBand(ctx, chartArea, latest.current.height, (mm) => y.getPixelForValue(mm))
       ctx.font = '500 13px "Archivo Variable", system-ui, sans-serif'
       marks.forEach((mark, i) => {
         const cx = x.getPixelForValue(mark.x)
@@ -224,6 +231,44 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
   }
 }
 
+/** The height of the leak as an amber hatched band with its name. */
+function leakBand(
+  ctx: CanvasRenderingContext2D,
+  area: { left: number; right: number },
+  height: { lo: number; hi: number; text: string },
+  at: (mm: number) => number,
+): void {
+  const [top, bottom] = [at(height.hi), at(height.lo)]
+  ctx.save()
+  ctx.beginPath()
+  ctx.rect(area.left, top, area.right - area.left, Math.max(3, bottom - top))
+  ctx.clip()
+  ctx.strokeStyle = colour('--watch')
+  ctx.lineWidth = 1
+  ctx.globalAlpha = 0.55
+  for (let cx = area.left - (bottom - top); cx < area.right; cx += 9) {
+    ctx.beginPath()
+    ctx.moveTo(cx, bottom)
+    ctx.lineTo(cx + (bottom - top), top)
+    ctx.stroke()
+  }
+  ctx.restore()
+  for (const cy of [top, bottom])
+    line(
+      ctx,
+      [
+        [area.left, cy],
+        [area.right, cy],
+      ],
+      colour('--watch'),
+      1.5,
+      [],
+    )
+  ctx.font = '600 14px "Archivo Variable", system-ui, sans-serif'
+  ctx.fillStyle = colour('--watch')
+  ctx.fillText(height.text, area.left + 10, top - 7)
+}
+
 /** Writes what the hatch means where a measured run seldom passes: above the end of a fill, left of a drain. */
 function labelBand(
   ctx: CanvasRenderingContext2D,
@@ -231,6 +276,17 @@ function labelBand(
   px: (p: { x: number; y: number }) => [number, number],
 ): void {
   const falls = (band.lo[0]?.y ?? 0) > (band.lo.at(-1)?.y ?? 0)
+  if (band.lo[0]?.y === band.lo.at(-1)?.y) {
+    const end = band.hi.at(-1)
+    if (!end) return
+    const [cx, cy] = px(end)
+    ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
+    ctx.fillStyle = colour('--water')
+    ctx.textAlign = 'right'
+    ctx.fillText('expected', cx - 4, cy - 7)
+    ctx.textAlign = 'left'
+    return
+  }
   const point = falls ? band.lo[Math.floor(band.lo.length * 0.62)] : band.mid.at(-1)
   if (!point) return
   const [cx, cy] = px(point)

@@ -75,3 +75,26 @@ export function extent(
 export function niceStep(length: number, count: number, steps: readonly number[]): number {
   return steps.find((step) => length / step <= count) ?? (steps.at(-1) as number)
 }
+
+/** A run in which the level should stand: a flat band as thick as the noise of a reading. */
+export function standingBand(levelMm: number, endS: number): BandShape {
+  const flat = (mm: number) => [
+    { x: 0, y: levelMm + mm },
+    { x: endS, y: levelMm + mm },
+  ]
+  return { lo: flat(-STANDING_MM), mid: flat(0), hi: flat(STANDING_MM) }
+}
+const STANDING_MM = 3
+
+/** Levels that a chart of a standing run shows: its readings and the leak's height, with room around, so that millimetres can be seen. */
+export function standingZoom(
+  levels: readonly number[],
+  height: { lo: number; hi: number } | null,
+): { loMm: number; hiMm: number } {
+  const all = height ? [...levels, height.lo, height.hi] : [...levels]
+  const hi = Math.max(...all)
+  const lo = Math.min(...all)
+  const span = Math.max(50, (hi - lo) * 1.3)
+  const middle = (hi + lo) / 2
+  return { loMm: middle - span / 2, hiMm: middle + span / 2 }
+}

@@ -3,6 +3,8 @@ import {
   fahrenheitFromCelsius,
   feetFromMetres,
   inchesFromMm,
+  inchesWaterFromKpa,
+  kpaFromInchesWater,
   kpaFromPsi,
   litresFromUsGallons,
   metresFromFeet,
@@ -12,7 +14,21 @@ import {
 } from '@brendik/core'
 
 export type UnitSystem = 'metric' | 'us'
-export type Quantity = 'level' | 'height' | 'volume' | 'flow' | 'pressure' | 'temperature' | 'head' | 'length'
+export type Quantity =
+  | 'level'
+  | 'height'
+  | 'volume'
+  | 'hourly'
+  | 'flow'
+  | 'pressure'
+  | 'waterPressure'
+  | 'temperature'
+  | 'head'
+  | 'length'
+  | 'time'
+  | 'ohm'
+  | 'volt'
+  | 'count'
 
 interface Unit {
   unit: string
@@ -28,7 +44,13 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     level: { unit: 'mm', digits: 0, show: same, read: same },
     height: { unit: 'mm', digits: 0, show: same, read: same },
     volume: { unit: 'L', digits: 1, show: same, read: same },
+    hourly: { unit: 'L/h', digits: 1, show: same, read: same },
     flow: { unit: 'L/min', digits: 1, show: same, read: same },
+    waterPressure: { unit: 'kPa', digits: 2, show: same, read: same },
+    time: { unit: 's', digits: 0, show: same, read: same },
+    ohm: { unit: 'Ω', digits: 1, show: same, read: same },
+    volt: { unit: 'V', digits: 0, show: same, read: same },
+    count: { unit: 'a minute', digits: 0, show: same, read: same },
     pressure: { unit: 'kPa', digits: 0, show: same, read: same },
     temperature: { unit: '°C', digits: 0, show: same, read: same },
     head: { unit: 'm', digits: 2, show: same, read: same },
@@ -38,6 +60,12 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     level: { unit: 'in', digits: 2, show: inchesFromMm, read: mmFromInches },
     height: { unit: 'in', digits: 1, show: inchesFromMm, read: mmFromInches },
     volume: { unit: 'gal', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },
+    hourly: { unit: 'gal/h', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },
+    waterPressure: { unit: 'inH₂O', digits: 1, show: inchesWaterFromKpa, read: kpaFromInchesWater },
+    time: { unit: 's', digits: 0, show: same, read: same },
+    ohm: { unit: 'Ω', digits: 1, show: same, read: same },
+    volt: { unit: 'V', digits: 0, show: same, read: same },
+    count: { unit: 'a minute', digits: 0, show: same, read: same },
     flow: { unit: 'gpm', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },
     pressure: { unit: 'psi', digits: 0, show: psiFromKpa, read: kpaFromPsi },
     temperature: { unit: '°F', digits: 0, show: fahrenheitFromCelsius, read: celsiusFromFahrenheit },

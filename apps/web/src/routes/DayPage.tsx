@@ -37,6 +37,12 @@ export function DayPage() {
             {format(day, 'd MMM')}
           </span>
         </h1>
+        <Link
+          to="/rates"
+          className="flex items-center self-stretch px-3 text-sm underline underline-offset-4"
+        >
+          Rates
+        </Link>
         <nav aria-label="Days" className="flex self-stretch">
           <Link
             to={`/?day=${shift - 1}`}

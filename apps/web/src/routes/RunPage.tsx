@@ -1,4 +1,12 @@
-import { RUN_KINDS, type RunKind, type RunPlan } from '@brendik/core'
+import {
+  PROTOCOLS,
+  type ProtocolId,
+  planForStep,
+  RUN_KINDS,
+  type RunKind,
+  type RunPlan,
+  type VisitAnswer,
+} from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -40,7 +48,11 @@ function RunOf({ runId }: { runId: string }) {
       </Message>
     )
   const data = visit.data
-  const current = draft ?? plan ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
+  const current =
+    draft ??
+    plan ??
+    stepPlan(params.get('protocol'), params.get('step'), data) ??
+    firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
   return (
     <SetupBoard
       visit={data}
@@ -67,4 +79,11 @@ function RunOf({ runId }: { runId: string }) {
       }}
     />
   )
+}
+
+/** The plan that a protocol's step asks for; null when none was asked for. */
+function stepPlan(protocolId: string | null, stepId: string | null, visit: VisitAnswer): RunPlan | null {
+  const protocol = PROTOCOLS[protocolId as ProtocolId]
+  const step = protocol?.steps.find((candidate) => candidate.id === stepId)
+  return step?.kind === 'run' ? planForStep(protocol, step, visit.machine.spec, visit.site.spec) : null
 }

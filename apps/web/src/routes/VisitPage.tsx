@@ -1,13 +1,18 @@
-import type { RunSummary, VisitAnswer } from '@brendik/core'
-import { useQuery } from '@tanstack/react-query'
+import { PROTOCOL_IDS, PROTOCOLS, protocolProgress, type RunSummary, type VisitAnswer } from '@brendik/core'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { format } from 'date-fns'
+import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { visitQuery } from '../api/queries.ts'
+import { postObservations, visitQuery } from '../api/queries.ts'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../features/run/runText.ts'
+import { TogetherParts } from '../features/together/TogetherParts.tsx'
+import { judgedRuns, observationsOf, useTogether } from '../features/together/useTogether.ts'
+import { CHECK_WORD, observedText } from '../features/visit/observedText.ts'
 import { newId } from '../lib/newId.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
 import { figure, unitOf, withUnit } from '../lib/units.ts'
+import { ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
@@ -15,6 +20,7 @@ import { TopBar } from '../ui/TopBar.tsx'
 export function VisitPage() {
   const { visitId = '' } = useParams()
   const { data: visit, error } = useQuery({ ...visitQuery(visitId), refetchInterval: 5000 })
+  const says = useTogether(visit)
   if (error && !visit) return <Message problem>{error.message}</Message>
   if (!visit) return <Message>Opening the visit.</Message>
   return (
@@ -35,30 +41,125 @@ export function VisitPage() {
           <h1 className="py-5 text-2xl leading-snug">
             {visit.complaint || <span className="text-soft">No complaint noted.</span>}
           </h1>
+          {says && <TogetherParts says={says} />}
+          <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">Runs</h2>
           <RunList visit={visit} />
+          <Looks visit={visit} />
         </main>
         <aside className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">
+          <Protocols visit={visit} />
           <Known visit={visit} />
         </aside>
       </div>
-      <section
-        aria-label="Actions"
-        className="grid grid-cols-2 border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:flex md:h-24"
-      >
-        {(['fill', 'drain'] as const).map((kind) => (
+      <ActionBar>
+        {(['fill', 'hold', 'drain'] as const).map((kind) => (
           <Link
             key={kind}
             to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
-            className={`flex min-h-20 flex-col justify-center px-5 md:w-[22%] ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''} ${kind === 'fill' ? 'border-r border-line' : ''}`}
+            className={`flex min-h-20 flex-1 flex-col justify-center px-3 md:px-5 ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''}`}
           >
-            <span className="small-figure text-2xl">Time a {kind}</span>
-            <span className="text-sm opacity-80">
-              {kind === 'fill' ? 'valve open to level' : 'pump on to first air'}
-            </span>
+            <span className="small-figure text-xl md:text-2xl">Time a {kind}</span>
+            <span className="text-sm opacity-80">{ACTION_HINT[kind]}</span>
           </Link>
         ))}
-      </section>
+        <Link
+          to={`/rates?visit=${visit.id}`}
+          className="flex min-h-20 flex-1 flex-col justify-center px-3 md:px-5"
+        >
+          <span className="text-lg font-semibold">Rates</span>
+          <span className="text-sm text-soft max-md:hidden">calculators and rules</span>
+        </Link>
+      </ActionBar>
     </div>
+  )
+}
+const ACTION_HINT = {
+  fill: 'valve open to level',
+  hold: 'does the level stay',
+  drain: 'pump on to first air',
+} as const
+
+/** Ways to make runs and looks so that they tell more, each with what it tells apart. */
+function Protocols({ visit }: { visit: VisitAnswer }) {
+  const judged = judgedRuns(visit)
+  const observations = observationsOf(visit)
+  const progress = PROTOCOL_IDS.map((id) => {
+    const { steps, next } = protocolProgress(PROTOCOLS[id], judged, observations)
+    return { id, steps, next, made: steps.filter((step) => step.done).length }
+  })
+  // Those begun come first, those done last.
+  const rank = (p: (typeof progress)[0]) => (p.next === null ? 2 : p.made > 0 ? 0 : 1)
+  const byUse = (a: (typeof progress)[0], b: (typeof progress)[0]) => rank(a) - rank(b)
+  return (
+    <section className="pb-6">
+      <h2 className="font-semibold">What tells more</h2>
+      <ul className="mt-1">
+        {[...progress].sort(byUse).map(({ id, steps, next, made }) => {
+          const protocol = PROTOCOLS[id]
+          const minutes = steps.filter((step) => !step.done).reduce((sum, { step }) => sum + step.minutes, 0)
+          return (
+            <li key={id} className="border-t border-hair">
+              <Link
+                to={`/visits/${visit.id}/protocols/${id}`}
+                className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
+              >
+                <span>{protocol.name}</span>
+                <span className={`shrink-0 text-sm ${next ? 'text-soft' : 'text-good'}`}>
+                  {next
+                    ? made > 0
+                      ? `${made} of ${steps.length}, ${minutes} min`
+                      : `${minutes} min`
+                    : 'done'}
+                </span>
+              </Link>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
+
+/** What was looked at or measured beside the runs; each can be taken back. */
+function Looks({ visit }: { visit: VisitAnswer }) {
+  const { units } = usePrefs()
+  const client = useQueryClient()
+  const [problem, setProblem] = useState<string | null>(null)
+  if (visit.observations.length === 0) return null
+  const takeBack = (targetId: string) =>
+    postObservations(visit.id, [{ type: 'withdrawn', id: newId(), atMs: Date.now(), targetId }]).then(
+      () => client.invalidateQueries({ queryKey: ['visit', visit.id] }),
+      (error: Error) => setProblem(`Not taken back: ${error.message}`),
+    )
+  return (
+    <section className="border-t border-line py-4" aria-label="Looks">
+      <h2 className="pb-1 text-sm font-semibold text-soft">Looked at and measured</h2>
+      {problem && (
+        <p role="alert" className="border-l-4 border-watch bg-watch-face p-2">
+          {problem}
+        </p>
+      )}
+      <ul>
+        {visit.observations.map((o) => (
+          <li key={o.id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
+            <span>
+              {CHECK_WORD[o.check] ?? o.check}
+              {o.tap ? `, ${o.tap}` : ''}: <span className="font-semibold">{observedText(o, units)}</span>
+            </span>
+            <span className="flex shrink-0 items-center text-sm text-soft">
+              {format(o.atMs, 'H:mm')}, {o.by}
+              <button
+                type="button"
+                className="ml-1 min-h-12 min-w-12 cursor-pointer px-2 underline underline-offset-4"
+                onClick={() => takeBack(o.id)}
+              >
+                Take back
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
@@ -108,14 +209,22 @@ function LayOver({ visitId, run, other }: { visitId: string; run: RunSummary; ot
 
 function RunFigure({ run }: { run: RunSummary }) {
   const { units } = usePrefs()
-  const flow = run.analysis?.quantities.flowLMin
-  const off = run.analysis?.verdict === 'slow' || run.analysis?.verdict === 'fast'
+  const { flowLMin, leakLH, riseLH, runBackL } = run.analysis?.quantities ?? {}
+  const verdict = run.analysis?.verdict ?? ''
+  const off = ['slow', 'fast', 'falling', 'rising', 'no-flow'].includes(verdict)
+  const [quantity, value] = flowLMin
+    ? (['flow', flowLMin.value] as const)
+    : verdict === 'rising' && riseLH
+      ? (['hourly', riseLH.value] as const)
+      : runBackL
+        ? (['volume', Math.max(0, runBackL.value)] as const)
+        : (['hourly', verdict === 'steady' ? 0 : (leakLH?.value ?? null)] as const)
   return (
     <span>
       <span className={`figure block text-4xl md:text-6xl ${off ? 'text-watch' : ''}`}>
-        {figure(units, 'flow', flow?.value ?? null)}
+        {figure(units, quantity, value)}
       </span>
-      <span className="text-sm text-soft">{unitOf(units, 'flow').unit}</span>
+      <span className="text-sm text-soft">{unitOf(units, quantity).unit}</span>
     </span>
   )
 }

@@ -1,4 +1,16 @@
-import { analyseBoard, expectedRun, type ReadingBlock, type RunPlan, type RunState } from '@brendik/core'
+import {
+  analyseBoard,
+  combineVisit,
+  expectedRun,
+  intervalHistory,
+  type JudgedRun,
+  type MachineSpec,
+  type Observation,
+  type ReadingBlock,
+  type RunPlan,
+  type RunState,
+  type SiteSpec,
+} from '@brendik/core'
 import { expose } from 'comlink'
 
 /** The heavy half of the screens, off their thread. */
@@ -12,6 +24,13 @@ const compute = {
     }
   },
   analyse: (run: RunState, blocks: readonly ReadingBlock[]) => analyseBoard(run, blocks),
+  history: (run: RunState, blocks: readonly ReadingBlock[]) => intervalHistory(run, blocks),
+  together: (
+    machine: MachineSpec,
+    site: SiteSpec,
+    runs: readonly JudgedRun[],
+    observations: readonly Observation[],
+  ) => combineVisit(machine, site, runs, observations),
 }
 export type Compute = typeof compute
 expose(compute)

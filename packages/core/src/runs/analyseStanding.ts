@@ -273,7 +273,7 @@ function falling(
     loLH: Math.max(0, leak.lo),
     hiLH: leak.hi,
     height: heightSaid,
-    lowestMm: lowest,
+    lowestMm: analysis.bounds.leakHeightMm?.atMost ?? lowest,
   }
   if (from === 'indicated' && analysis.quantities.tubeLeakTauS === undefined)
     analysis.notIdentifiable.tubeLeakTauS =

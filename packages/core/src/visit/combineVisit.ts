@@ -45,8 +45,8 @@ export interface StandpipeWeighing {
   tooHigh: boolean
 }
 
-/** A head or path whose interval is wider than this ratio is not worth giving. */
-const WORTH = { head: 1.6, path: 3.2 } as const
+/** A head or path whose interval is wider than this ratio, or a height wider than this, is not worth giving. */
+const WORTH = { head: 1.6, path: 3.2, heightMm: 120 } as const
 const TWO_HEIGHTS =
   'one hose height only: drain again with the hose end at 400 mm, or do the lift test (2 min)'
 /** A meter below these shares of the level is convicted at 1 % false alarms: seeded study, by how the level was read. */
@@ -142,23 +142,27 @@ function tellHold(says: VisitSays, runs: readonly JudgedRun[]): void {
           : 'hold once more with the hose end lifted high'
 }
 
-/** The best statement of where the leak lies: a stop level before three catches before the curve. */
+/** The best statement of where the leak lies: a stop level, else the narrower of catches and curve. */
 function leakHeightOf(runs: readonly JudgedRun[], observations: readonly Observation[]): LeakHeight | null {
   const stop = numbersOf(observations, 'leak.stop-level').at(-1)
   if (stop) return { ...heightFromStopLevel(stop.value), from: 'stop-level', laws: [] }
   const caught = catchesHeight(observations)
-  if (caught && caught.hi - caught.lo < 120) {
-    const spread = Math.abs((caught.laws[0]?.mm ?? 0) - (caught.laws.at(-1)?.mm ?? 0))
-    return {
-      lo: caught.lo,
-      hi: caught.hi,
-      value: caught.mm,
-      from: 'catches',
-      laws: spread > 15 ? caught.laws.map(({ law, mm }) => ({ law, mm })) : [],
-    }
+  const curve = narrowest(runs.flatMap((r) => r.analysis.quantities.leakHeightMm ?? []))
+  if (curve && !(caught && caught.hi - caught.lo < curve.hi - curve.lo))
+    return { ...curve, from: 'curve', laws: [] }
+  if (!caught || caught.hi - caught.lo > WORTH.heightMm) return null
+  const spread = Math.abs((caught.laws[0]?.mm ?? 0) - (caught.laws.at(-1)?.mm ?? 0))
+  return {
+    lo: caught.lo,
+    hi: caught.hi,
+    value: caught.mm,
+    from: 'catches',
+    laws: spread > 15 ? caught.laws.map(({ law, mm }) => ({ law, mm })) : [],
   }
-  const curve = runs.map((r) => r.analysis.quantities.leakHeightMm).find((i) => i !== undefined)
-  return curve ? { ...curve, from: 'curve', laws: [] } : null
+}
+
+function narrowest(intervals: readonly Interval[]): Interval | undefined {
+  return [...intervals].sort((a, b) => a.hi - a.lo - (b.hi - b.lo))[0]
 }
 
 function catchesHeight(observations: readonly Observation[]): CatchHeight | null {

@@ -44,7 +44,9 @@ const SIZES = Array.from({ length: 72 }, (_, i) => 0.01 * (20 / 0.01) ** (i / 71
  * @returns null without a hold. One hold alone tells little more than whether the level moves.
  */
 export function weighHolds(runs: readonly JudgedRun[]): HoldWeighing | null {
-  const holds = runs.filter((r) => r.plan.kind === 'hold' && r.analysis.basis?.of === 'standing').slice(-3)
+  const all = runs.filter((r) => r.plan.kind === 'hold' && r.analysis.basis?.of === 'standing')
+  const made = all.filter((r) => r.plan.protocol?.id === 'three-hold')
+  const holds = (made.length > 1 ? made : all).slice(-3)
   if (holds.length === 0) return null
   const lifted = liftedOnes(holds)
   const data = holds.map(({ analysis }, index) => holdOf(analysis, lifted[index] as boolean, index))

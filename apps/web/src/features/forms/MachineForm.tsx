@@ -12,18 +12,11 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import * as v from 'valibot'
+import { FAMILY_WORD } from '../../lib/familyWord.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
-
-const FAMILY_NAMES: Record<FamilyId, string> = {
-  'front-load': 'Front loader, service flap',
-  'front-load-sealed': 'Front loader, no flap',
-  'top-load-belt': 'Top loader, belt, electric pump',
-  'top-load-motor-pump': 'Top loader, pump on the motor',
-  'top-load-pump': 'Top loader, pump under the tub',
-}
 
 /** The first problem of each field by its path, and of the tub as a whole. */
 export function machineProblems(spec: MachineSpec): Record<string, string> {
@@ -80,7 +73,7 @@ export function MachineForm({
             >
               {FAMILY_IDS.map((id) => (
                 <option key={id} value={id}>
-                  {FAMILY_NAMES[id]}
+                  {FAMILY_WORD[id]}
                 </option>
               ))}
             </select>

@@ -2,6 +2,7 @@ import type { RunPlan } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { stepOf } from '../protocol/stepOf.ts'
 import type { BoardSnapshot } from './runBoard.ts'
 import { KIND_WORD } from './runText.ts'
 
@@ -21,18 +22,36 @@ export function AfterRun({
   const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
   const again = `/runs/${newId()}?visit=${visitId}&kind=`
   const other = plan.kind === 'fill' ? 'drain' : 'fill'
+  const made = stepOf(plan)
   return (
     <ActionBar>
+      {made ? (
+        <Link
+          to={`/visits/${visitId}/protocols/${made.protocol.id}`}
+          className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
+        >
+          <span className="small-figure text-xl md:text-2xl">On to the next step</span>
+          <span className="truncate text-sm opacity-80">{made.protocol.name}</span>
+        </Link>
+      ) : (
+        <Link
+          to={`/visits/${visitId}`}
+          className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
+        >
+          <span className="small-figure text-xl md:text-2xl">Back to the visit</span>
+          <span className="text-sm opacity-80">all its runs</span>
+        </Link>
+      )}
       <Link
-        to={`/visits/${visitId}`}
-        className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
+        to={
+          made
+            ? `${again}${plan.kind}&protocol=${made.protocol.id}&step=${made.step.id}`
+            : `${again}${plan.kind}`
+        }
+        className={`${link} w-1/2 px-4`}
       >
-        <span className="small-figure text-xl md:text-2xl">Back to the visit</span>
-        <span className="text-sm opacity-80">all its runs</span>
-      </Link>
-      <Link to={`${again}${plan.kind}`} className={`${link} w-1/2 px-4`}>
         <span className="text-lg font-semibold">{KIND_WORD[plan.kind]} again</span>
-        <span className="text-sm text-soft">same machine</span>
+        <span className="text-sm text-soft">{made ? 'repeat this step' : 'same machine'}</span>
       </Link>
       <Link to={`${again}${other}`} className={`${link} flex-1 px-3`}>
         <span className="text-lg font-semibold">{KIND_WORD[other]} next</span>

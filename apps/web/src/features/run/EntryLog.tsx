@@ -42,7 +42,12 @@ export function entryText(event: RunEvent, facts: RunFacts, units: UnitSystem): 
     case 'flowRead':
       return withUnit(units, 'flow', event.flowLMin)
     case 'marked':
-      return { 'air-drawn': 'Air drawn', 'pump-silent': 'Pump silent', 'leak-seen': 'Leak seen' }[event.what]
+      return {
+        'air-drawn': 'Air drawn',
+        'pump-silent': 'Pump silent',
+        'leak-seen': 'Leak seen',
+        'leak-stopped': 'Leak stopped',
+      }[event.what]
     case 'started':
       return `Start, ${START_WORD[kind]}`
     case 'stopped':

@@ -1,12 +1,14 @@
-import { type BoardMark, elapsedS, type RunEvent, type RunPlan, undoTarget } from '@brendik/core'
+import { type BoardMark, elapsedS, isFlowRun, type RunEvent, type RunPlan, undoTarget } from '@brendik/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { bandOf, type ChartMark, traceOf } from '../../charts/chartModel.ts'
+import { bandOf, type ChartMark, standingBand, standingZoom, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { StepStrip } from '../protocol/StepStrip.tsx'
+import { stepOf } from '../protocol/stepOf.ts'
 import { AfterRun } from './AfterRun.tsx'
 import { entryText } from './EntryLog.tsx'
 import { expectedLevelsAt } from './expectedLevels.ts'
@@ -28,7 +30,9 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const running = facts.phase === 'running'
   const nowMs = useNowMs(250, running)
   const nowS = elapsedS(facts, nowMs)
-  const { run: expected } = useExpected(plan)
+  const flows = isFlowRun(plan.kind)
+  const { run: expected } = useExpected(flows ? plan : null)
+  const made = stepOf(plan)
   const [pad, setPad] = useState<{ kind: EntryKind; firstKey: { key: string; atMs: number } | null } | null>(
     null,
   )
@@ -83,6 +87,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           a: () => mark('air-drawn'),
           p: () => mark('pump-silent'),
           w: () => mark('leak-seen'),
+          d: () => mark('leak-stopped'),
           u: undo,
         }
       : { u: undo }
@@ -106,6 +111,9 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
       : [],
   )
   const fill = plan.kind === 'fill'
+  const pumps = plan.kind === 'drain' || plan.kind === 'siphon'
+  const height = analysis?.quantities.leakHeightMm ?? null
+  const levels = [plan.startLevelMm, ...trace.points.map((point) => point.y)]
   const said = analysis ? headline(analysis.saying, facts.phase) : null
   return (
     <>
@@ -154,9 +162,24 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
             </div>
           </div>
         }
+        strip={made && <StepStrip protocol={made.protocol} step={made.step} run={run} />}
         chart={
           <LevelChart
-            band={expected ? bandOf(expected) : null}
+            band={
+              flows
+                ? expected && bandOf(expected)
+                : standingBand(
+                    trace.points[0]?.y ?? plan.startLevelMm,
+                    Math.max(made?.step.lastsS ?? 0, nowS, trace.points.at(-1)?.x ?? 0, 60),
+                  )
+            }
+            zoom={flows ? null : standingZoom(levels.slice(trace.points.length > 0 ? 1 : 0), height)}
+            height={
+              height && {
+                ...height,
+                text: `leak between ${withUnit(units, 'level', height.lo)} and ${withUnit(units, 'level', height.hi)}`,
+              }
+            }
             traces={[trace]}
             marks={marks}
             carriedOn={carriedOn(run, lastPoint?.x ?? 0)}
@@ -176,13 +199,15 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                 hint="ruler or display"
                 onPress={() => setPad({ kind: 'level', firstKey: null })}
               />
-              <Action
-                name="Flow"
-                keyName="F"
-                hint="meter or bucket"
-                onPress={() => setPad({ kind: 'flow', firstKey: null })}
-              />
-              {!fill && (
+              {flows && (
+                <Action
+                  name="Flow"
+                  keyName="F"
+                  hint="meter or bucket"
+                  onPress={() => setPad({ kind: 'flow', firstKey: null })}
+                />
+              )}
+              {pumps && (
                 <Action
                   name="Air drawn"
                   keyName="A"
@@ -190,7 +215,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                   onPress={(atMs) => mark('air-drawn', atMs)}
                 />
               )}
-              {!fill && (
+              {plan.kind === 'drain' && (
                 <Action
                   name="Silent"
                   keyName="P"
@@ -204,6 +229,14 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                 hint="water outside"
                 onPress={(atMs) => mark('leak-seen', atMs)}
               />
+              {!flows && (
+                <Action
+                  name="Drip stopped"
+                  keyName="D"
+                  hint="no drop any more"
+                  onPress={(atMs) => mark('leak-stopped', atMs)}
+                />
+              )}
               <Action
                 name="Undo"
                 keyName="U"

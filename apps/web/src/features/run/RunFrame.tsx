@@ -11,6 +11,7 @@ export function RunFrame({
   state,
   glass,
   head,
+  strip = null,
   chart,
   side,
   actions,
@@ -21,6 +22,8 @@ export function RunFrame({
   state: ReactNode
   glass: ReactNode
   head: ReactNode
+  /** The step of a protocol under way. */
+  strip?: ReactNode
   chart: ReactNode
   side: ReactNode
   actions: ReactNode
@@ -46,6 +49,7 @@ export function RunFrame({
           >
             <div className="flex min-w-0 shrink-0 flex-col px-4 pt-3 md:min-h-0 md:shrink md:flex-1 md:px-7 md:pt-4">
               {head}
+              {strip}
               <div className="relative h-72 md:h-auto md:min-h-0 md:flex-1">{chart}</div>
             </div>
             <Scroll

@@ -1,8 +1,9 @@
-import type { ExpectedRun } from '@brendik/core'
+import { type ExpectedRun, isFlowRun, type RunAnalysis } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
-import { figure, unitOf } from '../../lib/units.ts'
+import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
+import { Closing } from './Closing.tsx'
 import { EntryLog } from './EntryLog.tsx'
 import type { BoardSnapshot } from './runBoard.ts'
 
@@ -11,6 +12,10 @@ const NAMES: Record<string, string> = {
   ratioToExpected: 'Ratio to expected',
   pumpHeadM: 'Pump head',
   pathResistanceRatio: 'Path resistance',
+  leakHeightMm: 'Leak height',
+  leakLH: 'Loss',
+  tubeLeakTauS: 'Air leak of the pressure hose',
+  runBackL: 'Water running back',
 }
 
 /** What the run says: figures with their intervals on the expected range, then what cannot be told, then the entries. */
@@ -29,6 +34,7 @@ export function RunSays({
   const ratio = analysis?.quantities.ratioToExpected
   const compared = analysis?.expected ?? null
   const off = analysis?.verdict === 'slow' || analysis?.verdict === 'fast'
+  const flows = facts.plan === null || isFlowRun(facts.plan.kind)
   const open = Object.entries(analysis?.notIdentifiable ?? {})
   const show = unitOf(units, 'flow').show
   const time = analysis?.quantities.timeS
@@ -36,7 +42,9 @@ export function RunSays({
   return (
     <div className="grid gap-5">
       <section aria-label="What this run says" className="grid gap-4">
-        {flow && compared ? (
+        {!flows ? (
+          <Standing analysis={analysis} running={facts.phase === 'running'} />
+        ) : flow && compared ? (
           <Gauge
             label="Flow"
             figure={figure(units, 'flow', flow.value)}
@@ -88,6 +96,8 @@ export function RunSays({
             <span className="font-semibold">{clockText(left)}</span>
           </p>
         )}
+        <Closing run={run} />
+        <SensorSays analysis={analysis} />
         {facts.phase === 'running' && !flow && expected && Number.isFinite(expected.timeS.mid) && (
           <p className="flex justify-between border-t border-hair pt-2">
             <span>Expected</span>
@@ -144,4 +154,116 @@ function grouped(open: [string, string][]): [string, string[]][] {
 function secondsLeft(run: BoardSnapshot, nowS: number): number | null {
   const endS = run.analysis?.fit?.curve?.tS.at(-1)
   return endS !== undefined && run.analysis?.quantities.ratioToExpected && endS > nowS ? endS - nowS : null
+}
+
+/** Loss or gain of a run in which the water should stand, and where a leak lies. */
+function Standing({ analysis, running }: { analysis: RunAnalysis | null; running: boolean }) {
+  const { units } = usePrefs()
+  const basis = analysis?.basis
+  const height = analysis?.quantities.leakHeightMm
+  const below = analysis?.bounds.leakHeightMm?.atMost
+  const back = analysis?.quantities.runBackL
+  const { show, unit } = unitOf(units, 'hourly')
+  if (back)
+    return (
+      <p className="flex items-baseline justify-between gap-3">
+        <span>Ran back</span>
+        <span className="text-right">
+          <span className="small-figure text-3xl">{withUnit(units, 'volume', Math.max(0, back.value))}</span>
+          <br />
+          <span className="text-sm text-soft">
+            {figure(units, 'volume', Math.max(0, back.lo))} to {figure(units, 'volume', back.hi)}
+          </span>
+        </span>
+      </p>
+    )
+  if (basis?.of !== 'standing')
+    return (
+      <p className="text-soft">
+        {running ? 'Three levels, a minute apart, give a first loss.' : 'No loss could be computed.'}
+      </p>
+    )
+  const rises = analysis?.verdict === 'rising'
+  const found = rises ? analysis?.quantities.riseLH : analysis?.quantities.leakLH
+  const shown = found ?? { value: 0, lo: 0, hi: basis.seenLMin * 60 }
+  const off = analysis?.verdict === 'falling' || rises
+  return (
+    <>
+      <Gauge
+        label={rises ? 'Comes in' : 'Loss'}
+        figure={figure(units, 'hourly', Math.max(0, shown.value))}
+        unit={unit}
+        note={`${figure(units, 'hourly', Math.max(0, shown.lo))} to ${figure(units, 'hourly', shown.hi)}`}
+        value={Math.max(0, show(shown.value))}
+        lo={Math.max(0, show(shown.lo))}
+        hi={show(shown.hi)}
+        expectedLo={0}
+        expectedHi={show(basis.seenLMin * 60)}
+        off={off}
+      />
+      <p className="text-sm text-soft">
+        The hatch is what this hold could not have shown: {withUnit(units, 'hourly', basis.seenLMin * 60)}.
+      </p>
+      {height ? (
+        <p className="border-t border-hair pt-2">
+          <span className="flex items-baseline justify-between gap-3">
+            <span>Leak height</span>
+            <span className="small-figure text-3xl text-watch">{withUnit(units, 'level', height.value)}</span>
+          </span>
+          <span className="block text-right text-sm text-soft">
+            {withUnit(units, 'level', height.lo)} to {withUnit(units, 'level', height.hi)} above the port
+          </span>
+        </p>
+      ) : below !== undefined ? (
+        <p className="flex justify-between border-t border-hair pt-2">
+          <span>Leak height</span>
+          <span className="font-semibold">below {withUnit(units, 'level', below)}</span>
+        </p>
+      ) : null}
+    </>
+  )
+}
+
+/** Gain, offset, lag and air leak of the level sensing, where ruler and display were read together. */
+function SensorSays({ analysis }: { analysis: RunAnalysis | null }) {
+  const { units } = usePrefs()
+  const q = analysis?.quantities
+  if (!q?.sensorGain && !q?.tubeLeakTauS) return null
+  const rows: [string, string, string][] = []
+  if (q.sensorGain)
+    rows.push([
+      'Display against ruler',
+      `× ${q.sensorGain.value.toFixed(2)}`,
+      `${q.sensorGain.lo.toFixed(2)} to ${q.sensorGain.hi.toFixed(2)}`,
+    ])
+  if (q.sensorOffsetMm)
+    rows.push([
+      'Offset at the port',
+      withUnit(units, 'level', q.sensorOffsetMm.value),
+      `${figure(units, 'level', q.sensorOffsetMm.lo)} to ${figure(units, 'level', q.sensorOffsetMm.hi)}`,
+    ])
+  if (q.sensorLagS)
+    rows.push([
+      'Lag',
+      `${q.sensorLagS.value.toFixed(0)} s`,
+      `${q.sensorLagS.lo.toFixed(0)} to ${q.sensorLagS.hi.toFixed(0)} s`,
+    ])
+  if (q.tubeLeakTauS)
+    rows.push([
+      'Air leaks with a time constant of',
+      `${q.tubeLeakTauS.value.toFixed(0)} s`,
+      `${q.tubeLeakTauS.lo.toFixed(0)} to ${q.tubeLeakTauS.hi.toFixed(0)} s`,
+    ])
+  return (
+    <dl aria-label="Level sensing">
+      {rows.map(([name, value, range]) => (
+        <div key={name} className="flex items-baseline justify-between gap-3 border-t border-hair py-1.5">
+          <dt>{name}</dt>
+          <dd className="text-right">
+            <span className="font-semibold">{value}</span> <span className="text-sm text-soft">{range}</span>
+          </dd>
+        </div>
+      ))}
+    </dl>
+  )
 }

@@ -1,6 +1,7 @@
 import {
   AIR_LEVEL_MM,
   type ExpectedRun,
+  isFlowRun,
   plannedEndMm,
   type RunKind,
   type RunPlan,
@@ -10,8 +11,9 @@ import {
 } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
 import { instrumentsQuery } from '../../api/queries.ts'
-import { bandOf } from '../../charts/chartModel.ts'
+import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
@@ -20,6 +22,8 @@ import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { StepGate } from '../protocol/StepGate.tsx'
+import { stepOf } from '../protocol/stepOf.ts'
 import { expectedLevelsAt } from './expectedLevels.ts'
 import { GaugeGlass } from './GaugeGlass.tsx'
 import { RunFrame } from './RunFrame.tsx'
@@ -40,8 +44,8 @@ export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
     site: visit.site.spec,
     taps: kind === 'fill' ? [machine.valve.taps[0] ?? 'cold'] : [],
     throttled: false,
-    hoseEndMm: kind === 'drain' ? visit.site.spec.standpipeHeightMm : null,
-    startLevelMm: kind === 'fill' ? 0 : (machine.fillLevelMm ?? 100),
+    hoseEndMm: kind === 'fill' ? null : kind === 'siphon' ? 100 : visit.site.spec.standpipeHeightMm,
+    startLevelMm: kind === 'fill' ? 0 : kind === 'after-drain' ? 30 : (machine.fillLevelMm ?? 100),
     endLevelMm: null,
     laundry: 'none',
     laundryKg: 0,
@@ -63,7 +67,13 @@ export function SetupBoard({
   onStart: (instrument: { id: string; label: string } | null, atMs: number) => void
 }) {
   const { units } = usePrefs()
-  const { run: expected, problem } = useExpected(plan)
+  const flows = isFlowRun(plan.kind)
+  const { run: computed, problem: impossible } = useExpected(flows ? plan : null)
+  const [expected, problem] = flows ? [computed, impossible] : [null, null]
+  const made = stepOf(plan)
+  const cautions = made?.step.cautions ?? (plan.kind === 'siphon' ? (['flood'] as const) : [])
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
+  const [other, setOther] = useState(!['fill', 'hold', 'drain'].includes(plan.kind))
   const instruments = useQuery(instrumentsQuery)
   const [instrumentId, setInstrumentId] = useState('')
   const instrument = instruments.data?.find((candidate) => candidate.id === instrumentId) ?? null
@@ -72,7 +82,8 @@ export function SetupBoard({
     problem !== null ||
     Number.isNaN(plan.startLevelMm) ||
     Number.isNaN(plan.hoseEndMm ?? 0) ||
-    Number.isNaN(plan.endLevelMm ?? 0)
+    Number.isNaN(plan.endLevelMm ?? 0) ||
+    cautions.some((caution) => !ticked.has(caution))
   const start = (atMs: number) => !bad && onStart(instrument, atMs)
 
   // The space bar starts the run, unless the keyboard led to a button that takes it itself.
@@ -114,29 +125,47 @@ export function SetupBoard({
         />
       }
       head={
-        <div className="pb-2">
-          <h1 className="figure text-6xl md:text-7xl">
-            {expected === null
-              ? '–:––'
-              : Number.isFinite(expected.timeS.mid)
-                ? clockText(expected.timeS.mid)
-                : 'Never'}{' '}
-            <span className="ml-1 text-2xl font-medium text-soft">
-              {expected !== null && !Number.isFinite(expected.timeS.mid)
-                ? fill
-                  ? 'full on this supply'
-                  : 'empty at this height'
-                : 'expected'}
-            </span>
-          </h1>
-          <p className="mt-2 text-lg" role={problem ? 'alert' : undefined}>
-            {problem ?? (expected ? expectation(plan, expected, units) : 'Computing the expected run.')}
-          </p>
-        </div>
+        made || !flows ? (
+          <div className="pb-2">
+            <p className="text-lg text-soft">
+              {made
+                ? `${made.protocol.name}, step ${made.protocol.steps.indexOf(made.step) + 1} of ${made.protocol.steps.length}`
+                : KIND_WORD[plan.kind]}
+            </p>
+            <h1 className="plate text-3xl leading-tight md:text-4xl">
+              {made?.step.title ?? ACT[plan.kind].title}
+            </h1>
+            <p className="mt-2 max-w-prose text-lg leading-snug" role={problem ? 'alert' : undefined}>
+              {problem ?? made?.step.act ?? ACT[plan.kind].act}
+              {expected && ` ${expectation(plan, expected, units)}`}
+            </p>
+          </div>
+        ) : (
+          <div className="pb-2">
+            <h1 className="figure text-6xl md:text-7xl">
+              {expected === null
+                ? '–:––'
+                : Number.isFinite(expected.timeS.mid)
+                  ? clockText(expected.timeS.mid)
+                  : 'Never'}{' '}
+              <span className="ml-1 text-2xl font-medium text-soft">
+                {expected !== null && !Number.isFinite(expected.timeS.mid)
+                  ? fill
+                    ? 'full on this supply'
+                    : 'empty at this height'
+                  : 'expected'}
+              </span>
+            </h1>
+            <p className="mt-2 text-lg" role={problem ? 'alert' : undefined}>
+              {problem ?? (expected ? expectation(plan, expected, units) : 'Computing the expected run.')}
+            </p>
+          </div>
+        )
       }
       chart={
         <LevelChart
-          band={expected ? bandOf(expected) : null}
+          band={expected ? bandOf(expected) : flows ? null : standingBand(plan.startLevelMm, 600)}
+          zoom={flows ? null : standingZoom([plan.startLevelMm], null)}
           traces={[]}
           marks={[]}
           carriedOn={null}
@@ -149,17 +178,57 @@ export function SetupBoard({
           className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-1"
           onSubmit={(event) => event.preventDefault()}
         >
-          <div className="col-span-full pb-3">
-            <Choice
-              label="Kind of run"
-              value={plan.kind}
-              options={[
-                { value: 'fill', text: 'Fill' },
-                { value: 'drain', text: 'Drain' },
-              ]}
-              onChange={onKind}
-            />
-          </div>
+          {made || cautions.length > 0 ? (
+            <div className="col-span-full pb-4">
+              <StepGate
+                first={made?.step.first ?? []}
+                cautions={cautions}
+                ticked={ticked}
+                onTick={(caution) => {
+                  const next = new Set(ticked)
+                  if (!next.delete(caution)) next.add(caution)
+                  setTicked(next)
+                }}
+              />
+            </div>
+          ) : null}
+          {!made && (
+            <div className="col-span-full pb-3">
+              <Choice
+                label="Kind of run"
+                value={other ? 'other' : plan.kind}
+                options={[
+                  { value: 'fill', text: 'Fill' },
+                  { value: 'hold', text: 'Hold' },
+                  { value: 'drain', text: 'Drain' },
+                  { value: 'other', text: 'Other' },
+                ]}
+                onChange={(next) => {
+                  setOther(next === 'other')
+                  onKind(next === 'other' ? 'idle' : (next as RunKind))
+                }}
+              />
+              {other && (
+                <div className="pt-3">
+                  <Field label="Which">
+                    {(props) => (
+                      <select
+                        {...props}
+                        value={plan.kind}
+                        onChange={(event) => onKind(event.target.value as RunKind)}
+                      >
+                        {(['idle', 'siphon', 'after-drain', 'motion', 'spin'] as const).map((kind) => (
+                          <option key={kind} value={kind}>
+                            {KIND_WORD[kind]}
+                          </option>
+                        ))}
+                      </select>
+                    )}
+                  </Field>
+                </div>
+              )}
+            </div>
+          )}
           {fill ? (
             <>
               <div className="col-span-full pb-3">
@@ -190,7 +259,11 @@ export function SetupBoard({
             label="Level at start"
             quantity="level"
             base={plan.startLevelMm}
-            hint={fill ? undefined : `Above ${withUnit(units, 'level', AIR_LEVEL_MM)}, where air is drawn`}
+            hint={
+              plan.kind !== 'drain'
+                ? undefined
+                : `Above ${withUnit(units, 'level', AIR_LEVEL_MM)}, where air is drawn`
+            }
             onChange={(mm) => onPlan({ ...plan, startLevelMm: mm ?? Number.NaN })}
           />
           <div className="col-span-full">
@@ -214,28 +287,67 @@ export function SetupBoard({
               )}
             </Field>
           </div>
-          <p className="col-span-full border-t border-hair pt-3 text-sm text-soft">{bandAdvice(plan)}</p>
+          {flows && (
+            <p className="col-span-full border-t border-hair pt-3 text-sm text-soft">{bandAdvice(plan)}</p>
+          )}
+          {(plan.kind === 'fill' || plan.kind === 'drain') && (
+            <Link
+              to={`/rates?calc=${plan.kind === 'fill' ? 'fill-time' : 'drain-time'}&visit=${visit.id}`}
+              className="col-span-full flex min-h-12 items-center text-sm text-water underline underline-offset-4"
+            >
+              {plan.kind === 'fill' ? 'Fill time from pressure' : 'What this height costs the pump'}
+            </Link>
+          )}
         </form>
       }
       actions={
         <ActionBar>
           <Action
             weight="main"
-            name={`Start ${plan.kind}`}
+            name={`Start ${KIND_WORD[plan.kind].toLowerCase()}`}
             keyName="space"
             hint={`at the moment of ${START_WORD[plan.kind]}`}
             disabled={bad}
             onPress={start}
           />
           <p className="flex w-1/2 items-center px-3 py-2 text-sm leading-snug text-soft md:w-auto md:flex-1 md:px-6 md:text-base">
-            {fill
-              ? 'Machine empty, laundry out, hose end high. Press as the valve opens.'
-              : 'Hose end fixed in the standpipe, hands off the pump: it may be hot. Press as the pump starts.'}
+            {!flows
+              ? 'Water still, motor off. Press and take the first level at once.'
+              : fill
+                ? 'Machine empty, laundry out, hose end high. Press as the valve opens.'
+                : 'Hose end fixed in the standpipe, hands off the pump: it may be hot. Press as the pump starts.'}
           </p>
         </ActionBar>
       }
     />
   )
+}
+
+/** What to do in a run that is no flow, in a title and a sentence. */
+const ACT: Record<RunKind, { title: string; act: string }> = {
+  idle: {
+    title: 'Watch it idle',
+    act: 'Taps open, machine off: the level must not move. Read it every minute.',
+  },
+  hold: {
+    title: 'Hold',
+    act: 'Filled, valve closed, motor off: the level must stay. Read the ruler every minute, ten times.',
+  },
+  motion: {
+    title: 'Wash motion',
+    act: 'Motion raises the level by itself. Watch for water outside, mark it as it comes.',
+  },
+  spin: { title: 'Spin', act: 'Watch for water outside, mark it as it comes.' },
+  'after-drain': {
+    title: 'Does water run back',
+    act: 'Stop the pump with 20 to 40 mm in the tub. Read the level at once, after 10 s and after 20 s.',
+  },
+  siphon: {
+    title: 'Run out by gravity',
+    act: 'Pump still, hose primed, its end below the tub. Read the level every 10 s.',
+  },
+  fill: { title: 'Fill', act: '' },
+  drain: { title: 'Drain', act: '' },
 }
 
 /** The expected run in a sentence, for healthy machines that all, mostly or seldom get there. */

@@ -22,6 +22,18 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
       return { text: 'No flow', tone: 'stop' }
     case 'throttled':
       return { text: 'Measured, not judged', tone: 'plain' }
+    case 'steady':
+      return { text: 'The level stays', tone: 'good' }
+    case 'falling':
+      return { text: 'The level falls', tone: 'watch' }
+    case 'rising':
+      return { text: 'The level rises', tone: 'watch' }
+    case 'tube-leak':
+      return { text: 'Only the display falls', tone: 'watch' }
+    case 'run-back':
+      return { text: 'Water runs back', tone: 'watch' }
+    case 'no-run-back':
+      return { text: 'Nothing runs back', tone: 'good' }
     default:
       return { text: phase === 'running' ? 'Too early to tell' : 'Cannot be told', tone: 'plain' }
   }
@@ -32,6 +44,7 @@ export function sentence(saying: Saying, units: UnitSystem): string {
     saying,
     (lMin) => withUnit(units, 'flow', lMin),
     (mm) => withUnit(units, 'level', mm),
+    (litres) => withUnit(units, 'volume', litres),
   )
 }
 
@@ -39,17 +52,46 @@ export function sentence(saying: Saying, units: UnitSystem): string {
 export function shortResult(analysis: RunAnalysis | null, units: UnitSystem): string {
   if (!analysis) return 'running'
   const flow = analysis.quantities.flowLMin
+  const leak = analysis.quantities.leakLH
   const head = headline(analysis.saying, 'stopped')
   const words = head.text.replace(' than expected', '')
   const verdict = analysis.verdict === 'within' ? 'within' : words.charAt(0).toLowerCase() + words.slice(1)
+  if (leak && analysis.verdict === 'falling') return `loses ${withUnit(units, 'hourly', leak.value)}`
   return flow && analysis.verdict !== 'no-flow'
     ? `${figure(units, 'flow', flow.value)} ${withUnit(units, 'flow', 0).split(' ')[1]}, ${verdict}`
     : verdict
 }
 
-export const KIND_WORD: Record<RunKind, string> = { fill: 'Fill', drain: 'Drain' }
-export const START_WORD: Record<RunKind, string> = { fill: 'valve open', drain: 'pump on' }
-export const STOP_WORD: Record<RunKind, string> = { fill: 'valve closed', drain: 'pump off' }
+export const KIND_WORD: Record<RunKind, string> = {
+  idle: 'Idle',
+  fill: 'Fill',
+  hold: 'Hold',
+  motion: 'Motion',
+  drain: 'Drain',
+  'after-drain': 'Run-back',
+  siphon: 'Gravity run',
+  spin: 'Spin',
+}
+export const START_WORD: Record<RunKind, string> = {
+  idle: 'taps open, machine off',
+  fill: 'valve open',
+  hold: 'water standing',
+  motion: 'drum turning',
+  drain: 'pump on',
+  'after-drain': 'pump off',
+  siphon: 'water running',
+  spin: 'spinning',
+}
+export const STOP_WORD: Record<RunKind, string> = {
+  idle: 'end of watch',
+  fill: 'valve closed',
+  hold: 'end of hold',
+  motion: 'drum still',
+  drain: 'pump off',
+  'after-drain': 'end of watch',
+  siphon: 'stream breaks',
+  spin: 'drum still',
+}
 
 export const TONE_TEXT: Record<Headline['tone'], string> = {
   good: 'text-good',

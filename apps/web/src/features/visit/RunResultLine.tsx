@@ -7,8 +7,19 @@ const TONE: Record<string, string> = {
   slow: 'text-watch',
   fast: 'text-watch',
   'no-flow': 'text-stop',
+  steady: 'text-good',
+  falling: 'text-watch',
+  rising: 'text-watch',
 }
-const SIGN: Record<string, string> = { within: '=', slow: '▲', fast: '▼', 'no-flow': '×' }
+const SIGN: Record<string, string> = {
+  within: '=',
+  steady: '=',
+  slow: '▲',
+  fast: '▼',
+  falling: '↓',
+  rising: '↑',
+  'no-flow': '×',
+}
 
 /** A run in one line: kind, flow, verdict by word, sign and colour. */
 export function RunResultLine({ run }: { run: RunSummary }) {

@@ -1,0 +1,153 @@
+import type { LookStep, ObservationEvent, Tap } from '@brendik/core'
+import { useState } from 'react'
+import { newId } from '../../lib/newId.ts'
+import { Choice } from '../../ui/Choice.tsx'
+import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { Sheet } from '../../ui/Sheet.tsx'
+import { BucketFields } from '../rates/BucketFields.tsx'
+import { StepGate } from './StepGate.tsx'
+
+type Observed = Extract<ObservationEvent, { type: 'observed' }>
+
+/** One thing looked at or measured for a step: the gate first, then as few fields as it takes. */
+export function LookSheet({
+  step,
+  onSave,
+  onClose,
+}: {
+  step: LookStep
+  onSave: (observation: ObservationEvent) => void
+  onClose: () => void
+}) {
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
+  const [value, setValue] = useState<string | number | null>(null)
+  const [levelMm, setLevelMm] = useState<number | null>(null)
+  const [bound, setBound] = useState<'stops' | 'beyond'>('stops')
+  const [tap, setTap] = useState<Tap>(step.tap ?? 'cold')
+  const gated = step.cautions.some((caution) => !ticked.has(caution))
+  const needsLevel = step.entry === 'catch'
+  const ready =
+    !gated &&
+    value !== null &&
+    !(typeof value === 'number' && !Number.isFinite(value)) &&
+    (!needsLevel || (levelMm !== null && Number.isFinite(levelMm)))
+  const save = () => {
+    if (!ready) return
+    const written =
+      step.entry === 'height' && bound === 'beyond' ? `above ${Math.round(Number(value))}` : value
+    const observed: Observed = {
+      type: 'observed',
+      id: newId(),
+      atMs: Date.now(),
+      check: step.check as Observed['check'],
+      value: written,
+      tap: step.entry === 'bucket' || step.entry === 'pressure' ? tap : null,
+      levelMm: step.entry === 'height' || needsLevel ? levelMm : null,
+    }
+    onSave(observed)
+  }
+  const level = (label: string, hint?: string) => (
+    <QuantityInput label={label} quantity="level" base={levelMm} hint={hint} onChange={setLevelMm} />
+  )
+  return (
+    <Sheet open title={step.title} onClose={onClose}>
+      <div className="mt-3 grid gap-4">
+        <StepGate
+          first={step.first}
+          cautions={step.cautions}
+          ticked={ticked}
+          onTick={(caution) =>
+            setTicked((old) => {
+              const next = new Set(old)
+              if (!next.delete(caution)) next.add(caution)
+              return next
+            })
+          }
+        />
+        <p className="text-lg leading-snug">{step.act}</p>
+        {step.entry === 'bucket' && (
+          <>
+            <Choice
+              label="Tap"
+              value={tap}
+              options={[
+                { value: 'cold', text: 'Cold' },
+                { value: 'hot', text: 'Hot' },
+              ]}
+              onChange={setTap}
+            />
+            <BucketFields onFlow={setValue} />
+          </>
+        )}
+        {step.entry === 'height' && (
+          <>
+            <Choice
+              label="What the stream did"
+              value={bound}
+              options={[
+                { value: 'stops', text: 'Stops at this height' },
+                { value: 'beyond', text: 'Still runs there' },
+              ]}
+              onChange={setBound}
+            />
+            <QuantityInput
+              label="Hose end above floor"
+              quantity="height"
+              base={typeof value === 'number' ? value : null}
+              onChange={setValue}
+            />
+            {level('Level in the tub then', 'If read; else half of the fill is assumed')}
+          </>
+        )}
+        {step.entry === 'stop-level' && (
+          <QuantityInput
+            label="Level at which no drop came"
+            quantity="level"
+            base={typeof value === 'number' ? value : null}
+            onChange={setValue}
+          />
+        )}
+        {step.entry === 'catch' && (
+          <>
+            <QuantityInput
+              label="Caught"
+              quantity="hourly"
+              base={typeof value === 'number' ? value : null}
+              hint="Two minutes caught × 30"
+              onChange={setValue}
+            />
+            {level('At the level')}
+          </>
+        )}
+        {step.entry === 'litres' && (
+          <QuantityInput
+            label="Ran back"
+            quantity="volume"
+            base={typeof value === 'number' ? value : null}
+            onChange={setValue}
+          />
+        )}
+        {step.entry === 'choice' && (
+          <Choice label={step.title} value={String(value ?? '')} options={step.choices} onChange={setValue} />
+        )}
+        <div className="grid grid-cols-[1fr_2fr] gap-3">
+          <button
+            type="button"
+            onClick={onClose}
+            className="min-h-16 cursor-pointer border border-line text-lg"
+          >
+            Cancel
+          </button>
+          <button
+            type="button"
+            disabled={!ready}
+            onClick={save}
+            className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40"
+          >
+            Keep
+          </button>
+        </div>
+      </div>
+    </Sheet>
+  )
+}

@@ -1,0 +1,59 @@
+import { type Protocol, type RunStep, stepAdvice } from '@brendik/core'
+import { useNowMs } from '../../lib/useNowMs.ts'
+import type { BoardSnapshot } from '../run/runBoard.ts'
+
+/** The step of a protocol under way: which one, when the next reading is due, whether it is enough. Loud when a reading is due. */
+export function StepStrip({
+  protocol,
+  step,
+  run,
+}: {
+  protocol: Protocol
+  step: RunStep
+  run: BoardSnapshot
+}) {
+  const running = run.facts.phase === 'running'
+  const nowMs = useNowMs(250, running)
+  const zero = run.facts.startedAtMs ?? nowMs
+  const number = protocol.steps.findIndex((s) => s.id === step.id) + 1
+  const readings = run.facts.standing.flatMap((event) =>
+    event.type === 'levelRead' ? [(event.atMs - zero) / 1000] : [],
+  )
+  const streamed = run.blocks.length > 0
+  const advice = stepAdvice(
+    step,
+    run.analysis,
+    (nowMs - zero) / 1000,
+    streamed ? Array.from({ length: step.readings.atLeast }, () => (nowMs - zero) / 1000) : readings,
+  )
+  const due = running && !streamed && advice.dueInS !== null && advice.dueInS <= 0
+  const soon = Math.ceil(Math.max(0, advice.dueInS ?? 0))
+  return (
+    <div
+      className={`mb-2 flex min-h-14 items-center justify-between gap-4 border-y px-3 py-2 ${due ? 'border-water bg-water text-face' : 'border-line'}`}
+    >
+      <span className="min-w-0 leading-tight">
+        <span className={`block text-sm ${due ? '' : 'text-soft'}`}>
+          {protocol.name}, step {number} of {protocol.steps.length}
+        </span>
+        <span className="block truncate font-semibold">{step.title}</span>
+      </span>
+      <span className="shrink-0 text-right leading-tight" aria-live="polite">
+        {!running ? (
+          <span className="text-soft">{advice.why || 'Stopped'}</span>
+        ) : due ? (
+          <span className="small-figure text-2xl">Read the level now</span>
+        ) : streamed || advice.dueInS === null ? (
+          <span className={advice.enough ? 'font-semibold text-good' : 'text-soft'}>
+            {advice.why || 'Streaming'}
+          </span>
+        ) : (
+          <>
+            <span className="block text-sm text-soft">{advice.why || 'next reading in'}</span>
+            <span className="small-figure text-2xl">next in {soon} s</span>
+          </>
+        )}
+      </span>
+    </div>
+  )
+}

@@ -1,0 +1,43 @@
+/** Two explanations weighed: bars grow from the middle with the support for each; the hatched middle is where nothing is decided. */
+export function Balance({
+  left,
+  right,
+}: {
+  left: { name: string; support: number }
+  right: { name: string; support: number }
+}) {
+  const difference = left.support - right.support
+  const most = 12
+  const share = Math.min(1, Math.abs(difference) / most) * 50
+  const decided = Math.abs(difference) >= DECIDED
+  const times =
+    Math.abs(difference) > 7
+      ? 'more than 1000'
+      : Math.exp(Math.abs(difference)).toFixed(difference ** 2 < 4 ? 1 : 0)
+  const favoured = difference > 0 ? left.name : right.name
+  return (
+    <figure className="mt-4">
+      <div className="flex justify-between text-base">
+        <span className={difference >= DECIDED ? 'font-semibold text-watch' : ''}>{left.name}</span>
+        <span className={difference <= -DECIDED ? 'font-semibold text-watch' : ''}>{right.name}</span>
+      </div>
+      <div className="relative mt-1 h-7 border-y border-ink" aria-hidden="true">
+        <div
+          className="hatched absolute inset-y-0"
+          style={{ left: `${50 - (50 * DECIDED) / most}%`, width: `${(100 * DECIDED) / most}%` }}
+        />
+        <div
+          className={`absolute inset-y-1.5 ${decided ? 'bg-watch' : 'bg-ink'}`}
+          style={difference > 0 ? { right: '50%', width: `${share}%` } : { left: '50%', width: `${share}%` }}
+        />
+        <div className="absolute inset-y-0 left-1/2 w-0.5 -translate-x-1/2 bg-ink" />
+      </div>
+      <figcaption className="mt-1 text-sm text-soft">
+        {Math.abs(difference) < 0.2
+          ? 'The measurements fit both alike.'
+          : `The measurements are ${times} times as likely with ${favoured}; decided from 20 times on, outside the hatched middle.`}
+      </figcaption>
+    </figure>
+  )
+}
+const DECIDED = 3

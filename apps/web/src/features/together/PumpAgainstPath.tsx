@@ -1,0 +1,71 @@
+import { sayDrain, type VisitSays } from '@brendik/core'
+import { usePrefs } from '../../lib/prefs.ts'
+import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { Balance } from './Balance.tsx'
+import { DoubleGauge } from './DoubleGauge.tsx'
+import { afterHeadline, visitText } from './visitText.ts'
+
+const WORD = {
+  nominal: 'Pump and path fit a sound machine',
+  'pump-weak': 'The pump is weak',
+  'path-restricted': 'The path is restricted',
+  both: 'Pump and path are both off',
+  undecided: 'Pump or path: undecided',
+} as const
+
+/** Weak pump against restricted path: which the runs support, and head and path with and without what is known beforehand. */
+export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain']> }) {
+  const { units } = usePrefs()
+  const off = drain.verdict !== 'nominal' && drain.verdict !== 'undecided'
+  const { show } = unitOf(units, 'head')
+  const made = [
+    drain.used.pumpRuns > 0 ? `${drain.used.pumpRuns} drain${drain.used.pumpRuns === 1 ? '' : 's'}` : '',
+    drain.used.heights > 1 ? `at ${drain.used.heights} heights` : '',
+    drain.used.gravityRuns > 0 ? 'a gravity run' : '',
+    drain.used.liftTests > 0 ? 'a lift test' : '',
+  ].filter(Boolean)
+  return (
+    <section aria-label="Pump or path" className="border-t border-line py-5">
+      <h2 className={`plate text-2xl ${off ? 'text-watch' : drain.verdict === 'nominal' ? 'text-good' : ''}`}>
+        {WORD[drain.verdict]}
+      </h2>
+      <p className="mt-1 max-w-prose text-lg leading-snug">
+        {afterHeadline(sayDrain(drain, visitText(units)))}
+      </p>
+      <Balance
+        left={{ name: 'pump weak', support: drain.support.pumpWeak }}
+        right={{ name: 'path restricted', support: drain.support.pathRestricted }}
+      />
+      <div className="mt-5 grid gap-6 md:grid-cols-2">
+        <DoubleGauge
+          label="Pump lifts"
+          figure={figure(units, 'head', drain.head.withPrior.value)}
+          unit={unitOf(units, 'head').unit}
+          expected={{ lo: show(drain.nominalHeadM * 0.86), hi: show(drain.nominalHeadM * 1.14) }}
+          withPrior={scaled(drain.head.withPrior, show)}
+          alone={scaled(drain.head.alone, show)}
+          fromPrior={drain.head.fromPrior}
+          note={`plate or family ${withUnit(units, 'head', drain.nominalHeadM)}`}
+        />
+        <DoubleGauge
+          label="Path resists"
+          figure={`${drain.path.withPrior.value.toFixed(1)}×`}
+          unit="a clean one"
+          expected={{ lo: 0.74, hi: 1.34 }}
+          withPrior={drain.path.withPrior}
+          alone={drain.path.alone}
+          fromPrior={drain.path.fromPrior}
+          note="1 = typical for this hose"
+          logarithmic
+        />
+      </div>
+      <p className="mt-3 text-sm text-soft">
+        Weighed: {made.join(', ')}. The last run at each height counts.
+      </p>
+    </section>
+  )
+}
+
+function scaled(interval: { value: number; lo: number; hi: number }, show: (base: number) => number) {
+  return { value: show(interval.value), lo: show(interval.lo), hi: show(interval.hi) }
+}

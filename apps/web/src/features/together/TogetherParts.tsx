@@ -1,0 +1,162 @@
+import { CAUSE_WORDS, FILL_CAUSES, sayFill, sayHold, type VisitSays } from '@brendik/core'
+import { usePrefs } from '../../lib/prefs.ts'
+import { withUnit } from '../../lib/units.ts'
+import { Causes } from './Causes.tsx'
+import { PumpAgainstPath } from './PumpAgainstPath.tsx'
+import { afterHeadline, visitText } from './visitText.ts'
+
+const HOLD_WORD = {
+  tight: 'The tub is tight',
+  leak: 'It leaks',
+  soaking: 'Laundry was soaking',
+  siphon: 'It siphons',
+  'seep-in': 'Water seeps in',
+  'tube-leak': 'The pressure hose leaks air',
+  undecided: 'Holds: undecided',
+} as const
+const HOLD_CAUSES = {
+  tight: 'tight',
+  leak: 'a leak',
+  soaking: 'soaking laundry',
+  siphon: 'a siphon',
+  'seep-in': 'a seeping valve',
+} as const
+
+/** What the runs of a visit say together: each conclusion with its weights. */
+export function TogetherParts({ says }: { says: VisitSays }) {
+  return (
+    <>
+      {says.drain && says.drain.used.pumpRuns + says.drain.used.liftTests > 0 && (
+        <PumpAgainstPath drain={says.drain} />
+      )}
+      {says.hold && <Holds hold={says.hold} height={says.leakHeight} />}
+      {says.fill && <Inlet fill={says.fill} />}
+      {says.meter && says.meter.verdict !== 'agrees' && <Meter meter={says.meter} />}
+      {says.standpipe?.tooHigh && <Standpipe standpipe={says.standpipe} />}
+    </>
+  )
+}
+
+function Holds({ hold, height }: { hold: NonNullable<VisitSays['hold']>; height: VisitSays['leakHeight'] }) {
+  const { units } = usePrefs()
+  const text = visitText(units)
+  const good = hold.verdict === 'tight'
+  const state = (cause: keyof typeof HOLD_CAUSES) =>
+    cause === hold.verdict ? 'named' : hold.probability[cause] < 0.02 ? 'ruled out' : 'allowed'
+  return (
+    <section aria-label="Holds" className="border-t border-line py-5">
+      <h2
+        className={`plate text-2xl ${good ? 'text-good' : hold.verdict === 'undecided' ? '' : 'text-watch'}`}
+      >
+        {HOLD_WORD[hold.verdict]}
+      </h2>
+      <p className="mt-1 max-w-prose text-lg leading-snug">{afterHeadline(sayHold(hold, text))}</p>
+      {hold.verdict !== 'tube-leak' && (
+        <Causes
+          label="What the holds leave"
+          rows={(Object.keys(HOLD_CAUSES) as (keyof typeof HOLD_CAUSES)[]).map((cause) => ({
+            name: HOLD_CAUSES[cause],
+            probability: hold.probability[cause],
+            state: state(cause),
+          }))}
+        />
+      )}
+      {height && (
+        <p className="mt-4 text-lg">
+          The leak lies between{' '}
+          <span className="small-figure text-3xl text-watch">{withUnit(units, 'level', height.lo)}</span> and{' '}
+          <span className="small-figure text-3xl text-watch">{withUnit(units, 'level', height.hi)}</span>{' '}
+          above the port, by{' '}
+          {
+            { 'stop-level': 'the level at which it stopped', catches: 'the catches', curve: 'the curve' }[
+              height.from
+            ]
+          }
+          .
+          {height.laws.length > 1 && (
+            <span className="block text-base text-soft">
+              {height.laws
+                .map(
+                  ({ law, mm }) =>
+                    `As a ${law === 'orifice' ? 'hole' : 'seep'}: ${withUnit(units, 'level', mm)}`,
+                )
+                .join('; ')}
+              . Both fit; a drop that hangs on favours the seep.
+            </span>
+          )}
+        </p>
+      )}
+    </section>
+  )
+}
+
+function Inlet({ fill }: { fill: NonNullable<VisitSays['fill']> }) {
+  const named = fill.verdict !== 'undecided' && fill.verdict !== 'none'
+  if (fill.verdict === 'none')
+    return (
+      <section aria-label="Inlet" className="border-t border-line py-4 text-lg text-good">
+        The {fill.tap} inlet gives what it should.
+      </section>
+    )
+  return (
+    <section aria-label="Inlet" className="border-t border-line py-5">
+      <h2 className={`plate text-2xl ${named ? 'text-watch' : ''}`}>
+        {fill.verdict === 'screen-or-valve'
+          ? 'Screen or valve'
+          : fill.verdict === 'undecided'
+            ? 'Inlet: more than one cause left'
+            : CAUSE_WORDS[fill.verdict].replace(/^./, (c) => c.toUpperCase())}
+      </h2>
+      <p className="mt-1 max-w-prose text-lg leading-snug">{sayFill(fill)}</p>
+      {
+        <Causes
+          label={`What the ${fill.tap} side allows`}
+          rows={FILL_CAUSES.map((cause) => ({
+            name: CAUSE_WORDS[cause],
+            probability: fill.probability[cause],
+            state:
+              cause === fill.verdict
+                ? 'named'
+                : fill.ruledOut.includes(cause)
+                  ? 'ruled out'
+                  : fill.allowed.includes(cause)
+                    ? 'allowed'
+                    : 'unlikely',
+          }))}
+        />
+      }
+    </section>
+  )
+}
+
+function Meter({ meter }: { meter: NonNullable<VisitSays['meter']> }) {
+  const percent = Math.round(100 * meter.gain.value)
+  return (
+    <section aria-label="Meter" className="border-t border-line py-5">
+      <h2 className="plate text-2xl text-watch">
+        {meter.verdict === 'low' ? 'The flow meter reads low' : 'More flows in than stays'}
+      </h2>
+      <p className="mt-1 max-w-prose text-lg leading-snug">
+        The meter shows {percent} % of what the level shows ({Math.round(100 * meter.gain.lo)} to{' '}
+        {Math.round(100 * meter.gain.hi)} %).{' '}
+        {meter.verdict === 'low'
+          ? 'Flush and degrease it, then fill again to prove it.'
+          : 'A leak, a siphon or laundry takes the rest, or the tub is larger than entered. Not the meter first.'}
+      </p>
+    </section>
+  )
+}
+
+function Standpipe({ standpipe }: { standpipe: NonNullable<VisitSays['standpipe']> }) {
+  const { units } = usePrefs()
+  return (
+    <section aria-label="Standpipe" className="border-t border-line py-5">
+      <h2 className="plate text-2xl text-watch">The standpipe is too high</h2>
+      <p className="mt-1 max-w-prose text-lg leading-snug">
+        At {withUnit(units, 'height', standpipe.heightMm)} a sound pump keeps{' '}
+        {Math.round(100 * standpipe.flowShare)} % of its flow at {withUnit(units, 'height', 900)}. Local code
+        and the maker’s sheet say which heights are allowed.
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,195 @@
+import {
+  type LookStep,
+  type ObservationEvent,
+  PROTOCOL_IDS,
+  PROTOCOLS,
+  type Protocol,
+  type ProtocolId,
+  protocolProgress,
+  type StepProgress,
+  type VisitAnswer,
+} from '@brendik/core'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { postObservations, visitQuery } from '../api/queries.ts'
+import { LookSheet } from '../features/protocol/LookSheet.tsx'
+import { TogetherParts } from '../features/together/TogetherParts.tsx'
+import { judgedRuns, observationsOf, useTogether } from '../features/together/useTogether.ts'
+import { newId } from '../lib/newId.ts'
+import { Action, ActionBar } from '../ui/ActionBar.tsx'
+import { Message } from '../ui/Message.tsx'
+import { Scroll } from '../ui/Scroll.tsx'
+import { TopBar } from '../ui/TopBar.tsx'
+
+/** One protocol in one visit: what it needs, its steps, the next one under the thumb, and what is known so far. */
+export function ProtocolPage() {
+  const { visitId = '', protocolId = '' } = useParams()
+  const { data: visit, error } = useQuery({ ...visitQuery(visitId), refetchInterval: 5000 })
+  if (!(PROTOCOL_IDS as readonly string[]).includes(protocolId))
+    return <Message problem>There is no protocol {protocolId}.</Message>
+  if (error && !visit) return <Message problem>{error.message}</Message>
+  if (!visit) return <Message>Opening the protocol.</Message>
+  return <ProtocolOf visit={visit} protocol={PROTOCOLS[protocolId as ProtocolId]} />
+}
+
+function ProtocolOf({ visit, protocol }: { visit: VisitAnswer; protocol: Protocol }) {
+  const client = useQueryClient()
+  const says = useTogether(visit)
+  const [looking, setLooking] = useState<LookStep | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const { steps, next } = protocolProgress(protocol, judgedRuns(visit), observationsOf(visit))
+  const minutes = steps.filter((s) => !s.done).reduce((sum, s) => sum + s.step.minutes, 0)
+  const keep = (observation: ObservationEvent) => {
+    postObservations(visit.id, [observation]).then(
+      () => {
+        setLooking(null)
+        setProblem(null)
+        return client.invalidateQueries({ queryKey: ['visit', visit.id] })
+      },
+      (error: Error) => setProblem(`Not kept: ${error.message}`),
+    )
+  }
+  const runLink = (step: string) => `/runs/${newId()}?visit=${visit.id}&protocol=${protocol.id}&step=${step}`
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <Link
+          to={`/visits/${visit.id}`}
+          className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
+        >
+          <span className="truncate font-semibold">{visit.site.name}</span>
+          <span className="truncate text-sm text-soft md:text-base">{visit.machine.spec.label}</span>
+        </Link>
+      </TopBar>
+      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
+        <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
+          <h1 className="plate pt-5 text-3xl leading-tight">{protocol.name}</h1>
+          <p className="mt-1 mb-5 max-w-prose text-lg leading-snug">Tells apart: {protocol.separates}.</p>
+          <ol>
+            {steps.map((progress, i) => (
+              <StepLine
+                key={progress.step.id}
+                progress={progress}
+                number={i + 1}
+                next={progress.step === next}
+                link={progress.step.kind === 'run' ? runLink(progress.step.id) : null}
+                onLook={() => progress.step.kind === 'look' && setLooking(progress.step)}
+              />
+            ))}
+          </ol>
+          {says && <TogetherParts says={says} />}
+        </main>
+        <Scroll
+          label="About this protocol"
+          className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
+        >
+          <dl className="grid gap-4">
+            <Fact name="Needs" lines={protocol.needs} />
+            <Fact name="Stop when" lines={[protocol.stopWhen]} />
+            <Fact name="Leaves" lines={[protocol.leaves]} />
+            <Fact name="What it is worth" lines={[protocol.worth]} />
+            <Fact name="Still to do" lines={[next ? `about ${minutes} min` : 'nothing']} />
+          </dl>
+        </Scroll>
+      </div>
+      <ActionBar>
+        {next?.kind === 'run' && (
+          <Link
+            to={runLink(next.id)}
+            className="flex min-h-16 w-1/2 flex-col justify-center bg-ink px-4 text-face md:w-[30%] md:flex-none md:px-5"
+          >
+            <span className="small-figure text-xl md:text-2xl">{next.title}</span>
+            <span className="text-sm opacity-80">next step, about {next.minutes} min</span>
+          </Link>
+        )}
+        {next?.kind === 'look' && (
+          <Action
+            weight="main"
+            name={next.title}
+            hint={`next step, about ${next.minutes} min`}
+            onPress={() => setLooking(next)}
+          />
+        )}
+        <Link
+          to={`/visits/${visit.id}`}
+          className="flex min-h-16 w-1/2 flex-col justify-center px-4 md:flex-1 md:px-5"
+        >
+          <span className="text-lg font-semibold">Back to the visit</span>
+          <span className="text-sm text-soft">what is done is kept</span>
+        </Link>
+      </ActionBar>
+      {looking && <LookSheet step={looking} onSave={keep} onClose={() => setLooking(null)} />}
+      {problem && (
+        <p role="alert" className="fixed inset-x-0 top-14 z-40 border-b border-watch bg-watch-face px-5 py-3">
+          {problem}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function StepLine({
+  progress,
+  number,
+  next,
+  link,
+  onLook,
+}: {
+  progress: StepProgress
+  number: number
+  next: boolean
+  link: string | null
+  onLook: () => void
+}) {
+  const { step, done, made, wanted } = progress
+  const state = done
+    ? 'done'
+    : wanted > 1 && made > 0
+      ? `${made} of ${wanted}`
+      : next
+        ? 'next'
+        : `${step.minutes} min`
+  const body = (
+    <>
+      <span
+        className={`small-figure flex size-9 shrink-0 items-center justify-center border-2 text-lg ${done ? 'border-good text-good' : next ? 'border-ink bg-ink text-face' : 'border-line text-soft'}`}
+        aria-hidden="true"
+      >
+        {done ? '✓' : number}
+      </span>
+      <span className="min-w-0 flex-1 text-left">
+        <span className={`block text-lg leading-tight ${next ? 'font-semibold' : ''}`}>{step.title}</span>
+        {next && <span className="mt-0.5 block max-w-prose leading-snug text-soft">{step.act}</span>}
+      </span>
+      <span className={`shrink-0 ${done ? 'text-good' : 'text-soft'}`}>{state}</span>
+    </>
+  )
+  const line = 'flex min-h-14 w-full items-center gap-4 py-2.5 cursor-pointer'
+  return (
+    <li className="border-t border-line">
+      {link ? (
+        <Link to={link} className={line}>
+          {body}
+        </Link>
+      ) : (
+        <button type="button" className={line} onClick={onLook}>
+          {body}
+        </button>
+      )}
+    </li>
+  )
+}
+
+function Fact({ name, lines }: { name: string; lines: string[] }) {
+  return (
+    <div>
+      <dt className="text-sm font-semibold text-soft">{name}</dt>
+      {lines.map((line) => (
+        <dd key={line} className="mt-1 leading-snug">
+          {line}
+        </dd>
+      ))}
+    </div>
+  )
+}

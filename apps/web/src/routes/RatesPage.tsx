@@ -1,0 +1,146 @@
+import { CALCULATOR_IDS, CALCULATORS, type CalculatorId, FAMILY_IDS, type FamilyId } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
+import { type ComponentType, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { visitQuery } from '../api/queries.ts'
+import { DripsCalculator, VoltageCalculator, WindingCalculator } from '../features/rates/BenchCalculators.tsx'
+import { type Subject, usualSubject } from '../features/rates/calculatorInputs.ts'
+import {
+  BucketCalculator,
+  DrainTimeCalculator,
+  FillTimeCalculator,
+  LevelCalculator,
+  LitresCalculator,
+  StandpipeCalculator,
+} from '../features/rates/WaterCalculators.tsx'
+import { FAMILY_WORD } from '../lib/familyWord.ts'
+import { Field } from '../ui/Field.tsx'
+import { Scroll } from '../ui/Scroll.tsx'
+import { TopBar } from '../ui/TopBar.tsx'
+
+const BODY: Record<CalculatorId, ComponentType<{ subject: Subject }>> = {
+  bucket: BucketCalculator,
+  'fill-time': FillTimeCalculator,
+  'drain-time': DrainTimeCalculator,
+  level: LevelCalculator,
+  drips: DripsCalculator,
+  winding: WindingCalculator,
+  voltage: VoltageCalculator,
+  litres: LitresCalculator,
+  standpipe: StandpipeCalculator,
+}
+/** Calculators that work on a drum, a pump or a place. */
+const NEEDS_MACHINE: readonly CalculatorId[] = ['fill-time', 'drain-time', 'level', 'litres', 'standpipe']
+
+/** The calculators a technician uses alone, each with its formula, what it assumes, and where its values come from. */
+export function RatesPage() {
+  const [params, setParams] = useSearchParams()
+  const visitId = params.get('visit')
+  const asked = params.get('calc') as CalculatorId
+  const id = CALCULATOR_IDS.includes(asked) ? asked : 'bucket'
+  const visit = useQuery({ ...visitQuery(visitId ?? ''), enabled: visitId !== null })
+  const [family, setFamily] = useState<FamilyId>('front-load')
+  const subject: Subject = visit.data
+    ? { machine: visit.data.machine.spec, site: visit.data.site.spec, name: visit.data.machine.spec.label }
+    : usualSubject(family)
+  const facts = CALCULATORS[id]
+  const Body = BODY[id]
+  const linkTo = (calc: CalculatorId) => `/rates?calc=${calc}${visitId ? `&visit=${visitId}` : ''}`
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        {visit.data ? (
+          <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 items-center self-stretch">
+            <span className="truncate font-semibold">Rates &amp; rules</span>
+            <span className="truncate pl-3 text-soft max-md:hidden">for {subject.name}</span>
+          </Link>
+        ) : (
+          <span className="flex-1 truncate font-semibold">Rates &amp; rules</span>
+        )}
+      </TopBar>
+      <div className="flex min-h-0 flex-1 max-md:flex-col">
+        <nav
+          aria-label="Calculators"
+          className="shrink-0 border-line bg-face md:w-[270px] md:overflow-y-auto md:border-r"
+        >
+          <ul className="max-md:hidden">
+            {CALCULATOR_IDS.map((calc) => (
+              <li key={calc} className="border-b border-hair">
+                <Link
+                  to={linkTo(calc)}
+                  aria-current={calc === id ? 'page' : undefined}
+                  className={`flex min-h-14 flex-col justify-center px-5 py-2 leading-tight ${calc === id ? 'bg-ink text-face' : 'hover:bg-ground'}`}
+                >
+                  <span className="font-semibold">{CALCULATORS[calc].name}</span>
+                  <span className={`text-sm ${calc === id ? 'opacity-80' : 'text-soft'}`}>
+                    {CALCULATORS[calc].use}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+          <div className="border-b border-line p-3 md:hidden">
+            <Field label="Calculator">
+              {(props) => (
+                <select
+                  {...props}
+                  value={id}
+                  onChange={(event) => setParams({ ...Object.fromEntries(params), calc: event.target.value })}
+                >
+                  {CALCULATOR_IDS.map((calc) => (
+                    <option key={calc} value={calc}>
+                      {CALCULATORS[calc].name}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          </div>
+        </nav>
+        <Scroll label="Calculator" className="flex min-h-0 flex-1 overflow-y-auto max-md:flex-col">
+          <main className="flex-1 px-4 py-5 md:px-8" key={`${id} ${subject.name} ${family}`}>
+            <h1 className="plate text-3xl leading-tight">{facts.name}</h1>
+            <div className="mt-4 grid max-w-2xl gap-4">
+              {NEEDS_MACHINE.includes(id) && !visit.data && (
+                <Field label="Machine">
+                  {(props) => (
+                    <select
+                      {...props}
+                      value={family}
+                      onChange={(event) => setFamily(event.target.value as FamilyId)}
+                    >
+                      {FAMILY_IDS.map((candidate) => (
+                        <option key={candidate} value={candidate}>
+                          {FAMILY_WORD[candidate]}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                </Field>
+              )}
+              <Body subject={subject} />
+            </div>
+          </main>
+          <aside
+            aria-label="Formula and source"
+            className="shrink-0 border-line bg-face px-4 py-5 max-md:border-t md:w-[300px] md:border-l"
+          >
+            <h2 className="text-sm font-semibold text-soft">Formula</h2>
+            <p className="mt-1 text-lg leading-snug">{facts.formula}</p>
+            <h2 className="mt-5 text-sm font-semibold text-soft">Assumes</h2>
+            <ul className="mt-1 grid gap-2">
+              {facts.assumes.map((line) => (
+                <li key={line} className="leading-snug">
+                  {line}
+                </li>
+              ))}
+              {NEEDS_MACHINE.includes(id) && <li className="leading-snug">machine: {subject.name}</li>}
+            </ul>
+            <h2 className="mt-5 text-sm font-semibold text-soft">Source</h2>
+            <p className="mt-1 leading-snug">{facts.source}</p>
+          </aside>
+        </Scroll>
+      </div>
+    </div>
+  )
+}
