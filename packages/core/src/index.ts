@@ -48,7 +48,7 @@ export { judgeVoltage, SUPPLY_BANDS } from './electrical/voltage.ts'
 export { PUMP_WINDING_BANDS, type SupplyVolts, windingOhmAt } from './electrical/winding.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './formats/analyseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './formats/visitFile.ts'
-export { DROP_ML, litresPerDayFromDrops } from './leak/drops.ts'
+export { DROP_ML, flowFromDropsLH, litresPerDayFromDrops } from './leak/drops.ts'
 export {
   FAMILY_IDS,
   type FamilyId,
@@ -109,6 +109,7 @@ export {
 export { type Saying, sayRun } from './runs/sayRun.ts'
 export { type EntryQuestion, questionEntry } from './runs/unitSlip.ts'
 export type { Verdict } from './runs/verdict.ts'
+export { indicatedByDomeMm } from './sensing/airDome.ts'
 export { BUCKET_LEAST_S, bucketTest } from './supply/bucket.ts'
 export { CLEAN_SUPPLY_K, supplyFlowLMin } from './supply/supplyLine.ts'
 export { tubProblems, tubTopMm } from './tub/tubGeometry.ts'

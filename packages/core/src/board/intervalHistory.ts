@@ -39,10 +39,11 @@ export function intervalHistory(run: RunState, blocks: readonly ReadingBlock[]):
   return history
 }
 
-/** Flow of a flow run, loss of a standing one (negative = rising); null when neither is known. */
+/** Flow of a flow run, loss of a standing one at its start level (negative = rising); null when neither is known. */
 export function mainInterval(analysis: RunAnalysis): { value: number; lo: number; hi: number } | null {
-  const { flowLMin } = analysis.quantities
+  const { flowLMin, leakLH } = analysis.quantities
   if (flowLMin) return flowLMin
+  if (leakLH && analysis.verdict === 'falling') return leakLH
   const { basis } = analysis
   if (basis?.of !== 'standing') return null
   const perHour = basis.lossLMin * 60

@@ -42,6 +42,8 @@ export interface VisitReport {
   combined: NamedQuantities & {
     verdicts: {
       drain?: string
+      /** ln of likelihood above a sound pump on a clean path. */
+      drain_support?: { pump_weak: number; path_restricted: number }
       fill?: string
       fill_causes?: Record<string, number>
       hold?: string
@@ -184,7 +186,15 @@ function combine(
   return {
     ...named(says),
     verdicts: {
-      ...(says.drain ? { drain: says.drain.verdict } : {}),
+      ...(says.drain
+        ? {
+            drain: says.drain.verdict,
+            drain_support: {
+              pump_weak: says.drain.support.pumpWeak,
+              path_restricted: says.drain.support.pathRestricted,
+            },
+          }
+        : {}),
       ...(says.fill ? { fill: says.fill.verdict, fill_causes: says.fill.probability } : {}),
       ...(says.hold ? { hold: says.hold.verdict } : {}),
       ...(says.meter ? { meter: says.meter.verdict } : {}),

@@ -1,3 +1,4 @@
+import { orificeFlowLMin } from '../leak/leakLaw.ts'
 import { type MachineSpec, type SiteSpec, type Tap, tapedTub } from '../machine/machineSpec.ts'
 import {
   cleanPathK,
@@ -68,8 +69,8 @@ const FAULTY = {
   head: 0.62,
   pathLoss: 6,
   cutoutS: 14,
-  /** A split that lets out 0.7 L/min with 100 mm of water above it, at this share of the machine's fill level. */
-  leakLMin: 0.7,
+  /** A hole of this size, at this share of the machine's fill level. */
+  leakHoleMm: 4.2,
   leakHeightShare: 0.55,
   seepLMin: 0.25,
   airLeakTauS: 420,
@@ -115,7 +116,7 @@ export function stepWasher(
 function leakLMin(machine: MachineSpec, fault: RigFault, levelMm: number): number {
   if (fault !== 'tub-seam.leak') return 0
   const above = levelMm - rigLeakHeightMm(machine)
-  return above > 0 ? FAULTY.leakLMin * Math.sqrt(above / 100) : 0
+  return orificeFlowLMin(FAULTY.leakHoleMm, above)
 }
 
 /** Height of the simulated split, mm above the port. */

@@ -73,7 +73,7 @@ export function analyseStandingRun(
   }
   analysis.quantities.timeS = intervalOf(toS - fromS, 0.5)
   const tubeTau = tubeLeak(readings, source, fromS, toS)
-  const seenLMin = (CALL_SES + POWER_SES) * loss.se * 60
+  const seenLMin = (CALL_SES + POWER_SES) * loss.quietSe * 60
   analysis.basis = {
     of: 'standing',
     lossLMin: loss.lPerS * 60,
@@ -124,6 +124,8 @@ interface Loss {
   /** Mean loss, L/s; negative = rising. */
   lPerS: number
   se: number
+  /** Standard error that a level at rest would have had, L/s. */
+  quietSe: number
   moves: 'falls' | 'rises' | 'stays'
   startMm: number
   endMm: number
@@ -166,6 +168,7 @@ function lossOf(tub: TubGeometry, series: LevelSeries, source: ReadingSource, pe
   return {
     lPerS: usesEnds ? endsLoss : lineLoss,
     se,
+    quietSe: Math.hypot(drift, (sigmaMm * meanArea * t) / Math.sqrt(spreadOf(series.tS))),
     moves: moves > 0 ? 'falls' : moves < 0 ? 'rises' : 'stays',
     startMm: from,
     endMm: to,
@@ -185,6 +188,12 @@ function levelOf(
   const mm = median(series.mm.subarray(Math.max(0, i - 2), Math.min(series.mm.length, i + 3)))
   const litres = fit.intercept + fit.slope * (series.tS[i] as number)
   return mm + (litres - tubVolumeL(tub, mm)) / Math.max(0.004, tubAreaLPerMm(tub, mm))
+}
+
+/** Sum of squares about the mean. */
+function spreadOf(values: Float64Array): number {
+  const mean = values.reduce((a, b) => a + b, 0) / values.length
+  return values.reduce((a, v) => a + (v - mean) ** 2, 0)
 }
 
 /** Noise of a point from its neighbours, pulled towards what the instrument usually has, mm. */

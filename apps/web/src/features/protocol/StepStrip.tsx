@@ -34,7 +34,7 @@ export function StepStrip({
     >
       <span className="min-w-0 leading-tight">
         <span className={`block text-sm ${due ? '' : 'text-soft'}`}>
-          {protocol.name}, step {number} of {protocol.steps.length}
+          <span className="max-md:hidden">{protocol.name}, </span>step {number} of {protocol.steps.length}
         </span>
         <span className="block truncate font-semibold">{step.title}</span>
       </span>

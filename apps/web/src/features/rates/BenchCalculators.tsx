@@ -1,4 +1,5 @@
 import {
+  flowFromDropsLH,
   judgeVoltage,
   litresPerDayFromDrops,
   PUMP_WINDING_BANDS,
@@ -23,6 +24,8 @@ export function DripsCalculator() {
   const { units } = usePrefs()
   const [drops, setDrops] = useState<number | null>(30)
   const [taps, setTaps] = useState<number[]>([])
+  const [counted, setCounted] = useState<{ drops: number; seconds: number } | null>(null)
+  const flow = counted ? flowFromDropsLH(counted.drops, counted.seconds) : null
   const ok = drops !== null && drops >= 0 && drops <= 400
   const day = ok ? litresPerDayFromDrops(drops) : null
   const tap = () => {
@@ -30,6 +33,7 @@ export function DripsCalculator() {
     const kept = [...taps.filter((at) => now - at < 30_000), now]
     setTaps(kept)
     const first = kept[0] as number
+    setCounted(kept.length >= 3 ? { drops: kept.length - 1, seconds: (now - first) / 1000 } : null)
     if (kept.length >= 3) setDrops(Math.round(((kept.length - 1) / (now - first)) * 60_000))
   }
   return (
@@ -61,6 +65,8 @@ export function DripsCalculator() {
         }
         also={day ? otherUnits(units, 'volume', day.lo, day.hi) : undefined}
       >
+        {flow &&
+          `Counted ${counted?.drops} drops: ${figure(units, 'hourly', flow.lo)} to ${withUnit(units, 'hourly', flow.hi)}. `}
         A hold of half an hour sees a loss from 2 L/h by hand: most drips are found by eye and paper, not by
         level.
       </Result>

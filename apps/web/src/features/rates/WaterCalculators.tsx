@@ -1,8 +1,8 @@
 import {
   drainFlowAtHeightLMin,
   expectedRun,
+  indicatedByDomeMm,
   levelFromPressureMm,
-  plannedEndMm,
   type RunPlan,
   STANDPIPE_ABOVE_WEIR_MM,
   stallHeightMm,
@@ -176,6 +176,9 @@ export function DrainTimeCalculator({ subject }: { subject: Subject }) {
   )
 }
 
+/** 110 mL on 20 cm²: a usual air dome. Estimate. */
+const USUAL_DOME_MM = 55
+
 export function LevelCalculator({ subject }: { subject: Subject }) {
   const { units } = usePrefs()
   const tub = tapedTub(subject.machine)
@@ -242,7 +245,9 @@ export function LevelCalculator({ subject }: { subject: Subject }) {
               ].join(', ')
         }
       >
-        Basket, ribs and laundry make the true volume uncertain by about 3 %.
+        Basket, ribs and laundry make the true volume uncertain by about 3 %. A sensor on a usual air dome
+        shows {withUnit(units, 'level', inside ? indicatedByDomeMm(level, USUAL_DOME_MM) : null)}, since its
+        trapped air gives way a little.
       </Result>
     </>
   )

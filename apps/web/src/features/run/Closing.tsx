@@ -45,7 +45,7 @@ export function Closing({ run }: { run: BoardSnapshot }) {
         </span>
         <span className="text-ink">
           ± {show(halfOf(last)).toFixed(halfOf(last) < 1 ? 2 : 1)} {unit}
-          {isFlowRun(plan.kind) ? '' : ' on the mean'} now
+          now
         </span>
       </figcaption>
     </figure>

@@ -315,7 +315,9 @@ export function SetupBoard({
               ? 'Water still, motor off. Press and take the first level at once.'
               : fill
                 ? 'Machine empty, laundry out, hose end high. Press as the valve opens.'
-                : 'Hose end fixed in the standpipe, hands off the pump: it may be hot. Press as the pump starts.'}
+                : plan.kind === 'siphon'
+                  ? 'Pump off and still, hose primed, its end low in the container. Press as the water runs.'
+                  : 'Hose end fixed in the standpipe, hands off the pump: it may be hot. Press as the pump starts.'}
           </p>
         </ActionBar>
       }

@@ -1,15 +1,10 @@
-import { Solver } from 'odex'
+import type { Draw } from './draw.ts'
+import { drawTrueTub, integrate, levelOn, type TrueTub, volume } from './trueTub.ts'
 
 /**
- * A washer that shares no code with the core: its own geometry, hydraulics and noise, stepped by a published ODE solver.
- * It writes visit files together with the truth behind them. Values are estimates from memory.
+ * Single fills and drains of a washer that shares no code with the core: its own geometry, hydraulics and noise, stepped by a published
+ * ODE solver. It writes visit files together with the truth behind them. Values are estimates from memory.
  */
-export interface Draw {
-  uniform: (low: number, high: number) => number
-  normal: (mean: number, sd: number) => number
-  chance: (p: number) => boolean
-}
-
 export interface Case {
   file: { format: string; machine: object; site: object; runs: object[] }
   /** Mean flow over the run, L/min. */
@@ -20,47 +15,6 @@ export interface Case {
   family: 'front' | 'top'
   source: 'hand' | 'stream'
   plate: boolean
-}
-
-/** Marsaglia's xorshift128 as the study's own generator: not the core's. */
-export function makeDraw(seed: number): Draw {
-  let [x, y, z, w] = [seed | 0 || 1, 362436069, 521288629, 88675123]
-  const next = () => {
-    const t = x ^ (x << 11)
-    x = y
-    y = z
-    z = w
-    w = w ^ (w >>> 19) ^ t ^ (t >>> 8)
-    return (w >>> 0) / 4294967296
-  }
-  for (let i = 0; i < 20; i++) next()
-  const normal = (mean: number, sd: number) => {
-    // Sum of twelve uniforms: normal enough inside ±3.
-    let sum = -6
-    for (let i = 0; i < 12; i++) sum += next()
-    return mean + sd * sum
-  }
-  return { uniform: (low, high) => low + (high - low) * next(), normal, chance: (p) => next() < p }
-}
-
-interface TrueTub {
-  family: 'front' | 'top'
-  d: number
-  l: number
-  sumpM3: number
-  floor: number
-  displaced: number
-  draft: number
-  sumpBottom: number
-}
-
-/** Free surface, m², at a height in m above the port. */
-function area(t: TrueTub, h: number): number {
-  if (h < t.floor) return t.sumpM3 / (t.floor - t.sumpBottom)
-  const y = Math.min(h - t.floor, t.family === 'front' ? t.d * 0.98 : 10)
-  if (t.family === 'front') return Math.max(0.002, (1 - t.displaced) * t.l * 2 * Math.sqrt(y * (t.d - y)))
-  const wide = t.d + 2 * y * Math.tan((t.draft * Math.PI) / 180)
-  return ((1 - t.displaced) * Math.PI * wide * wide) / 4
 }
 
 export interface CaseWish {
@@ -76,28 +30,7 @@ export interface CaseWish {
 
 export function makeCase(wish: CaseWish, draw: Draw): Case {
   const { family } = wish
-  const tub: TrueTub =
-    family === 'front'
-      ? {
-          family,
-          d: draw.uniform(0.48, 0.6),
-          l: draw.uniform(0.35, 0.55),
-          sumpM3: draw.uniform(0.001, 0.002),
-          floor: draw.uniform(0.012, 0.035),
-          displaced: draw.uniform(0.01, 0.05),
-          draft: 0,
-          sumpBottom: -draw.uniform(0.01, 0.03),
-        }
-      : {
-          family,
-          d: draw.uniform(0.5, 0.6),
-          l: 0.45,
-          sumpM3: draw.uniform(0.0006, 0.0015),
-          floor: draw.uniform(-0.005, 0.01),
-          displaced: draw.uniform(0.01, 0.05),
-          draft: draw.uniform(0, 0.8),
-          sumpBottom: -draw.uniform(0.02, 0.03),
-        }
+  const tub = drawTrueTub(family, draw)
   const topLevel = family === 'front' ? draw.uniform(0.09, 0.16) : draw.uniform(0.2, 0.32)
   const rated = draw.uniform(6, 12)
   const kpa = draw.uniform(200, 500)
@@ -173,51 +106,16 @@ interface TrueRun {
   share: number
 }
 
-/** dh/dt = q(h)/A(h), stepped by odex; level as a table of 0.25 s steps. */
-function integrate(
-  tub: TrueTub,
-  h0: number,
-  q: (h: number) => number,
-  until: (h: number) => boolean,
-): { endS: number; table: number[] } {
-  const solver = new Solver(1)
-  solver.absoluteTolerance = 1e-9
-  solver.relativeTolerance = 1e-8
-  const table = [h0]
-  let h = h0
-  let t = 0
-  while (!until(h) && t < 4000) {
-    const step = solver.solve(
-      (_x, [level]) => [q(level as number) / area(tub, level as number)],
-      t,
-      [h],
-      t + 0.25,
-    )
-    h = step.y[0] as number
-    t += 0.25
-    table.push(h)
-  }
-  return { endS: t, table }
-}
-
-function lookUp(table: number[]): (t: number) => number {
-  return (t) => {
-    const at = Math.max(0, Math.min(table.length - 1, t / 0.25))
-    const i = Math.min(table.length - 2, Math.floor(at))
-    return (table[i] as number) + ((table[i + 1] as number) - (table[i] as number)) * (at - i)
-  }
-}
-
 function simulateFill(tub: TrueTub, top: number, rated: number, share: number, draw: Draw): TrueRun {
   const healthy = rated * draw.normal(1, 0.05)
   const q = (healthy * share) / 60000
-  const { endS, table } = integrate(
+  const track = integrate(
     tub,
     0,
     () => q,
     (h) => h >= top,
   )
-  return { endS, levelAt: lookUp(table), meanLMin: q * 60000, share }
+  return { endS: track.endS, levelAt: (t) => levelOn(track, t), meanLMin: q * 60000, share }
 }
 
 function simulateDrain(
@@ -253,22 +151,10 @@ function simulateDrain(
   const litres = volume(tub, top) - volume(tub, solved.table[solved.table.length - 1] as number)
   return {
     endS: solved.endS,
-    levelAt: lookUp(solved.table),
+    levelAt: (t) => levelOn(solved, t),
     meanLMin: (litres / solved.endS) * 60,
     share: flow(mid, head, path) / flow(mid, h0, k),
   }
-}
-
-/** Litres below a level, by Simpson's rule on the area. */
-function volume(tub: TrueTub, h: number): number {
-  const from = tub.sumpBottom
-  const n = 4000
-  let sum = 0
-  for (let i = 0; i <= n; i++) {
-    const weight = i === 0 || i === n ? 1 : i % 2 ? 4 : 2
-    sum += weight * area(tub, from + ((h - from) * i) / n)
-  }
-  return (sum * (h - from) * 1000) / (3 * n)
 }
 
 /** What a hand with ruler and watch, or a logger, would have written down. */
