@@ -1,14 +1,24 @@
 import { readFileSync } from 'node:fs'
 import { expect, it } from '@jest/globals'
 import { findRoot } from '../src/numeric/findRoot.ts'
+import { linearLeastSquares, nonlinearLeastSquares } from '../src/numeric/leastSquares.ts'
 import { median, quantileOfSorted } from '../src/numeric/quantile.ts'
 import { clippedNormal, normalQuantile, seededRandom, standardNormal } from '../src/numeric/random.ts'
 import { robustLine, theilSenSlope } from '../src/numeric/robustLine.ts'
 import { studentT975 } from '../src/numeric/studentT.ts'
+import { chiSquareQuantile } from '../src/runs/evenness.ts'
 
-const { norris } = JSON.parse(readFileSync(new URL('./fixtures/norris.json', import.meta.url), 'utf8')) as {
-  norris: [number, number][]
+/** Data sets of NIST's Statistical Reference Datasets, values as text. */
+const strd = JSON.parse(readFileSync(new URL('./fixtures/strd.json', import.meta.url), 'utf8')) as Record<
+  string,
+  (string | number)[][] & (string | number)[]
+>
+/** A data set of pairs, however its rows were folded. */
+function pairs(name: string): [number, number][] {
+  const flat = (strd[name] as (string | number)[][]).flat().map(Number)
+  return Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i] as number, flat[2 * i + 1] as number])
 }
+const norris = pairs('norris')
 const ones = (n: number) => new Float64Array(n).fill(1)
 const loose = { scale: 1, worth: 0 }
 
@@ -87,3 +97,122 @@ it('draws the same numbers from the same seed, and normal ones', () => {
   expect(Math.abs(draws.reduce((s, v) => s + v * v, 0) / draws.length - 1)).toBeLessThan(0.04)
   expect(clippedNormal(a, 5, 100, 4.9, 5.1)).toBeGreaterThanOrEqual(4.9)
 })
+
+// Norris, Pontius (NIST StRD, linear), certified values with their standard deviations.
+it('has the certified line of Norris by least squares', () => {
+  const fit = linearLeastSquares(
+    norris.map(([, x]) => [1, x]),
+    norris.map(([y]) => y),
+  )
+  expect(fit?.coefficients[0]).toBeCloseTo(-0.262323073774029, 10)
+  expect(fit?.coefficients[1]).toBeCloseTo(1.00211681802045, 12)
+  const s = Math.sqrt((fit?.rss as number) / 34)
+  expect(s).toBeCloseTo(0.884796396144373, 10)
+  expect(s * Math.sqrt(fit?.unscaledCovariance[1]?.[1] as number)).toBeCloseTo(0.429796848199937e-3, 12)
+  expect(s * Math.sqrt(fit?.unscaledCovariance[0]?.[0] as number)).toBeCloseTo(0.232818234301152, 9)
+})
+it('has the certified parabola of Pontius', () => {
+  const x = (strd.px as (string | number)[]).map(Number)
+  const fit = linearLeastSquares(
+    x.map((v) => [1, v, v * v]),
+    (strd.py as (string | number)[]).map(Number),
+  )
+  const certified = [0.673565789473684e-3, 0.732059160401003e-6, -0.316081871345029e-14]
+  certified.forEach((value, j) => {
+    expect(Math.abs((fit?.coefficients[j] as number) / value - 1)).toBeLessThan(1e-9)
+  })
+  expect(Math.sqrt((fit?.rss as number) / 37)).toBeCloseTo(0.205177424076185e-3, 12)
+})
+// Weighted line: normal equations and a general statistics package.
+it('weighs each point by its own error', () => {
+  const fit = linearLeastSquares(
+    [1, 2, 3, 4, 5].map((x) => [1, x]),
+    [2.1, 3.9, 6.2, 7.8, 10.1],
+    [0.1, 0.1, 0.2, 0.2, 0.4],
+  )
+  expect(fit?.coefficients[0]).toBeCloseTo(0.094577, 6)
+  expect(fit?.coefficients[1]).toBeCloseTo(1.9533623, 6)
+  expect(Math.sqrt(fit?.unscaledCovariance[0]?.[0] as number)).toBeCloseTo(0.1333695, 6)
+  expect(Math.sqrt(fit?.unscaledCovariance[1]?.[1] as number)).toBeCloseTo(0.0596446, 6)
+  expect(fit?.rss).toBeCloseTo(3.449566, 5)
+})
+it('says when columns depend on each other, and when rows are too few', () => {
+  expect(
+    linearLeastSquares(
+      [
+        [1, 2],
+        [1, 2],
+        [1, 2],
+      ],
+      [1, 2, 3],
+    ),
+  ).toBeNull()
+  expect(() => linearLeastSquares([[1, 2]], [1])).toThrow('expected at least 2 rows, got 1')
+})
+// Misra1a, Thurber, Eckerle4 (NIST StRD, non-linear), certified values; starts 1 and 2 of the sets, the nearer one where the far one is a trap.
+const CURVES: Record<string, (x: number, b: Float64Array) => number> = {
+  mis: (x, b) => (b[0] as number) * (1 - Math.exp(-(b[1] as number) * x)),
+  thu: (x, b) => {
+    const [b1, b2, b3, b4, b5, b6, b7] = b as unknown as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ]
+    return (b1 + b2 * x + b3 * x * x + b4 * x ** 3) / (1 + b5 * x + b6 * x * x + b7 * x ** 3)
+  },
+  eck: (x, b) =>
+    ((b[0] as number) / (b[1] as number)) * Math.exp(-0.5 * ((x - (b[2] as number)) / (b[1] as number)) ** 2),
+}
+it.each([
+  ['mis', [500, 1e-4], [238.94212918, 5.5015643181e-4], 0.12455138894],
+  ['mis', [250, 5e-4], [238.94212918, 5.5015643181e-4], 0.12455138894],
+  [
+    'thu',
+    [1000, 1000, 400, 40, 0.7, 0.3, 0.03],
+    [1288.13968, 1491.0792535, 583.23836877, 75.416644291, 0.96629502864, 0.39797285797, 0.049727297349],
+    5642.7082397,
+  ],
+  ['eck', [1.5, 5, 450], [1.5543827178, 4.0888321754, 451.54121844], 1.4635887487e-3],
+])('comes out at the certified curve of %s', (name, start, certified, rss) => {
+  const data = pairs(name)
+  const fit = nonlinearLeastSquares(
+    (b, out) => {
+      data.forEach(([y, x], i) => {
+        out[i] = y - (CURVES[name] as (x: number, b: Float64Array) => number)(x, b)
+      })
+    },
+    data.length,
+    start,
+  )
+  expect(fit.outcome).toBe('converged')
+  certified.forEach((value, j) => {
+    expect(Math.abs((fit.parameters[j] as number) / value - 1)).toBeLessThan(1e-6)
+  })
+  expect(Math.abs(fit.rss / rss - 1)).toBeLessThan(1e-8)
+  if (name === 'mis' && fit.outcome === 'converged')
+    expect(fit.standardErrors[0]).toBeCloseTo(2.7070075241, 5)
+})
+it('says that it did not converge instead of handing out where it stood', () => {
+  const runsAway = nonlinearLeastSquares(
+    (b, out) => {
+      out[0] = Math.exp(-(b[0] as number))
+      out[1] = 2 * Math.exp(-(b[0] as number))
+    },
+    2,
+    [1],
+  )
+  expect(runsAway.outcome).toBe('notConverged')
+})
+// Chi-square tables of three general statistics packages; the approximation is good to 1 %.
+it.each([
+  [0.95, 5, 11.0704977],
+  [0.95, 10, 18.3070381],
+  [0.975, 10, 20.4831774],
+  [0.025, 10, 3.2469728],
+])('has the chi-square quantile of %d at %d degrees of freedom', (p, df, value) =>
+  expect(Math.abs(chiSquareQuantile(p, df) / value - 1)).toBeLessThan(0.01),
+)

@@ -2,6 +2,7 @@ import { expect, it } from '@jest/globals'
 import { analyseVisit } from '../src/formats/analyseVisit.ts'
 import { CHECK_IDS, FAULT_IDS } from '../src/formats/catalogue.ts'
 import { parseVisitFile } from '../src/formats/visitFile.ts'
+import { RUN_KINDS } from '../src/runs/runPlan.ts'
 
 const tub = { diameter_mm: 540, depth_mm: 420, sump_l: 1.5, floor_mm: 25 }
 const rows = [
@@ -40,10 +41,15 @@ it('answers a drain with ids, units and what cannot be told', () => {
   expect(Object.keys(answer?.not_identifiable ?? {})).toEqual(['pump_head_m', 'path_resistance_ratio'])
   expect(answer?.expected?.time_s.mid).toBeGreaterThan(20)
 })
-it('answers kinds it cannot analyse yet instead of refusing them', () => {
-  const report = analysed(file({ runs: [{ ...run, kind: 'hold' }, run] }))
-  expect(report.runs.map((r) => r.verdict)).toEqual(['not-identifiable', report.runs[1]?.verdict])
-  expect(report.runs[0]?.reason).toMatch(/hold are kept but not analysed/)
+it('answers every kind of run, with a quantity or with what would tell', () => {
+  for (const kind of RUN_KINDS) {
+    const report = analysed(withRun({ kind, hose_end_mm: kind === 'siphon' ? 20 : 900 }))
+    const run = report.runs[0]
+    expect(run?.kind).toBe(kind)
+    const said = Object.keys(run?.quantities ?? {}).length + Object.keys(run?.not_identifiable ?? {}).length
+    expect(said).toBeGreaterThan(0)
+    for (const id of Object.keys(run?.quantities ?? {})) expect(run?.not_identifiable[id]).toBeUndefined()
+  }
 })
 it('takes a first reading that was written down a moment before the start', () => {
   const early = analysed(withRun({ rows: [[-0.7, 121], ...rows.slice(1)] })).runs[0]?.quantities.flow_l_min
