@@ -39,17 +39,14 @@ export function drainStudy(repeats: number, draw: Draw): { tables: Table[]; figu
           const fault = flowLeft === 1 ? 'none' : i % 2 ? 'pump-weak' : 'path-restricted'
           const c = makeDrainCase({ family, source, everyS, fault, flowLeft, protocol, plate: true }, draw)
           const { verdicts, quantities } = analyseVisit(parseVisitFile(c.file)).combined
+          const verdict = verdicts.drain ?? 'undecided'
           const support = verdicts.drain_support ?? { pump_weak: 0, path_restricted: 0 }
           const leans = support.pump_weak > support.path_restricted ? 'pump-weak' : 'path-restricted'
           const even = Math.abs(support.pump_weak - support.path_restricted) < 1e-3
-          if (
-            fault === 'none'
-              ? verdicts.drain === 'nominal' || verdicts.drain === 'undecided'
-              : !even && leans === fault
-          )
+          if (fault === 'none' ? verdict === 'nominal' || verdict === 'undecided' : !even && leans === fault)
             leaning++
-          if (fault !== 'none' && verdicts.drain === fault) decided++
-          else if (verdicts.drain !== 'nominal' && verdicts.drain !== 'undecided') wrong++
+          if (fault !== 'none' && verdict === fault) decided++
+          else if (verdict !== 'nominal' && verdict !== 'undecided') wrong++
           if (quantities.pump_head_m) {
             sums.heads++
             if (covers(quantities.pump_head_m, c.trueHeadM)) sums.head++

@@ -139,7 +139,11 @@ export function makeFillCase(
       tap: 'cold',
       value: measured(bucket(cold, cold.tap + cold.hose)),
     })
-  if (tests === '+ throttled') fill('cold', { ...cold, tap: cold.tap * 4 * draw.normal(1, 0.1) }, true)
+  if (tests === '+ throttled') {
+    // The tap is closed until a bucket fills 1.4 times as fast as the machine did.
+    const target = Math.min(0.95 * bucket(cold, cold.tap), 1.4 * trueLMin) * draw.normal(1, 0.04)
+    fill('cold', { ...cold, tap: (cold.kpa * 1000) / (target / 60_000) ** 2 }, true)
+  }
   return {
     file: {
       format: 'brendik-visit/1',

@@ -138,7 +138,7 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
         ],
       }),
       fill('throttled', 'Fill with the tap throttled', 'cold', true, [
-        'Hose off at the machine: close the tap until the bucket fills at half its open flow',
+        'Hose off at the tap: close the tap until a bucket fills 1.4 times as fast as the machine did',
         'Hose back on, tap left as it is',
       ]),
     ],

@@ -72,7 +72,9 @@ export function analyseFlowRun(
   if (seconds > 0) quantities.timeS = timeInterval(window, source, levels)
 
   const result =
-    levels.tS.length > 0 ? estimateFlow(plan, levels, source, window.fromS, window.toS, window.emptied) : null
+    levels.tS.length > 0
+      ? estimateFlow(plan, levels, source, window.fromS, window.toS, window.emptied, window.airMarked)
+      : null
   const estimate = result?.outcome === 'estimated' ? result : null
   if (estimate && corrects)
     estimate.geometrySe = Math.hypot(estimate.geometrySe, estimate.flowLMin * sensor.gainSe)

@@ -8,7 +8,7 @@ import { correlationFactor } from './correlation.ts'
 import { ABSORPTION, type Absorption, middleAbsorption } from './laundry.ts'
 import { levelFromFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { blockMedians, keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
-import type { RunPlan } from './runPlan.ts'
+import { AIR_LEVEL_MM, type RunPlan } from './runPlan.ts'
 
 export interface FlowEstimate {
   outcome: 'estimated'
@@ -55,6 +55,8 @@ const FEWEST = 3
  * @param levels - mm above the port against s, rising time, inside the run.
  * @param fromS - Start of the run, s. @param toS - End of the run, s.
  * @param emptied - True when the run ended by drawing air, so that the last millimetres are left out.
+ * @param airMarked - True when `toS` is the marked instant of the first air: for a few readings by hand it is worth one more, since near
+ * the port a millimetre is hardly any water.
  * @returns 'tooFewReadings' below three usable readings.
  */
 export function estimateFlow(
@@ -64,14 +66,18 @@ export function estimateFlow(
   fromS: number,
   toS: number,
   emptied: boolean,
+  airMarked = false,
 ): FlowResult {
   const tub = tapedTub(plan.machine)
   const sign = plan.kind === 'fill' ? 1 : -1
   const usable = leaveOutEnds(levels, tub, plan.kind === 'drain' && emptied)
+  const airCounts = airMarked && source === 'hand' && usable.tS.length < AIR_COUNTS_BELOW
   // Several readings of one instant are one.
-  const instants = instantsUpTo(usable.tS, FEWEST)
+  const instants = instantsUpTo(usable.tS, FEWEST) + (airCounts ? 1 : 0)
   if (instants < FEWEST) return { outcome: 'tooFewReadings', needed: FEWEST, got: instants }
-  const { series, perBlock } = blockMedians(usable, BLOCKS)
+  const blocks = blockMedians(usable, BLOCKS)
+  const { perBlock } = blocks
+  const series = airCounts ? withAir(blocks.series, toS) : blocks.series
   const soak = middleAbsorption(plan.laundry, plan.laundryKg)
   const spareMm = middleSpareMm(plan)
   const base = transform(series, tub, spareMm, soak, sign)
@@ -122,6 +128,12 @@ function instantsUpTo(tS: Float64Array, most: number): number {
     count++
   }
   return count
+}
+
+/** From this many readings on, the instant of the first air adds nothing. */
+const AIR_COUNTS_BELOW = 15
+function withAir({ tS, mm }: LevelSeries, airS: number): LevelSeries {
+  return { tS: Float64Array.of(...tS, airS), mm: Float64Array.of(...mm, AIR_LEVEL_MM) }
 }
 
 function span(series: LevelSeries): number {

@@ -15,6 +15,8 @@ export interface RunWindow {
   /** The end is a mark (an instant), not just the last reading. */
   endMarked: boolean
   emptied: boolean
+  /** `toS` is the marked instant of the first air. */
+  airMarked: boolean
   /** A mark that came after the level had come to rest at the run's own end, s. */
   lateMarkS: number | null
   /** Where a drain came to rest with water left, s: the run goes on to `runEndS`, but nothing flows. */
@@ -58,6 +60,7 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
     fromS,
     toS,
     endMarked: endMark !== undefined && !rested,
+    airMarked: endMark?.what === 'air-drawn' && !rested,
     emptied: endMark?.what === 'air-drawn' || (rested && plan.kind !== 'fill' && !stalled),
     lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
     stalledAtS: stalled ? restS : silentS,

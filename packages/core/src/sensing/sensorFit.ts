@@ -26,6 +26,8 @@ export interface SensorFit {
 const LAGS = [0, ...Array.from({ length: 90 }, (_, i) => 2 * 1.068 ** i)]
 /** The smoothed ruler errs the same way over neighbouring pairs: so much wider are the error bars. Settled on the study. */
 const WIDER = 1.45
+/** A lag and an offset look alike on a steady rise: with a lag the offset is this much less sure. Settled on the study. */
+const LAG_WIDER = 1.6
 /** What a ruler itself leaves open when a whole run is read by one eye, mm. Estimate. */
 const RULER_BIAS_MM = 0.7
 
@@ -78,10 +80,11 @@ export function fitSensor(pairs: SensorPairs): SensorFit | null {
   const first = tried.findIndex(({ lag }) => lag === allowed[0])
   const last = tried.findIndex(({ lag }) => lag === allowed.at(-1))
   // A frozen sensor follows nothing, so it has no lag either.
+  const lagging = (allowed[0] ?? 0) > 0
   const follows = gain - t * gainSd > 0.2 && last < tried.length - 1
   return {
     gain: { value: gain, lo: gain - t * gainSd, hi: gain + t * gainSd },
-    offsetMm: { value: offset, lo: offset - t * offsetSd, hi: offset + t * offsetSd },
+    offsetMm: spread(offset, t * offsetSd * (lagging ? LAG_WIDER : 1)),
     lagS: follows
       ? {
           value: best.lag,
@@ -91,6 +94,10 @@ export function fitSensor(pairs: SensorPairs): SensorFit | null {
       : null,
     noiseMm: Math.sqrt(scale2),
   }
+}
+
+function spread(value: number, half: number): Interval {
+  return { value, lo: value - half, hi: value + half }
 }
 
 /** What a sensor with a lag and nothing else would show at the pairs' instants, mm. */

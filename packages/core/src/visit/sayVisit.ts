@@ -31,7 +31,7 @@ const FILL_NEXT: Record<NonNullable<FillWeighing['next']>['measure'], string> = 
   'hose-end-bucket': 'a timed bucket at the hose end',
   'other-tap': 'a fill through the other tap alone',
   gauge: 'a gauge on the tap',
-  'throttled-fill': 'a fill with the tap throttled to half its bucket flow',
+  'throttled-fill': 'a fill with the tap throttled to 1.4 times the machine’s flow into a bucket',
   'screens-look': 'a look at the screen: taps off first',
 }
 

@@ -48,7 +48,7 @@ const NAMED = 0.7
 /** Faults leave between these shares of the healthy flow. */
 const FAULT_SHARE = { low: 0.2, high: 0.85 } as const
 /** Relative error of a 10 L bucket, timed, with its mark; of a fill by level; of comparing two fills of one tub. Estimates. */
-const SE = { bucket: 0.04, sameTub: 0.03, throttle: 0.1, gaugeKpa: 12 } as const
+const SE = { bucket: 0.04, sameTub: 0.03, throttle: 0.03, gaugeKpa: 12 } as const
 const LEAST_LEVEL_SE = 0.025
 /** Of screens seen: how often each look comes with a clogged screen and with a clean cause elsewhere. Estimates. */
 const LOOK = { dirtyWhenClogged: 0.95, dirtyOtherwise: 0.12 } as const
@@ -66,6 +66,7 @@ interface Machine {
   hot: Side
   /** Share by which the taped tub makes every level flow of this visit look larger. */
   tubBias: number
+  throttlesByHalf: boolean
 }
 interface Data {
   fill: Partial<Record<Tap, { ln: number; se: number }>>
@@ -178,7 +179,12 @@ function drawMachine(machine: MachineSpec, site: SiteSpec, random: RandomSource)
           : clippedNormal(random, gauge, SPREAD.gaugeKpa, Math.max(5, gauge - 40), gauge + 40),
     }
   }
-  return { cold: side('cold'), hot: side('hot'), tubBias: 0.025 * standardNormal(random) }
+  return {
+    cold: side('cold'),
+    hot: side('hot'),
+    tubBias: 0.025 * standardNormal(random),
+    throttlesByHalf: random() < THROTTLED_BY_HALF,
+  }
 }
 
 /** The machine with one fault on one side, as strong as needed for a flow; null when the fault cannot explain that flow. */
@@ -218,9 +224,22 @@ function sideFlow(side: Side): number {
   return supplyFlowLMin(side, side)
 }
 
-/** The tap throttled until a bucket under it reads half of what it gives open. */
-function throttled(side: Side): Side {
-  return { ...side, tapK: side.tapK * 4 }
+/** A throttled fill is made with the tap closed until a bucket under it fills this many times as fast as the machine. */
+const THROTTLED_TO = 1.4
+/** Some throttle to half of the tap's open flow instead; this share of the samples does. Estimate. */
+const THROTTLED_BY_HALF = 0.25
+
+/** The side with its tap throttled, as most do it or as some do. */
+function throttled(side: Side, flowLMin: number, byHalf: boolean): Side {
+  const open = bucketFlowLMin(side.staticKpa, side.tapK)
+  const target = byHalf ? 0.5 * open : Math.min(0.95 * open, THROTTLED_TO * flowLMin)
+  return { ...side, tapK: side.tapK * (open / target) ** 2 }
+}
+
+function throttledFlow(m: Machine, side: Tap, data: Data): number {
+  const seen = data.fill[side]
+  const flow = seen ? Math.exp(seen.ln) : sideFlow(m[side])
+  return sideFlow(throttled(m[side], flow, m.throttlesByHalf))
 }
 
 function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): number {
@@ -239,8 +258,8 @@ function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): numb
     if (slow)
       term(
         Math.exp(slow.ln),
-        sideFlow(throttled(m[side])) * (1 + m.tubBias),
-        Math.hypot(slow.se, SE.throttle * 0.6),
+        throttledFlow(m, side, data) * (1 + m.tubBias),
+        Math.hypot(slow.se, SE.throttle),
       )
     const bucket = data.tapBucket[side]
     if (bucket !== undefined) term(bucket, bucketFlowLMin(m[side].staticKpa, m[side].tapK), SE.bucket)
@@ -280,7 +299,7 @@ function nextCheck(
   if (data.gauge[tap] === undefined) predicted.gauge = (m) => Math.round(m[tap].staticKpa / 30)
   const kpa = data.gauge[tap] ?? HEALTHY_SUPPLY.staticKpa.mid
   if (data.throttled[tap] === undefined && kpa >= LEAST_THROTTLE_KPA)
-    predicted['throttled-fill'] = (m) => bin(sideFlow(throttled(m[tap])) / sideFlow(m[tap]), 0.06)
+    predicted['throttled-fill'] = (m) => bin(throttledFlow(m, tap, data) / sideFlow(m[tap]), 0.06)
   if (data.screens === null)
     predicted['screens-look'] = (_m, cause) => (cause === 'inlet-screen.clogged' ? 1 : 0)
   let best: FillWeighing['next'] = null

@@ -1,0 +1,203 @@
+import { expect, it } from '@jest/globals'
+import { seededRandom, standardNormal } from '../src/numeric/random.ts'
+import { analyseRun } from '../src/runs/analyseRun.ts'
+import type { Readings } from '../src/runs/readings.ts'
+import type { RunKind } from '../src/runs/runPlan.ts'
+import { sayRun } from '../src/runs/sayRun.ts'
+import { makePlan } from './makePlan.ts'
+
+const random = seededRandom(11)
+/** Readings every `everyS` for `endS`, ruler and display as functions of time; null = not read. */
+function read(
+  endS: number,
+  everyS: number,
+  ruler: ((t: number) => number) | null,
+  display: ((t: number) => number) | null,
+  noiseMm = 1.5,
+): Readings {
+  const tS = Array.from({ length: Math.floor(endS / everyS) + 1 }, (_, i) => i * everyS)
+  const column = (f: ((t: number) => number) | null) =>
+    Float64Array.from(tS, (t) => (f ? Math.round(f(t) + noiseMm * standardNormal(random)) : Number.NaN))
+  return {
+    tS: Float64Array.from(tS),
+    levelMm: column(display),
+    rulerMm: column(ruler),
+    flowLMin: new Float64Array(tS.length).fill(Number.NaN),
+  }
+}
+const say = (kind: RunKind, readings: Readings, source: 'hand' | 'stream' = 'hand') =>
+  analyseRun(makePlan(kind, { hoseEndMm: 900, startLevelMm: 120 }), readings, [], source)
+
+it('calls a level that stays steady, and says what it could not have seen', () => {
+  const said = say(
+    'hold',
+    read(600, 60, () => 120, null),
+  )
+  expect(said.verdict).toBe('steady')
+  expect(said.bounds.leakLH?.atMost).toBeGreaterThan(2)
+  expect(said.bounds.leakLH?.atMost).toBeLessThan(30)
+  expect(sayRun(said.saying)).toMatch(/would not have been seen/)
+})
+it('sees less the longer it waits', () => {
+  const seen = (minutes: number) =>
+    say(
+      'hold',
+      read(minutes * 60, 60, () => 120, null),
+    ).bounds.leakLH?.atMost as number
+  expect(seen(30)).toBeLessThan(seen(10) / 2)
+})
+it('calls a falling level a loss, and names what looks the same', () => {
+  const said = say(
+    'hold',
+    read(600, 60, (t) => 120 - t * 0.04, null),
+  )
+  expect(said.verdict).toBe('falling')
+  expect(said.quantities.leakLH?.lo).toBeGreaterThan(5)
+  expect(said.notIdentifiable.leakHeightMm).toMatch(/20 mm steps|three levels/)
+  expect(sayRun(said.saying)).toMatch(/soaking laundry and a siphon look alike/)
+})
+it('takes a fast fall that ends on a plateau for a fall, and the plateau for the leak', () => {
+  const said = say(
+    'hold',
+    read(1200, 10, null, (t) => Math.max(70, 120 - t * 0.25), 1),
+    'stream',
+  )
+  expect(said.verdict).toBe('falling')
+  expect(said.quantities.leakHeightMm?.lo).toBeLessThan(71)
+  expect(said.quantities.leakHeightMm?.hi).toBeGreaterThan(69)
+})
+it('says what seeps in while the machine is idle', () => {
+  const said = say(
+    'idle',
+    read(600, 60, (t) => 100 + t * 0.03, null),
+  )
+  expect(said.verdict).toBe('rising')
+  expect(said.quantities.riseLH?.lo).toBeGreaterThan(0)
+})
+it('tells an air leak of the pressure hose from a leak of the tub by the ruler', () => {
+  const said = say(
+    'hold',
+    read(
+      600,
+      60,
+      () => 120,
+      (t) => 120 * Math.exp(-t / 500),
+    ),
+  )
+  expect(said.verdict).toBe('steady')
+  expect(said.quantities.tubeLeakTauS?.lo).toBeLessThan(500)
+  expect(said.quantities.tubeLeakTauS?.hi).toBeGreaterThan(500)
+  expect(sayRun(said.saying)).toMatch(/not the tub/)
+})
+it('cannot tell them apart without it, and says so', () => {
+  const said = say(
+    'hold',
+    read(600, 60, null, (t) => 120 * Math.exp(-t / 500)),
+  )
+  expect(said.verdict).toBe('falling')
+  expect(said.notIdentifiable.tubeLeakTauS).toMatch(/read the ruler/)
+})
+it('measures what runs back after the pump stopped', () => {
+  const said = say(
+    'after-drain',
+    read(25, 5, (t) => (t < 4 ? 30 : 42), null, 0.5),
+  )
+  expect(said.verdict).toBe('rising')
+  expect(said.quantities.runBackL?.value).toBeGreaterThan(0.2)
+  const none = say(
+    'after-drain',
+    read(25, 5, () => 30, null, 0.5),
+  )
+  expect(none.verdict).toBe('steady')
+})
+it('takes a leak that stopped for its height', () => {
+  const readings = read(1800, 60, (t) => Math.max(90, 120 - t * 0.03), null)
+  const plan = makePlan('hold', { hoseEndMm: 900 })
+  const said = analyseRun(plan, readings, [{ tS: 1020, what: 'leak-stopped' }], 'hand')
+  expect(said.quantities.leakHeightMm?.lo).toBeLessThan(90)
+  expect(said.quantities.leakHeightMm?.hi).toBeGreaterThan(90)
+})
+it('asks for more than two readings', () =>
+  expect(
+    say(
+      'hold',
+      read(60, 60, () => 120, null),
+    ).verdict,
+  ).toBe('not-identifiable'))
+it('lets a siphon run with the hose end above the water stand still', () => {
+  const said = analyseRun(
+    makePlan('siphon', { hoseEndMm: 900, startLevelMm: 120 }),
+    read(600, 60, () => 120, null),
+    [],
+    'hand',
+  )
+  expect(said.verdict).toBe('steady')
+})
+
+/** A drain as a logger saw it, ten a second falling by 1.5 mm/s. */
+function drained(change: (t: number) => number): Readings {
+  const tS = Float64Array.from({ length: 600 }, (_, i) => i / 10)
+  return {
+    tS: tS.map(change),
+    levelMm: tS.map((t) => 120 - 1.5 * t),
+    rulerMm: new Float64Array(600).fill(Number.NaN),
+    flowLMin: new Float64Array(600).fill(Number.NaN),
+  }
+}
+it.each([
+  ['back', -3600],
+  ['ahead', 3600],
+])('closes a jump of the instrument’s clock %s, and says so', (_what, jumpS) => {
+  const straight = analyseRun(
+    makePlan('drain'),
+    drained((t) => t),
+    [],
+    'stream',
+  )
+  const jumped = analyseRun(
+    makePlan('drain'),
+    drained((t) => (t < 30 ? t : t + jumpS)),
+    [],
+    'stream',
+  )
+  expect(jumped.notes[0]).toMatch(/clock jumped/)
+  const [a, b] = [straight.quantities.flowLMin?.value as number, jumped.quantities.flowLMin?.value as number]
+  expect(Math.abs(b / a - 1)).toBeLessThan(0.02)
+})
+it('takes a pause of the stream for a pause', () => {
+  const paused = drained((t) => t)
+  const keep = (column: Float64Array) => column.filter((_v, i) => i < 200 || i > 420)
+  const said = analyseRun(
+    makePlan('drain'),
+    {
+      tS: keep(paused.tS),
+      levelMm: keep(paused.levelMm),
+      rulerMm: keep(paused.rulerMm),
+      flowLMin: keep(paused.flowLMin),
+    },
+    [],
+    'stream',
+  )
+  expect(said.notes.join(' ')).not.toMatch(/clock/)
+  expect(said.notes.join(' ')).toMatch(/stream stopped/)
+})
+it('takes the pump falling silent with water left for a cut-out', () => {
+  const tS = Float64Array.from({ length: 12 }, (_, i) => i * 5)
+  const readings = {
+    tS,
+    levelMm: tS.map((t) => (t < 30 ? 120 - 1.6 * t : 72)),
+    rulerMm: new Float64Array(12).fill(Number.NaN),
+    flowLMin: new Float64Array(12).fill(Number.NaN),
+  }
+  const said = analyseRun(
+    makePlan('drain'),
+    readings,
+    [
+      { tS: 0, what: 'pump-on' },
+      { tS: 30, what: 'pump-silent' },
+    ],
+    'hand',
+  )
+  expect(said.verdict).toBe('slow')
+  expect(said.quantities.cutoutS?.value).toBe(30)
+})
