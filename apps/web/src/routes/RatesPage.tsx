@@ -1,36 +1,14 @@
 import { CALCULATOR_IDS, CALCULATORS, type CalculatorId, FAMILY_IDS, type FamilyId } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { type ComponentType, useState } from 'react'
+import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { visitQuery } from '../api/queries.ts'
-import { DripsCalculator, VoltageCalculator, WindingCalculator } from '../features/rates/BenchCalculators.tsx'
+import { CALCULATOR_BODY, NEEDS_MACHINE } from '../features/rates/bodies.ts'
 import { type Subject, usualSubject } from '../features/rates/calculatorInputs.ts'
-import {
-  BucketCalculator,
-  DrainTimeCalculator,
-  FillTimeCalculator,
-  LevelCalculator,
-  LitresCalculator,
-  StandpipeCalculator,
-} from '../features/rates/WaterCalculators.tsx'
 import { FAMILY_WORD } from '../lib/familyWord.ts'
 import { Field } from '../ui/Field.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
-
-const BODY: Record<CalculatorId, ComponentType<{ subject: Subject }>> = {
-  bucket: BucketCalculator,
-  'fill-time': FillTimeCalculator,
-  'drain-time': DrainTimeCalculator,
-  level: LevelCalculator,
-  drips: DripsCalculator,
-  winding: WindingCalculator,
-  voltage: VoltageCalculator,
-  litres: LitresCalculator,
-  standpipe: StandpipeCalculator,
-}
-/** Calculators that work on a drum, a pump or a place. */
-const NEEDS_MACHINE: readonly CalculatorId[] = ['fill-time', 'drain-time', 'level', 'litres', 'standpipe']
 
 /** The calculators a technician uses alone, each with its formula, what it assumes, and where its values come from. */
 export function RatesPage() {
@@ -44,7 +22,7 @@ export function RatesPage() {
     ? { machine: visit.data.machine.spec, site: visit.data.site.spec, name: visit.data.machine.spec.label }
     : usualSubject(family)
   const facts = CALCULATORS[id]
-  const Body = BODY[id]
+  const Body = CALCULATOR_BODY[id]
   const linkTo = (calc: CalculatorId) => `/rates?calc=${calc}${visitId ? `&visit=${visitId}` : ''}`
   return (
     <div className="flex h-full flex-col">

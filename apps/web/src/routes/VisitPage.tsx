@@ -4,6 +4,7 @@ import { format } from 'date-fns'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { postObservations, visitQuery } from '../api/queries.ts'
+import { InPlace } from '../features/rates/InPlace.tsx'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../features/run/runText.ts'
 import { TogetherParts } from '../features/together/TogetherParts.tsx'
 import { judgedRuns, observationsOf, useTogether } from '../features/together/useTogether.ts'
@@ -59,7 +60,7 @@ export function VisitPage() {
             className={`flex min-h-20 flex-1 flex-col justify-center px-3 md:px-5 ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''}`}
           >
             <span className="small-figure text-xl md:text-2xl">Time a {kind}</span>
-            <span className="text-sm opacity-80">{ACTION_HINT[kind]}</span>
+            <span className="text-sm opacity-80 max-md:hidden">{ACTION_HINT[kind]}</span>
           </Link>
         ))}
         <Link
@@ -299,6 +300,10 @@ function Known({ visit }: { visit: VisitAnswer }) {
   ]
   return (
     <div className="grid gap-6">
+      <section aria-label="Work out">
+        <h2 className="font-semibold">Work out</h2>
+        <InPlace ids={['litres', 'winding', 'voltage', 'standpipe']} machine={spec} site={site} />
+      </section>
       <KnownList
         title={spec.label}
         edit={`/machines/${visit.machine.id}?back=/visits/${visit.id}`}

@@ -20,7 +20,7 @@ export function Result({
   const colour = { plain: '', good: 'text-good', watch: 'text-watch', stop: 'text-stop' }[tone]
   return (
     <div className="border-t-2 border-ink pt-3" aria-live="polite">
-      <p className={`figure text-6xl md:text-8xl ${colour}`}>
+      <p className={`figure text-6xl lg:text-7xl ${colour}`}>
         {figure} <span className="text-2xl font-medium text-soft md:text-3xl">{unit}</span>
       </p>
       {range && <p className="mt-2 text-lg">{range}</p>}

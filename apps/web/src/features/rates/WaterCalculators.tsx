@@ -283,7 +283,7 @@ export function LitresCalculator({ subject }: { subject: Subject }) {
       </button>
       <Result
         figure={buckets === null ? '–' : String(Math.ceil(buckets))}
-        unit="buckets"
+        unit={buckets !== null && buckets <= 1 ? 'bucket' : 'buckets'}
         range={litres === null ? undefined : `${withUnit(units, 'volume', litres)} have to come out`}
         also={litres === null ? undefined : otherUnits(units, 'volume', litres)}
         tone={litres !== null && litres > 5 ? 'watch' : 'plain'}

@@ -3,6 +3,7 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
+import { InPlace } from '../rates/InPlace.tsx'
 import { Closing } from './Closing.tsx'
 import { EntryLog } from './EntryLog.tsx'
 import type { BoardSnapshot } from './runBoard.ts'
@@ -98,6 +99,9 @@ export function RunSays({
         )}
         <Closing run={run} />
         <SensorSays analysis={analysis} />
+        {!flows && facts.plan && (
+          <InPlace ids={['drips', 'level']} machine={facts.plan.machine} site={facts.plan.site} />
+        )}
         {facts.phase === 'running' && !flow && expected && Number.isFinite(expected.timeS.mid) && (
           <p className="flex justify-between border-t border-hair pt-2">
             <span>Expected</span>

@@ -11,7 +11,6 @@ import {
 } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import { Link } from 'react-router'
 import { instrumentsQuery } from '../../api/queries.ts'
 import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
@@ -24,6 +23,7 @@ import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { StepGate } from '../protocol/StepGate.tsx'
 import { stepOf } from '../protocol/stepOf.ts'
+import { InPlace } from '../rates/InPlace.tsx'
 import { expectedLevelsAt } from './expectedLevels.ts'
 import { GaugeGlass } from './GaugeGlass.tsx'
 import { RunFrame } from './RunFrame.tsx'
@@ -290,14 +290,19 @@ export function SetupBoard({
           {flows && (
             <p className="col-span-full border-t border-hair pt-3 text-sm text-soft">{bandAdvice(plan)}</p>
           )}
-          {(plan.kind === 'fill' || plan.kind === 'drain') && (
-            <Link
-              to={`/rates?calc=${plan.kind === 'fill' ? 'fill-time' : 'drain-time'}&visit=${visit.id}`}
-              className="col-span-full flex min-h-12 items-center text-sm text-water underline underline-offset-4"
-            >
-              {plan.kind === 'fill' ? 'Fill time from pressure' : 'What this height costs the pump'}
-            </Link>
-          )}
+          <div className="col-span-full">
+            <InPlace
+              ids={
+                fill
+                  ? ['fill-time', 'bucket']
+                  : plan.kind === 'drain'
+                    ? ['drain-time', 'standpipe']
+                    : ['level', 'litres']
+              }
+              machine={plan.machine}
+              site={plan.site}
+            />
+          </div>
         </form>
       }
       actions={

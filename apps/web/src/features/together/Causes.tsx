@@ -19,7 +19,7 @@ export function Causes({
               >
                 {row.name}
               </th>
-              <td className="w-1/3 py-1.5">
+              <td className="w-1/4 py-1.5 md:w-1/3">
                 <span className="block h-3 border-l-2 border-ink" aria-hidden="true">
                   <span
                     className={`block h-3 ${row.state === 'named' ? 'bg-watch' : 'bg-ink'}`}
@@ -30,7 +30,7 @@ export function Causes({
               <td className="small-figure py-1.5 pl-3 text-right text-lg whitespace-nowrap">
                 {percent(row.probability)}
               </td>
-              <td className="w-24 py-1.5 pl-3 text-sm text-soft">{row.state}</td>
+              <td className="py-1.5 pl-3 text-sm whitespace-nowrap text-soft">{row.state}</td>
             </tr>
           ))}
       </tbody>

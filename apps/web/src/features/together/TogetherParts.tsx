@@ -64,8 +64,13 @@ function Holds({ hold, height }: { hold: NonNullable<VisitSays['hold']>; height:
       {height && (
         <p className="mt-4 text-lg">
           The leak lies between{' '}
-          <span className="small-figure text-3xl text-watch">{withUnit(units, 'level', height.lo)}</span> and{' '}
-          <span className="small-figure text-3xl text-watch">{withUnit(units, 'level', height.hi)}</span>{' '}
+          <span className="small-figure text-3xl whitespace-nowrap text-watch">
+            {withUnit(units, 'level', height.lo)}
+          </span>{' '}
+          and{' '}
+          <span className="small-figure text-3xl whitespace-nowrap text-watch">
+            {withUnit(units, 'level', height.hi)}
+          </span>{' '}
           above the port, by{' '}
           {
             { 'stop-level': 'the level at which it stopped', catches: 'the catches', curve: 'the curve' }[

@@ -1,0 +1,51 @@
+import { CALCULATORS, type CalculatorId, type MachineSpec, type SiteSpec } from '@brendik/core'
+import { useState } from 'react'
+import { Sheet } from '../../ui/Sheet.tsx'
+import { CALCULATOR_BODY } from './bodies.ts'
+
+/** Calculators offered where a run or a check needs them: they open over the screen, on this machine and place. */
+export function InPlace({
+  ids,
+  machine,
+  site,
+}: {
+  ids: readonly CalculatorId[]
+  machine: MachineSpec
+  site: SiteSpec
+}) {
+  const [open, setOpen] = useState<CalculatorId | null>(null)
+  const Body = open ? CALCULATOR_BODY[open] : null
+  return (
+    <>
+      <div className="flex flex-wrap gap-x-5">
+        {ids.map((id) => (
+          <button
+            key={id}
+            type="button"
+            className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
+            onClick={() => setOpen(id)}
+          >
+            {CALCULATORS[id].name}
+          </button>
+        ))}
+      </div>
+      {open && Body && (
+        <Sheet open title={CALCULATORS[open].name} onClose={() => setOpen(null)}>
+          <div className="mt-3 grid gap-4">
+            <Body subject={{ machine, site, name: machine.label }} />
+            <p className="border-t border-hair pt-2 text-sm text-soft">
+              {CALCULATORS[open].formula}. {CALCULATORS[open].source}
+            </p>
+            <button
+              type="button"
+              className="min-h-14 cursor-pointer border border-line text-lg"
+              onClick={() => setOpen(null)}
+            >
+              Back
+            </button>
+          </div>
+        </Sheet>
+      )}
+    </>
+  )
+}
