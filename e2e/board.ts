@@ -39,7 +39,8 @@ export class Board {
   }
 
   async level(text: string): Promise<void> {
-    await this.page.getByRole('button', { name: /^Level/ }).click()
+    const actions = this.page.getByRole('region', { name: 'Actions' })
+    await actions.getByRole('button', { name: /^Level/ }).click()
     for (const key of text)
       await this.page.getByRole('dialog').getByRole('button', { name: key, exact: true }).click()
     await this.page.getByRole('dialog').getByRole('button', { name: 'Enter' }).click()

@@ -10,6 +10,10 @@ import { from as copyFrom } from 'pg-copy-streams'
 import { openDatabase } from '../apps/server/src/db/database.ts'
 import { migrate } from '../apps/server/src/db/migrate.ts'
 import { storeBlocks, storeEvents } from '../apps/server/src/runService.ts'
+import { framesWhileStreaming } from './benchFrames.ts'
+import { makeDrainCase } from './study/drainCases.ts'
+import { makeDraw } from './study/draw.ts'
+import { makeFillCase } from './study/fillCases.ts'
 
 /** Figures of speed and size; each with its limit where the product has one. */
 interface Figure {
@@ -69,11 +73,48 @@ function visit(rows: number, hz: number) {
   }
 }
 const long = parseVisitFile(visit(36_000, 10))
+for (const [name, run] of [
+  ['a fill', { kind: 'fill' }],
+  ['a drain', { kind: 'drain', hose_end_mm: 900 }],
+  ['a gravity run', { kind: 'siphon', hose_end_mm: 50 }],
+  ['a hold with a leak', { kind: 'hold', hose_end_mm: 900 }],
+] as const) {
+  const file = structuredClone(long)
+  const first = file.runs[0] as (typeof file.runs)[0]
+  Object.assign(first, run)
+  if (run.kind !== 'fill') for (const row of first.rows) row[1] = 300 - (row[1] as number)
+  add(
+    `${name} of 36,000 readings, all quantities`,
+    medianMs(9, () => analyseVisit(file)),
+    'ms',
+    50,
+  )
+}
+const drains = makeDrainCase(
+  {
+    family: 'top',
+    source: 'hand',
+    everyS: 10,
+    fault: 'pump-weak',
+    flowLeft: 0.7,
+    protocol: 'all',
+    plate: true,
+  },
+  makeDraw(1),
+)
+const weighed = parseVisitFile(drains.file)
 add(
-  'verdict of a 36,000-reading run',
-  medianMs(15, () => analyseVisit(long)),
+  'two heights, gravity run and lift test weighed together',
+  medianMs(9, () => analyseVisit(weighed)),
   'ms',
-  30,
+  50,
+)
+const inlet = parseVisitFile(makeFillCase('tap.part-shut', '+ both buckets', makeDraw(2)).file)
+add(
+  'two fills and two buckets weighed together',
+  medianMs(9, () => analyseVisit(inlet)),
+  'ms',
+  50,
 )
 
 const lines = path.join(tmpdir(), `brendik-bench-${process.pid}.jsonl`)
@@ -85,6 +126,13 @@ execFileSync(process.execPath, ['apps/server/bin/brendik.mjs', 'analyse', lines,
 add('240 visits of 5,000 readings through the command line', (performance.now() - started) / 1000, 's', 10)
 
 await storing()
+
+const frames = await framesWhileStreaming(process.env.DATABASE_URL as string)
+if (frames) {
+  add('frames drawn in 12 s while a 10 Hz stream is re-fitted', frames.drawn, '')
+  add('of these late by a frame or more (over 34 ms)', frames.late, '', 6)
+  add('longest frame', frames.longestMs, 'ms')
+}
 
 const html = readFileSync('apps/web/dist/index.html', 'utf8')
 const scripts = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((match) => match[1] as string)

@@ -75,49 +75,51 @@ export function RatesPage() {
             </Field>
           </div>
         </nav>
-        <Scroll label="Calculator" className="flex min-h-0 flex-1 overflow-y-auto max-md:flex-col">
-          <main className="flex-1 px-4 py-5 md:px-8" key={`${id} ${subject.name} ${family}`}>
-            <h1 className="plate text-3xl leading-tight">{facts.name}</h1>
-            <div className="mt-4 grid max-w-2xl gap-4">
-              {NEEDS_MACHINE.includes(id) && !visit.data && (
-                <Field label="Machine">
-                  {(props) => (
-                    <select
-                      {...props}
-                      value={family}
-                      onChange={(event) => setFamily(event.target.value as FamilyId)}
-                    >
-                      {FAMILY_IDS.map((candidate) => (
-                        <option key={candidate} value={candidate}>
-                          {FAMILY_WORD[candidate]}
-                        </option>
-                      ))}
-                    </select>
-                  )}
-                </Field>
-              )}
-              <Body subject={subject} />
+        <main className="flex min-h-0 min-w-0 flex-1">
+          <Scroll label="Calculator" className="flex min-h-0 flex-1 overflow-y-auto max-md:flex-col">
+            <div className="flex-1 px-4 py-5 md:px-8" key={`${id} ${subject.name} ${family}`}>
+              <h1 className="plate text-3xl leading-tight">{facts.name}</h1>
+              <div className="mt-4 grid max-w-2xl gap-4">
+                {NEEDS_MACHINE.includes(id) && !visit.data && (
+                  <Field label="Machine">
+                    {(props) => (
+                      <select
+                        {...props}
+                        value={family}
+                        onChange={(event) => setFamily(event.target.value as FamilyId)}
+                      >
+                        {FAMILY_IDS.map((candidate) => (
+                          <option key={candidate} value={candidate}>
+                            {FAMILY_WORD[candidate]}
+                          </option>
+                        ))}
+                      </select>
+                    )}
+                  </Field>
+                )}
+                <Body subject={subject} />
+              </div>
             </div>
-          </main>
-          <aside
-            aria-label="Formula and source"
-            className="shrink-0 border-line bg-face px-4 py-5 max-md:border-t md:w-[300px] md:border-l"
-          >
-            <h2 className="text-sm font-semibold text-soft">Formula</h2>
-            <p className="mt-1 text-lg leading-snug">{facts.formula}</p>
-            <h2 className="mt-5 text-sm font-semibold text-soft">Assumes</h2>
-            <ul className="mt-1 grid gap-2">
-              {facts.assumes.map((line) => (
-                <li key={line} className="leading-snug">
-                  {line}
-                </li>
-              ))}
-              {NEEDS_MACHINE.includes(id) && <li className="leading-snug">machine: {subject.name}</li>}
-            </ul>
-            <h2 className="mt-5 text-sm font-semibold text-soft">Source</h2>
-            <p className="mt-1 leading-snug">{facts.source}</p>
-          </aside>
-        </Scroll>
+            <section
+              aria-label="Formula and source"
+              className="shrink-0 border-line bg-face px-4 py-5 max-md:border-t md:w-[300px] md:border-l"
+            >
+              <h2 className="text-sm font-semibold text-soft">Formula</h2>
+              <p className="mt-1 text-lg leading-snug">{facts.formula}</p>
+              <h2 className="mt-5 text-sm font-semibold text-soft">Assumes</h2>
+              <ul className="mt-1 grid gap-2">
+                {facts.assumes.map((line) => (
+                  <li key={line} className="leading-snug">
+                    {line}
+                  </li>
+                ))}
+                {NEEDS_MACHINE.includes(id) && <li className="leading-snug">machine: {subject.name}</li>}
+              </ul>
+              <h2 className="mt-5 text-sm font-semibold text-soft">Source</h2>
+              <p className="mt-1 leading-snug">{facts.source}</p>
+            </section>
+          </Scroll>
+        </main>
       </div>
     </div>
   )

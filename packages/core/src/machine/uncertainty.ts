@@ -211,6 +211,7 @@ export function drawFillLMin(
   }
 }
 
-function lossRatio(random: RandomSource): number {
+/** Loss of one clean part of the supply ÷ its middle value. */
+export function lossRatio(random: RandomSource): number {
   return clippedNormal(random, 1, SPREAD.supplyLossRatio, 0.3, 2)
 }

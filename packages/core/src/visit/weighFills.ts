@@ -1,5 +1,5 @@
 import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
-import { HEALTHY_SUPPLY, SPREAD } from '../machine/uncertainty.ts'
+import { HEALTHY_SUPPLY, lossRatio, SPREAD } from '../machine/uncertainty.ts'
 import { clippedNormal, type RandomSource, seededRandom, standardNormal } from '../numeric/random.ts'
 import { bucketFlowLMin, CLEAN_SUPPLY_K, supplyFlowLMin, valveFlowLMin } from '../supply/supplyLine.ts'
 import { m3PerSFromLMin } from '../units.ts'
@@ -96,26 +96,14 @@ export function weighFills(
   const tap = taps[0]
   if (!tap) return null
   const random = seededRandom(20_261)
-  const draws = FILL_CAUSES.map((cause) => {
-    const samples: { machine: Machine; ln: number }[] = []
-    for (let i = 0; i < DRAWS; i++) {
-      const drawn = drawMachine(machine, site, random)
-      const measured = Math.exp(
-        (data.fill[tap]?.ln as number) + standardNormal(random) * (data.fill[tap]?.se as number),
-      )
-      const flowLMin = measured / (1 + drawn.tubBias)
-      const faulty = cause === 'none' ? drawn : withFault(drawn, cause, tap, flowLMin)
-      // Density of the measured flow: a fault leaves any share alike, a sound inlet only its own scatter.
-      const se = Math.max(SE.sameTub, data.fill[tap]?.se as number)
-      const density =
-        cause === 'none'
-          ? (T4_PEAK / se) * COMMON_NONE
-          : flowLMin / sideFlow(drawn[tap]) / (FAULT_SHARE.high - FAULT_SHARE.low)
-      if (faulty)
-        samples.push({ machine: faulty, ln: Math.log(density) + logLikelihood(faulty, cause, tap, data) })
-    }
-    return { cause, samples }
+  const measuredSe = data.fill[tap]?.se as number
+  const drawn = Array.from({ length: DRAWS }, () => {
+    const one = drawMachine(machine, site, random)
+    const measured = Math.exp((data.fill[tap]?.ln as number) + standardNormal(random) * measuredSe)
+    return { machine: one, flowLMin: measured / (1 + one.tubBias), healthyLMin: sideFlow(one[tap]) }
   })
+  // Every cause is tried on the same houses and machines, so that they differ by the fault and not by luck.
+  const draws = FILL_CAUSES.map((cause) => ({ cause, samples: samplesOf(cause, drawn, tap, data) }))
   const most = Math.max(...draws.flatMap((d) => d.samples.map((s) => s.ln)), -1e6)
   const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / DRAWS)
   const total = score.reduce((a, b) => a + b, 0)
@@ -133,6 +121,26 @@ export function weighFills(
     verdict: probability[best] >= NAMED ? best : machineSide >= NAMED ? 'screen-or-valve' : 'undecided',
     next: allowed.length > 1 ? nextCheck(draws, most, tap, data) : null,
   }
+}
+
+function samplesOf(
+  cause: FillCause,
+  drawn: readonly { machine: Machine; flowLMin: number; healthyLMin: number }[],
+  tap: Tap,
+  data: Data,
+): { machine: Machine; ln: number }[] {
+  const samples: { machine: Machine; ln: number }[] = []
+  const se = Math.max(SE.sameTub, data.fill[tap]?.se as number)
+  for (const { machine, flowLMin, healthyLMin } of drawn) {
+    const share = flowLMin / healthyLMin
+    const faulty = cause === 'none' ? machine : withFault(machine, cause, tap, flowLMin, share)
+    if (!faulty) continue
+    // Density of the measured flow: a fault leaves any share alike, a sound inlet only its own scatter.
+    const density =
+      cause === 'none' ? (T4_PEAK / se) * COMMON_NONE : share / (FAULT_SHARE.high - FAULT_SHARE.low)
+    samples.push({ machine: faulty, ln: Math.log(density) + logLikelihood(faulty, cause, tap, data) })
+  }
+  return samples
 }
 
 function dataOf(site: SiteSpec, runs: readonly JudgedRun[], observations: readonly Observation[]): Data {
@@ -160,48 +168,59 @@ function dataOf(site: SiteSpec, runs: readonly JudgedRun[], observations: readon
 }
 
 function drawMachine(machine: MachineSpec, site: SiteSpec, random: RandomSource): Machine {
-  const { staticKpa, regulatingKpa, ratedLMin } = HEALTHY_SUPPLY
+  const { staticKpa, ratedLMin } = HEALTHY_SUPPLY
   // Both taps hang on one house supply; the hot side comes through the heater.
   const house = clippedNormal(random, staticKpa.mid, staticKpa.sd, staticKpa.low, staticKpa.high)
   const family = clippedNormal(random, ratedLMin.mid, ratedLMin.sd, ratedLMin.low, ratedLMin.high)
-  const side = (tap: Tap): Side => {
-    const gauge = site.supplyKpa[tap]
-    const loss = () => clippedNormal(random, 1, SPREAD.supplyLossRatio, 0.3, 2)
-    return {
-      tapK: CLEAN_SUPPLY_K.tapK * loss(),
-      hoseK: CLEAN_SUPPLY_K.hoseK * loss(),
-      screenK: CLEAN_SUPPLY_K.screenK * loss(),
-      ratedLMin: (machine.valve.ratedLMin ?? family) * clippedNormal(random, 1, SPREAD.ratedFlow, 0.8, 1.2),
-      regulatingKpa: regulatingKpa.low + (regulatingKpa.high - regulatingKpa.low) * random(),
-      staticKpa:
-        gauge === null
-          ? house * clippedNormal(random, 1, 0.06, 0.8, 1.2)
-          : clippedNormal(random, gauge, SPREAD.gaugeKpa, Math.max(5, gauge - 40), gauge + 40),
-    }
-  }
   return {
-    cold: side('cold'),
-    hot: side('hot'),
+    cold: drawSide('cold', house, family, machine, site, random),
+    hot: drawSide('hot', house, family, machine, site, random),
     tubBias: 0.025 * standardNormal(random),
     throttlesByHalf: random() < THROTTLED_BY_HALF,
   }
 }
 
+function drawSide(
+  tap: Tap,
+  houseKpa: number,
+  familyLMin: number,
+  machine: MachineSpec,
+  site: SiteSpec,
+  random: RandomSource,
+): Side {
+  const { regulatingKpa } = HEALTHY_SUPPLY
+  const gauge = site.supplyKpa[tap]
+  return {
+    tapK: CLEAN_SUPPLY_K.tapK * lossRatio(random),
+    hoseK: CLEAN_SUPPLY_K.hoseK * lossRatio(random),
+    screenK: CLEAN_SUPPLY_K.screenK * lossRatio(random),
+    ratedLMin: (machine.valve.ratedLMin ?? familyLMin) * clippedNormal(random, 1, SPREAD.ratedFlow, 0.8, 1.2),
+    regulatingKpa: regulatingKpa.low + (regulatingKpa.high - regulatingKpa.low) * random(),
+    staticKpa:
+      gauge === null
+        ? houseKpa * clippedNormal(random, 1, 0.06, 0.8, 1.2)
+        : clippedNormal(random, gauge, SPREAD.gaugeKpa, Math.max(5, gauge - 40), gauge + 40),
+  }
+}
+
 /** The machine with one fault on one side, as strong as needed for a flow; null when the fault cannot explain that flow. */
-function withFault(machine: Machine, cause: FillCause, tap: Tap, flowLMin: number): Machine | null {
+function withFault(
+  machine: Machine,
+  cause: FillCause,
+  tap: Tap,
+  flowLMin: number,
+  share: number,
+): Machine | null {
   const side = machine[tap]
-  const healthy = sideFlow(side)
-  const share = flowLMin / healthy
   if (share > FAULT_SHARE.high || share < FAULT_SHARE.low) return null
   const q2 = m3PerSFromLMin(flowLMin) ** 2
   const regulated = valveFlowLMin(side, side.regulatingKpa)
   // Pressure that the valve needs at its inlet for this flow.
   const inletKpa = side.regulatingKpa * (flowLMin / regulated) ** 2
   const series = side.tapK + side.hoseK + side.screenK
-  const with1 = (change: Partial<Side>): Machine => ({ ...machine, [tap]: { ...side, ...change } })
   if (cause === 'inlet-valve.restricted') {
     const unit = valveFlowLMin({ ...side, ratedLMin: 1 }, side.staticKpa - (series * q2) / 1000)
-    return unit > 0 ? with1({ ratedLMin: flowLMin / unit }) : null
+    return unit > 0 ? changed(machine, tap, { ratedLMin: flowLMin / unit }) : null
   }
   if (inletKpa > side.regulatingKpa) return null
   if (cause === 'supply.low-pressure') {
@@ -215,9 +234,13 @@ function withFault(machine: Machine, cause: FillCause, tap: Tap, flowLMin: numbe
   }
   const extra = ((side.staticKpa - inletKpa) * 1000) / q2 - series
   if (!(extra > 0)) return null
-  if (cause === 'tap.part-shut') return with1({ tapK: side.tapK + extra })
-  if (cause === 'fill-hose.kinked') return with1({ hoseK: side.hoseK + extra })
-  return with1({ screenK: side.screenK + extra })
+  if (cause === 'tap.part-shut') return changed(machine, tap, { tapK: side.tapK + extra })
+  if (cause === 'fill-hose.kinked') return changed(machine, tap, { hoseK: side.hoseK + extra })
+  return changed(machine, tap, { screenK: side.screenK + extra })
+}
+
+function changed(machine: Machine, tap: Tap, change: Partial<Side>): Machine {
+  return { ...machine, [tap]: { ...machine[tap], ...change } }
 }
 
 function sideFlow(side: Side): number {
@@ -242,35 +265,37 @@ function throttledFlow(m: Machine, side: Tap, data: Data): number {
   return sideFlow(throttled(m[side], flow, m.throttlesByHalf))
 }
 
+/** ln of Student's t with 4 degrees of freedom but for its constant: one odd measurement must not rule everything out. */
+function lnTail(off: number): number {
+  return -2.5 * Math.log1p((off * off) / 4)
+}
+function lnOf(flow: number): number {
+  return Math.log(Math.max(1e-3, flow))
+}
+
 function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): number {
   let ln = 0
-  const term = (measured: number, predicted: number, se: number) => {
-    const off = Math.log(measured / Math.max(1e-3, predicted)) / se
-    // A tail as of a t distribution: one odd measurement must not rule everything out.
-    ln += -2.5 * Math.log1p((off * off) / 4)
-  }
   for (const side of ['cold', 'hot'] as const) {
     const fill = data.fill[side]
-    const due = sideFlow(m[side]) * (1 + m.tubBias)
-    if (fill && !(side === tap && cause !== 'none'))
-      term(Math.exp(fill.ln), due, Math.max(SE.sameTub, fill.se))
+    if (fill && !(side === tap && cause !== 'none')) {
+      const due = sideFlow(m[side]) * (1 + m.tubBias)
+      ln += lnTail((fill.ln - lnOf(due)) / Math.max(SE.sameTub, fill.se))
+    }
     const slow = data.throttled[side]
     if (slow)
-      term(
-        Math.exp(slow.ln),
-        throttledFlow(m, side, data) * (1 + m.tubBias),
-        Math.hypot(slow.se, SE.throttle),
+      ln += lnTail(
+        (slow.ln - lnOf(throttledFlow(m, side, data) * (1 + m.tubBias))) / Math.hypot(slow.se, SE.throttle),
       )
     const bucket = data.tapBucket[side]
-    if (bucket !== undefined) term(bucket, bucketFlowLMin(m[side].staticKpa, m[side].tapK), SE.bucket)
+    if (bucket !== undefined)
+      ln += lnTail((lnOf(bucket) - lnOf(bucketFlowLMin(m[side].staticKpa, m[side].tapK))) / SE.bucket)
     const hose = data.hoseBucket[side]
     if (hose !== undefined)
-      term(hose, bucketFlowLMin(m[side].staticKpa, m[side].tapK + m[side].hoseK), SE.bucket)
+      ln += lnTail(
+        (lnOf(hose) - lnOf(bucketFlowLMin(m[side].staticKpa, m[side].tapK + m[side].hoseK))) / SE.bucket,
+      )
     const gauge = data.gauge[side]
-    if (gauge !== undefined) {
-      const off = (gauge - m[side].staticKpa) / SE.gaugeKpa
-      ln += -2.5 * Math.log1p((off * off) / 4)
-    }
+    if (gauge !== undefined) ln += lnTail((gauge - m[side].staticKpa) / SE.gaugeKpa)
   }
   if (data.screens !== null) {
     const dirty = data.screens !== 'clean'
@@ -322,24 +347,36 @@ function mutualInformation(
   most: number,
   outcome: (m: Machine, cause: FillCause) => number,
 ): number {
-  const joint = new Map<string, number>()
-  const causes = new Map<string, number>()
-  const outcomes = new Map<number, number>()
+  // Weight of each outcome by cause: one column for a cause, rows made as outcomes come up.
+  const rows = new Map<number, Float64Array>()
+  const causes = new Float64Array(draws.length)
   let total = 0
-  for (const { cause, samples } of draws)
+  draws.forEach(({ cause, samples }, c) => {
     for (const { machine, ln } of samples) {
       const w = Math.exp(ln - most)
-      if (w < 1e-5) continue
+      if (w < 1e-4) continue
       const bin = outcome(machine, cause)
-      joint.set(`${cause} ${bin}`, (joint.get(`${cause} ${bin}`) ?? 0) + w)
-      causes.set(cause, (causes.get(cause) ?? 0) + w)
-      outcomes.set(bin, (outcomes.get(bin) ?? 0) + w)
+      let row = rows.get(bin)
+      if (!row) {
+        row = new Float64Array(draws.length)
+        rows.set(bin, row)
+      }
+      row[c] = (row[c] as number) + w
+      causes[c] = (causes[c] as number) + w
       total += w
     }
-  const entropy = (values: Iterable<number>) => {
-    let sum = 0
-    for (const v of values) if (v > 0) sum -= (v / total) * Math.log2(v / total)
-    return sum
+  })
+  let information = entropyBits(causes, total)
+  for (const row of rows.values()) {
+    const sum = row.reduce((a, b) => a + b, 0)
+    information -= (sum / total) * entropyBits(row, sum)
   }
-  return entropy(causes.values()) + entropy(outcomes.values()) - entropy(joint.values())
+  return information
+}
+
+/** Entropy of weights that add up to `total`, bits (Shannon 1948). */
+function entropyBits(weights: Float64Array, total: number): number {
+  let sum = 0
+  for (const w of weights) if (w > 0) sum -= (w / total) * Math.log2(w / total)
+  return sum
 }

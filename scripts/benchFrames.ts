@@ -1,0 +1,73 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { existsSync } from 'node:fs'
+import { chromium } from '@playwright/test'
+import pg from 'pg'
+
+/** Frames of the run board while a washer streams into it at 10 Hz: the fit is made in a worker, so that drawing never waits for it. */
+export async function framesWhileStreaming(
+  admin: string,
+): Promise<{ drawn: number; late: number; longestMs: number } | null> {
+  const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium'
+  if (!existsSync(executablePath)) return null
+  const name = `brendik_frames_${process.pid}`
+  const client = new pg.Client({ connectionString: admin })
+  await client.connect()
+  await client.query(`create database ${name}`)
+  const port = String(20_000 + (process.pid % 20_000))
+  const url = `http://127.0.0.1:${port}`
+  const env = {
+    ...process.env,
+    DATABASE_URL: Object.assign(new URL(admin), { pathname: `/${name}` }).toString(),
+    PORT: port,
+    WEB_DIR: 'apps/web/dist',
+  }
+  const node = (...args: string[]): ChildProcess =>
+    spawn(process.execPath, ['--import', 'tsx', ...args], { env, stdio: 'ignore' })
+  await once(node('apps/server/src/demo/loadDemo.ts'), 'exit')
+  const children = [node('apps/server/src/main.ts'), node('apps/rig/src/main.ts', '--server', url)]
+  const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] })
+  try {
+    for (let i = 0; i < 100; i++) {
+      const up = await fetch(`${url}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      )
+      if (up) break
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.goto(url)
+    await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
+    await page.getByRole('link', { name: 'Time a drain' }).click()
+    await page.getByLabel('Readings').locator('option', { hasText: 'healthy' }).waitFor({ state: 'attached' })
+    await page.getByLabel('Readings').selectOption({ label: 'Simulated washer, healthy' })
+    await page.getByRole('button', { name: 'Start drain' }).click()
+    await page.waitForTimeout(6000)
+    return await page.evaluate(
+      () =>
+        new Promise<{ drawn: number; late: number; longestMs: number }>((resolve) => {
+          const from = performance.now()
+          let [before, drawn, late, longestMs] = [from, 0, 0, 0]
+          const frame = (at: number) => {
+            const took = at - before
+            before = at
+            drawn++
+            if (drawn > 1 && took > 34) late++
+            if (drawn > 1) longestMs = Math.max(longestMs, took)
+            if (at - from < 12_000) requestAnimationFrame(frame)
+            else resolve({ drawn, late, longestMs })
+          }
+          requestAnimationFrame(frame)
+        }),
+    )
+  } finally {
+    await browser.close()
+    for (const child of children) {
+      child.kill('SIGTERM')
+      if (child.exitCode === null) await once(child, 'exit')
+    }
+    await client.query(`drop database if exists ${name} with (force)`)
+    await client.end()
+  }
+}
