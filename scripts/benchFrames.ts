@@ -4,6 +4,21 @@ import { existsSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import pg from 'pg'
 
+/** Runs in the page, as text: it is no part of this program. */
+const COUNT_FRAMES = `new Promise((resolve) => {
+  const from = performance.now()
+  let before = from, drawn = 0, late = 0, longestMs = 0
+  requestAnimationFrame(function frame(at) {
+    const took = at - before
+    before = at
+    drawn++
+    if (drawn > 1 && took > 34) late++
+    if (drawn > 1) longestMs = Math.max(longestMs, took)
+    if (at - from < 12000) requestAnimationFrame(frame)
+    else resolve({ drawn, late, longestMs })
+  })
+})`
+
 /** Frames of the run board while a washer streams into it at 10 Hz: the fit is made in a worker, so that drawing never waits for it. */
 export async function framesWhileStreaming(
   admin: string,
@@ -44,23 +59,7 @@ export async function framesWhileStreaming(
     await page.getByLabel('Readings').selectOption({ label: 'Simulated washer, healthy' })
     await page.getByRole('button', { name: 'Start drain' }).click()
     await page.waitForTimeout(6000)
-    return await page.evaluate(
-      () =>
-        new Promise<{ drawn: number; late: number; longestMs: number }>((resolve) => {
-          const from = performance.now()
-          let [before, drawn, late, longestMs] = [from, 0, 0, 0]
-          const frame = (at: number) => {
-            const took = at - before
-            before = at
-            drawn++
-            if (drawn > 1 && took > 34) late++
-            if (drawn > 1) longestMs = Math.max(longestMs, took)
-            if (at - from < 12_000) requestAnimationFrame(frame)
-            else resolve({ drawn, late, longestMs })
-          }
-          requestAnimationFrame(frame)
-        }),
-    )
+    return await page.evaluate<{ drawn: number; late: number; longestMs: number }>(COUNT_FRAMES)
   } finally {
     await browser.close()
     for (const child of children) {
