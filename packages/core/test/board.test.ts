@@ -112,5 +112,5 @@ it('analyses nothing before the start, and corrected values after a correction',
   const corrected = run(...slipped.events, level('l3b', 18, 80), withdrawn('w', 'l3', 'l3b'))
   expect(analyseBoard(slipped, [])?.usedReadings).toBe(6)
   expect(runFacts(corrected).standing.map((e) => e.id)).toEqual(['l0', 'l1', 'l2', 'l3b', 'l4', 'l5'])
-  expect(analyseBoard(corrected, [])?.notes).toEqual(['Levels were taken from the ruler.'])
+  expect(analyseBoard(corrected, [])?.notes).toEqual([])
 })

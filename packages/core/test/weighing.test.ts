@@ -211,3 +211,17 @@ it('asks for nothing more once one cause is left', () =>
     inlet([fill('cold', 3.8), fill('hot', 8)], [bucket('tap.bucket', 23.5), bucket('hose-end.bucket', 4.4)])
       ?.next,
   ).toBeNull())
+
+it.each([
+  [0.7, 'low', /clean the flow meter/],
+  [1.35, 'high', /not the meter first/],
+  [1.02, 'agrees', null],
+] as const)('weighs a meter that shows %d of the level: %s', (gain, verdict, words) => {
+  const run = fill('cold', 8)
+  run.analysis.quantities.meterGain = { value: gain, lo: gain * 0.95, hi: gain * 1.05 }
+  const says = combineVisit(KNOWN_MACHINE, KNOWN_SITE, [run], [])
+  expect(says.meter?.verdict).toBe(verdict)
+  const lines = sayVisit(says).join(' ')
+  if (words) expect(lines).toMatch(words)
+  else expect(lines).not.toMatch(/meter/)
+})

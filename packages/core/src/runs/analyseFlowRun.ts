@@ -63,7 +63,8 @@ export function analyseFlowRun(
     notes.push(
       `The level stood still from ${window.toS.toFixed(0)} s on; the mark came ${(window.lateMarkS - window.toS).toFixed(0)} s later. The time is taken from the levels.`,
     )
-  if (chosen.from === 'ruler') notes.push('Levels were taken from the ruler.')
+  if (chosen.from === 'ruler' && readings.levelMm.some(Number.isFinite))
+    notes.push('Levels were taken from the ruler.')
   if (corrects)
     notes.push(
       `The indicated level was corrected by the ruler: it moves ${sensor.fit.gain.value.toFixed(2)} mm for each mm of water.`,

@@ -24,6 +24,7 @@ import { blankAnalysis, intervalOf, type RunAnalysis } from './runAnalysis.ts'
 import type { RunMark } from './runMarks.ts'
 import type { RunPlan } from './runPlan.ts'
 import { sensorPairs } from './sensing.ts'
+import { unitSlipNotes } from './unitSlip.ts'
 
 /** Noise expected of one reading, mm, and how many readings' worth of trust that gets. Estimates. */
 const NOISE = { hand: { mm: 2.6, worth: 6 }, stream: { mm: 1.1, worth: 2 } } as const
@@ -69,6 +70,7 @@ export function analyseStandingRun(
   const analysis: RunAnalysis = {
     ...tooFew,
     usedReadings: levels.tS.length,
+    notes: unitSlipNotes(plan.machine, all, source),
     fit: { fromS, toS, startMm: loss.startMm, endMm: loss.endMm, curve: loss.curve },
   }
   analysis.quantities.timeS = intervalOf(toS - fromS, 0.5)

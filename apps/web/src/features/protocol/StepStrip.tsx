@@ -36,9 +36,9 @@ export function StepStrip({
         <span className={`block text-sm ${due ? '' : 'text-soft'}`}>
           <span className="max-md:hidden">{protocol.name}, </span>step {number} of {protocol.steps.length}
         </span>
-        <span className="block truncate font-semibold">{step.title}</span>
+        <span className="block font-semibold">{step.title}</span>
       </span>
-      <span className="shrink-0 text-right leading-tight" aria-live="polite">
+      <span className="shrink-0 text-right leading-tight max-md:max-w-[60%]" aria-live="polite">
         {!running ? (
           <span className="text-soft">{advice.why || 'Stopped'}</span>
         ) : due ? (

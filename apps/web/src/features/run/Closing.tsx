@@ -44,8 +44,7 @@ export function Closing({ run }: { run: BoardSnapshot }) {
           {clockText((history[0] as IntervalAt).tS)}
         </span>
         <span className="text-ink">
-          ± {show(halfOf(last)).toFixed(halfOf(last) < 1 ? 2 : 1)} {unit}
-          now
+          ± {`${show(halfOf(last)).toFixed(halfOf(last) < 1 ? 2 : 1)} ${unit} now`}
         </span>
       </figcaption>
     </figure>
