@@ -225,3 +225,11 @@ it.each([
   if (words) expect(lines).toMatch(words)
   else expect(lines).not.toMatch(/meter/)
 })
+it('says what runs back, caught in a jug, and leaves a few drops unsaid', () => {
+  const caught = (litres: number) =>
+    sayVisit(
+      combineVisit(KNOWN_MACHINE, KNOWN_SITE, [], [{ check: 'drain.caught-back', value: litres }]),
+    ).join(' ')
+  expect(caught(0.4)).toMatch(/0\.40 L run back/)
+  expect(caught(0.03)).toBe('')
+})

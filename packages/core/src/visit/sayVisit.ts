@@ -17,6 +17,9 @@ export const METRIC_VISIT: VisitText = {
   head: (m) => `${m.toFixed(2)} m`,
 }
 
+/** More than this running back means that nothing holds the water in the hose, L. Settled on the study of run-back. */
+const RUN_BACK_L = 0.07
+
 export const CAUSE_WORDS: Record<FillCause, string> = {
   none: 'nothing wrong with the inlet',
   'supply.low-pressure': 'low supply pressure',
@@ -45,6 +48,12 @@ export function sayVisit(says: VisitSays, text: VisitText = METRIC_VISIT): strin
     says.hold ? sayHold(says.hold, text) : null,
     says.leakHeight ? sayLeakHeight(says.leakHeight, text) : null,
     says.drain ? sayDrain(says.drain, text) : null,
+    says.hold === null && says.quantities.riseLH
+      ? `Water comes in with the valve closed: ${text.volume(says.quantities.riseLH.value)}/h. Close the tap: if it stops, the inlet valve seeps.`
+      : null,
+    (says.quantities.runBackL?.lo ?? 0) > RUN_BACK_L
+      ? `${text.volume(says.quantities.runBackL?.value ?? 0)} run back from the hose when the pump stops: the check flap does not hold, if one is fitted.`
+      : null,
     says.standpipe?.tooHigh
       ? `The hose end at ${text.height(says.standpipe.heightMm)} leaves a sound pump only ${Math.round(100 * says.standpipe.flowShare)} % of its flow at the usual height: the standpipe is too high.`
       : null,
