@@ -10,10 +10,10 @@ import { from as copyFrom } from 'pg-copy-streams'
 import { openDatabase } from '../apps/server/src/db/database.ts'
 import { migrate } from '../apps/server/src/db/migrate.ts'
 import { storeBlocks, storeEvents } from '../apps/server/src/runService.ts'
+import { makeDrainCase } from '../packages/core/test/study/drainCases.ts'
+import { makeDraw } from '../packages/core/test/study/draw.ts'
+import { makeFillCase } from '../packages/core/test/study/fillCases.ts'
 import { framesWhileStreaming } from './benchFrames.ts'
-import { makeDrainCase } from './study/drainCases.ts'
-import { makeDraw } from './study/draw.ts'
-import { makeFillCase } from './study/fillCases.ts'
 
 /** Figures of speed and size; each with its limit where the product has one. */
 interface Figure {

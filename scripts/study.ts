@@ -1,11 +1,11 @@
 import { writeFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
-import { drainStudy } from './study/drainStudy.ts'
-import { makeDraw } from './study/draw.ts'
-import { fillStudy } from './study/fillStudy.ts'
-import { flowStudy } from './study/flowStudy.ts'
-import { holdStudy } from './study/holdStudy.ts'
-import { markdown, type Table } from './study/table.ts'
+import { drainStudy } from '../packages/core/test/study/drainStudy.ts'
+import { makeDraw } from '../packages/core/test/study/draw.ts'
+import { fillStudy } from '../packages/core/test/study/fillStudy.ts'
+import { flowStudy } from '../packages/core/test/study/flowStudy.ts'
+import { holdStudy } from '../packages/core/test/study/holdStudy.ts'
+import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.

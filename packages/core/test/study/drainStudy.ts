@@ -1,4 +1,4 @@
-import { analyseVisit, parseVisitFile } from '@brendik/core'
+import { analyseVisit, parseVisitFile } from '../../src/index.ts'
 import { type DrainProtocol, makeDrainCase, makeOddDrain } from './drainCases.ts'
 import type { Draw } from './draw.ts'
 import { covers, percent, type Table } from './table.ts'

@@ -1,4 +1,4 @@
-import { analyseVisit, parseVisitFile } from '@brendik/core'
+import { analyseVisit, parseVisitFile } from '../../src/index.ts'
 import type { Draw } from './draw.ts'
 import { FILL_FAULTS, type FillTests, makeFillCase } from './fillCases.ts'
 import { makeSensorCase } from './sensorCases.ts'

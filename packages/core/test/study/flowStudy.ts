@@ -1,4 +1,4 @@
-import { analyseVisit, parseVisitFile } from '@brendik/core'
+import { analyseVisit, parseVisitFile } from '../../src/index.ts'
 import type { Draw } from './draw.ts'
 import { type Case, makeCase } from './flowCases.ts'
 import { covers, middle, percent, type Table } from './table.ts'
