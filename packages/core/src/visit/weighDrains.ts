@@ -11,6 +11,8 @@ import {
 import type { Interval } from '../runs/interval.ts'
 import { tubVolumeL } from '../tub/tubVolume.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import { mixturePosterior, posterior } from './gridPosterior.ts'
+import { liftShown, liftTests } from './liftTests.ts'
 import type { JudgedRun, Observation } from './observations.ts'
 
 /** What the drain runs and the lift test say together about pump and path. */
@@ -33,8 +35,6 @@ export interface DrainWeighing {
 
 /** Two hypotheses are told apart from this ratio of likelihoods on: e³. */
 export const DECIDE_LN = 3
-/** Standard deviation of a lift test, m: the end is held by hand and a curve near shut-off is not exactly square. Estimate. */
-const LIFT_SD_M = 0.05
 /** A family's pump: relative spread of B = H₀/Q_free². Estimate. */
 const FAMILY_B_SD = 0.25
 /** Flow at equal level still differs from the model by this share from run to run. Estimate. */
@@ -282,128 +282,8 @@ function gaussianLn(covariance: Float64Array, residual: Float64Array, n: number)
   return ln
 }
 
-/** Water level during a lift test when nobody wrote it down: about half of the machine's fill. */
-function levelAtLift(machine: MachineSpec, levelMm: number | null): { mm: number; sdMm: number } {
-  if (levelMm !== null) return { mm: levelMm, sdMm: 5 }
-  const full = machine.fillLevelMm ?? 110
-  return { mm: 0.55 * full, sdMm: 0.28 * full }
-}
-
-/** A lift test as it was written down: a height above the floor, or "above 2200". */
-function liftReading(value: string | number): { mm: number; atLeast: boolean } | null {
-  if (typeof value === 'number') return { mm: value, atLeast: false }
-  const bound = /^above\s+(\d+(?:\.\d+)?)$/.exec(value.trim())
-  return bound ? { mm: Number(bound[1]), atLeast: true } : null
-}
-
-function liftsOf(machine: MachineSpec, site: SiteSpec, observations: readonly Observation[]) {
-  const port = portHeight(machine, site)
-  return observations
-    .filter((o) => o.check === 'drain.lift-stop')
-    .flatMap((o) => {
-      const read = liftReading(o.value)
-      if (!read) return []
-      const level = levelAtLift(machine, o.levelMm ?? null)
-      const sdM = Math.hypot(LIFT_SD_M, port.sdMm / 1000, level.sdMm / 1000)
-      return [{ headM: (read.mm - port.mm - level.mm) / 1000, sdM, atLeast: read.atLeast }]
-    })
-}
-
-function liftTests(
-  machine: MachineSpec,
-  site: SiteSpec,
-  observations: readonly Observation[],
-): ((headM: number) => number)[] {
-  return liftsOf(machine, site, observations).map(({ headM: shown, sdM, atLeast }) => (headM: number) => {
-    const off = (headM - shown) / sdM
-    // A head that only is known to be above a bound costs nothing above it.
-    if (atLeast && off > 0) return 0
-    return -0.5 * off * off
-  })
-}
-
-function liftShown(
-  machine: MachineSpec,
-  site: SiteSpec,
-  observations: readonly Observation[],
-): DrainWeighing['lift'] {
-  const last = liftsOf(machine, site, observations).at(-1)
-  return last ? { headM: last.headM, atLeast: last.atLeast } : null
-}
-
 function steps([low, high]: readonly [number, number], count: number): number[] {
   return Array.from({ length: count }, (_, i) => Math.log(low) + (Math.log(high / low) * i) / (count - 1))
-}
-
-/** Sound, weak, restricted or both, before any run: how common each is. Estimates. */
-const COMMON = { nominal: 0.25, weak: 0.3, restricted: 0.3, both: 0.15 } as const
-
-function mixturePosterior(
-  map: readonly number[][],
-  lnHeads: readonly number[],
-  lnPaths: readonly number[],
-  headSd: number,
-) {
-  const normal = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI))
-  const lowHead = (u: number) => (u <= 0 ? 1 / -(lnHeads[0] as number) : 0)
-  const highPath = (v: number) => (v >= 0 ? 1 / (lnPaths[lnPaths.length - 1] as number) : 0)
-  return posterior(
-    map,
-    (u, v) => {
-      const [h, p] = [normal(u, headSd), normal(v, SPREAD.pathK)]
-      return Math.log(
-        COMMON.nominal * h * p +
-          COMMON.weak * lowHead(u) * p +
-          COMMON.restricted * h * highPath(v) +
-          COMMON.both * lowHead(u) * highPath(v) +
-          1e-300,
-      )
-    },
-    lnHeads,
-    lnPaths,
-  )
-}
-
-/** Marginal medians and 95 % intervals of both unknowns under a prior density over (ln H₀, ln K), as ratios to nominal. */
-function posterior(
-  map: readonly number[][],
-  lnPrior: (u: number, v: number) => number,
-  lnHeads: readonly number[],
-  lnPaths: readonly number[],
-): { head: Interval; path: Interval } {
-  let most = Number.NEGATIVE_INFINITY
-  const ln = map.map((row, i) =>
-    row.map((value, j) => {
-      const total = value + lnPrior(lnHeads[i] as number, lnPaths[j] as number)
-      most = Math.max(most, total)
-      return total
-    }),
-  )
-  const heads = new Float64Array(lnHeads.length)
-  const paths = new Float64Array(lnPaths.length)
-  ln.forEach((row, i) => {
-    row.forEach((value, j) => {
-      const w = Math.exp(value - most)
-      heads[i] = (heads[i] as number) + w
-      paths[j] = (paths[j] as number) + w
-    })
-  })
-  return { head: marginal(lnHeads, heads), path: marginal(lnPaths, paths) }
-}
-
-function marginal(ln: readonly number[], weight: Float64Array): Interval {
-  const total = weight.reduce((a, b) => a + b, 0)
-  const step = (ln[1] as number) - (ln[0] as number)
-  const quantile = (p: number) => {
-    let sum = 0
-    for (let i = 0; i < ln.length; i++) {
-      const share = (weight[i] as number) / total
-      if (sum + share >= p) return Math.exp((ln[i] as number) + step * ((p - sum) / share - 0.5))
-      sum += share
-    }
-    return Math.exp(ln[ln.length - 1] as number)
-  }
-  return { value: quantile(0.5), lo: quantile(0.025), hi: quantile(0.975) }
 }
 
 /** How much of the precision came from plate or family: 1 − (width with prior ÷ width alone)². */
