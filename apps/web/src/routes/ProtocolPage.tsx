@@ -9,13 +9,13 @@ import {
   type StepProgress,
   type VisitAnswer,
 } from '@brendik/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { postObservations, visitQuery } from '../api/queries.ts'
 import { LookSheet } from '../features/protocol/LookSheet.tsx'
 import { TogetherParts } from '../features/together/TogetherParts.tsx'
 import { judgedRuns, observationsOf, useTogether } from '../features/together/useTogether.ts'
+import { keepLooks } from '../features/visit/lookQueue.ts'
+import { useVisit } from '../features/visit/useVisit.ts'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
@@ -25,30 +25,30 @@ import { TopBar } from '../ui/TopBar.tsx'
 /** One protocol in one visit: what it needs, its steps, the next one under the thumb, and what is known so far. */
 export function ProtocolPage() {
   const { visitId = '', protocolId = '' } = useParams()
-  const { data: visit, error } = useQuery({ ...visitQuery(visitId), refetchInterval: 5000 })
+  const { visit, error, problem } = useVisit(visitId)
   if (!(PROTOCOL_IDS as readonly string[]).includes(protocolId))
     return <Message problem>There is no protocol {protocolId}.</Message>
   if (error && !visit) return <Message problem>{error.message}</Message>
   if (!visit) return <Message>Opening the protocol.</Message>
-  return <ProtocolOf visit={visit} protocol={PROTOCOLS[protocolId as ProtocolId]} />
+  return <ProtocolOf visit={visit} problem={problem} protocol={PROTOCOLS[protocolId as ProtocolId]} />
 }
 
-function ProtocolOf({ visit, protocol }: { visit: VisitAnswer; protocol: Protocol }) {
-  const client = useQueryClient()
+function ProtocolOf({
+  visit,
+  protocol,
+  problem,
+}: {
+  visit: VisitAnswer
+  protocol: Protocol
+  problem: string | null
+}) {
   const says = useTogether(visit)
   const [looking, setLooking] = useState<LookStep | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
   const { steps, next } = protocolProgress(protocol, judgedRuns(visit), observationsOf(visit))
   const minutes = steps.filter((s) => !s.done).reduce((sum, s) => sum + s.step.minutes, 0)
   const keep = (observation: ObservationEvent) => {
-    postObservations(visit.id, [observation]).then(
-      () => {
-        setLooking(null)
-        setProblem(null)
-        return client.invalidateQueries({ queryKey: ['visit', visit.id] })
-      },
-      (error: Error) => setProblem(`Not kept: ${error.message}`),
-    )
+    keepLooks(visit.id, [observation])
+    setLooking(null)
   }
   const runLink = (step: string) => `/runs/${newId()}?visit=${visit.id}&protocol=${protocol.id}&step=${step}`
   return (

@@ -1,14 +1,13 @@
 import { PROTOCOL_IDS, PROTOCOLS, protocolProgress, type RunSummary, type VisitAnswer } from '@brendik/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { format } from 'date-fns'
-import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { postObservations, visitQuery } from '../api/queries.ts'
 import { InPlace } from '../features/rates/InPlace.tsx'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../features/run/runText.ts'
 import { TogetherParts } from '../features/together/TogetherParts.tsx'
 import { judgedRuns, observationsOf, useTogether } from '../features/together/useTogether.ts'
+import { keepLooks } from '../features/visit/lookQueue.ts'
 import { CHECK_WORD, observedText } from '../features/visit/observedText.ts'
+import { useVisit } from '../features/visit/useVisit.ts'
 import { newId } from '../lib/newId.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
@@ -20,7 +19,7 @@ import { TopBar } from '../ui/TopBar.tsx'
 /** One visit: its place and machine, its runs in order, and the next run one touch away. */
 export function VisitPage() {
   const { visitId = '' } = useParams()
-  const { data: visit, error } = useQuery({ ...visitQuery(visitId), refetchInterval: 5000 })
+  const { visit, error, problem } = useVisit(visitId)
   const says = useTogether(visit)
   if (error && !visit) return <Message problem>{error.message}</Message>
   if (!visit) return <Message>Opening the visit.</Message>
@@ -45,7 +44,7 @@ export function VisitPage() {
           {says && <TogetherParts says={says} />}
           <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">Runs</h2>
           <RunList visit={visit} />
-          <Looks visit={visit} />
+          <Looks visit={visit} problem={problem} />
         </main>
         <aside className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l">
           <Protocols visit={visit} />
@@ -122,16 +121,11 @@ function Protocols({ visit }: { visit: VisitAnswer }) {
 }
 
 /** What was looked at or measured beside the runs; each can be taken back. */
-function Looks({ visit }: { visit: VisitAnswer }) {
+function Looks({ visit, problem }: { visit: VisitAnswer; problem: string | null }) {
   const { units } = usePrefs()
-  const client = useQueryClient()
-  const [problem, setProblem] = useState<string | null>(null)
-  if (visit.observations.length === 0) return null
+  if (visit.observations.length === 0 && !problem) return null
   const takeBack = (targetId: string) =>
-    postObservations(visit.id, [{ type: 'withdrawn', id: newId(), atMs: Date.now(), targetId }]).then(
-      () => client.invalidateQueries({ queryKey: ['visit', visit.id] }),
-      (error: Error) => setProblem(`Not taken back: ${error.message}`),
-    )
+    keepLooks(visit.id, [{ type: 'withdrawn', id: newId(), atMs: Date.now(), targetId }])
   return (
     <section className="border-t border-line py-4" aria-label="Looks">
       <h2 className="pb-1 text-sm font-semibold text-soft">Looked at and measured</h2>
