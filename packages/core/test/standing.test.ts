@@ -239,3 +239,12 @@ it('sees water still coming in after the valve has closed', () => {
   expect(said.quantities.riseLH?.lo).toBeGreaterThan(5)
   expect(said.notes.join(' ')).toMatch(/inlet valve may seep/)
 })
+it('does not take the lift of a turning drum for a seeping valve', () => {
+  const said = say(
+    'motion',
+    read(300, 10, (t) => 120 + Math.min(70, t), null),
+  )
+  expect(said.verdict).toBe('not-identifiable')
+  expect(said.quantities.riseLH).toBeUndefined()
+  expect(sayRun(said.saying)).toMatch(/hold again/)
+})

@@ -233,3 +233,9 @@ it('says what runs back, caught in a jug, and leaves a few drops unsaid', () => 
   expect(caught(0.4)).toMatch(/0\.40 L run back/)
   expect(caught(0.03)).toBe('')
 })
+it('knows a lifted hose end by its height, and takes the third of three holds for it where no height was stated', () => {
+  const unstated = { hoseEndMm: null }
+  expect(weighHolds([hold(8, unstated), hold(8, unstated), hold(0, unstated)])?.verdict).toBe('siphon')
+  expect(weighHolds([hold(8), hold(8), hold(0)])?.verdict).not.toBe('siphon')
+  expect(weighHolds([hold(8, unstated), hold(8, unstated), hold(0, lifted)])?.verdict).toBe('siphon')
+})

@@ -38,6 +38,8 @@ import { unitSlipNotes } from './unitSlip.ts'
 const SECTION_SE = 0.025
 /** With this chance (95 %) a loss of `seen` would have been called. */
 const POWER_SES = 1.645
+/** Runs in which the drum itself lifts the water by 50 to 120 mm. Estimate. */
+const MOVES_BY_ITSELF: readonly RunPlan['kind'][] = ['motion', 'spin']
 /** Points a long run is thinned to. */
 const BLOCKS = 60
 /** Intervals of a leak's height no wider than this are worth giving, mm. */
@@ -95,6 +97,8 @@ export function analyseStandingRun(
 
   if (loss.moves === 'falls')
     return falling(plan, analysis, loss, { levels, series }, tub, marks, from, source)
+  if (loss.moves === 'rises' && MOVES_BY_ITSELF.includes(plan.kind))
+    return { ...analysis, saying: { code: 'in-motion', kind: plan.kind }, basis: null }
   if (loss.moves === 'rises') {
     const riseLH = withSection(-loss.lPerS * 3600, loss.se * 3600)
     analysis.verdict = 'rising'

@@ -30,6 +30,7 @@ export type Saying =
       height: { lo: number; hi: number } | null
       lowestMm: number
     }
+  | { code: 'in-motion'; kind: RunKind }
   | { code: 'tube-leak'; kind: RunKind; tauS: number }
   | { code: 'run-back'; kind: RunKind; litres: number; riseMm: number }
   | { code: 'no-run-back'; kind: RunKind; mostL: number }
@@ -86,6 +87,8 @@ export function sayRun(
           ? `the leak lies between ${height(saying.height.lo)} and ${height(saying.height.hi)}`
           : `the leak lies below ${height(saying.lowestMm)}`
       }. A leak, soaking laundry and a siphon look alike until the hold is repeated.`
+    case 'in-motion':
+      return 'The turning drum lifts the water by itself: watch for water outside, and hold again once it is still.'
     case 'tube-leak':
       return `The indicated level decays (time constant ${saying.tauS.toFixed(0)} s) while the water stays: the pressure hose or its dome leaks air, not the tub.`
     case 'run-back':

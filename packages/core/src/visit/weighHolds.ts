@@ -1,3 +1,4 @@
+import { USUAL_HOSE_END_MM } from '../pump/standpipe.ts'
 import type { JudgedRun } from './observations.ts'
 
 /** What repeated holds say about why the level moves. */
@@ -14,7 +15,7 @@ export interface HoldWeighing {
 const CAUSES = ['tight', 'leak', 'soaking', 'siphon', 'seep-in'] as const
 type Cause = (typeof CAUSES)[number]
 
-/** A hose end at least this far above its place in an earlier hold is lifted, mm. */
+/** A hose end at least this far above its place is lifted, mm. */
 const LIFTED_MM = 150
 /** Shares of its loss that laundry still takes up in the next hold. Estimate: below 40 %. */
 const SOAK_AGAIN = [0.05, 0.15, 0.25, 0.35, 0.42] as const
@@ -90,13 +91,13 @@ function tubeLeaks(holds: readonly JudgedRun[]): boolean {
   return decays.length * 2 >= holds.length && decays.some((r) => r.analysis.verdict === 'steady')
 }
 
-/** Which holds were made with the hose end lifted: by its stated height, else the third of three. */
+/** Which holds were made with the hose end lifted: by its stated height; the third of three when no height was stated at all. */
 function liftedOnes(holds: readonly JudgedRun[]): boolean[] {
-  const heights = holds.map((r) => r.plan.hoseEndMm)
-  const known = heights.filter((h): h is number => h !== null)
-  if (known.length === holds.length && Math.max(...known) - Math.min(...known) >= LIFTED_MM)
-    return known.map((h) => h >= Math.min(...known) + LIFTED_MM)
-  return holds.map((_, i) => holds.length === 3 && i === 2)
+  const ends = holds.map((r) => r.plan.hoseEndMm)
+  const stated = ends.filter((end): end is number => end !== null)
+  if (stated.length === 0) return holds.map((_, i) => holds.length === 3 && i === 2)
+  const place = holds[0]?.plan.site.standpipeHeightMm ?? Math.min(USUAL_HOSE_END_MM, ...stated)
+  return ends.map((end) => end !== null && end >= place + LIFTED_MM)
 }
 
 interface Hold {
