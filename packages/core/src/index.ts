@@ -131,5 +131,6 @@ export {
 export { combineVisit, type VisitSays } from './visit/combineVisit.ts'
 export type { JudgedRun, Observation } from './visit/observations.ts'
 export { CAUSE_WORDS, sayDrain, sayFill, sayHold, sayVisit, type VisitText } from './visit/sayVisit.ts'
+export { DECIDE_LN } from './visit/weighDrains.ts'
 export { FILL_CAUSES } from './visit/weighFills.ts'
 export { levelFromPressureMm, waterPressureKpa } from './water/hydrostatics.ts'

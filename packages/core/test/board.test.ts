@@ -3,7 +3,15 @@ import fc from 'fast-check'
 import { analyseBoard } from '../src/board/analyseBoard.ts'
 import type { RunEvent } from '../src/board/runEvents.ts'
 import { runReadings } from '../src/board/runReadings.ts'
-import { advanceRun, elapsedS, emptyRun, type RunState, runFacts, undoTarget } from '../src/board/runState.ts'
+import {
+  advanceRun,
+  analysisMarks,
+  elapsedS,
+  emptyRun,
+  type RunState,
+  runFacts,
+  undoTarget,
+} from '../src/board/runState.ts'
 import { makePlan } from './makePlan.ts'
 
 const at = 1_790_000_000_000
@@ -113,4 +121,21 @@ it('analyses nothing before the start, and corrected values after a correction',
   expect(analyseBoard(slipped, [])?.usedReadings).toBe(6)
   expect(runFacts(corrected).standing.map((e) => e.id)).toEqual(['l0', 'l1', 'l2', 'l3b', 'l4', 'l5'])
   expect(analyseBoard(corrected, [])?.notes).toEqual([])
+})
+it('ends a fill at the valve seen to close, and keeps what was read after it', () => {
+  const fillPlan = { ...planned, plan: makePlan('fill', { startLevelMm: 30 }) } as RunEvent
+  const seen: RunEvent = { type: 'marked', id: 'v', atMs: at + 120_000, what: 'valve-closed' }
+  const read = (s: number) => level(`f${s}`, s, Math.round(30 + 0.6 * Math.min(s, 120)))
+  const entries = [0, 15, 30, 45, 60, 75, 90, 105, 120, 150, 180, 210, 240].map(read)
+  const stop: RunEvent = { type: 'stopped', id: 'end', atMs: at + 241_000 }
+  const facts = runFacts(run(fillPlan, started, ...entries, seen, stop))
+  expect(analysisMarks(facts).filter((m) => m.what === 'valve-closed')).toEqual([
+    { tS: 120, what: 'valve-closed' },
+  ])
+  const whole = analyseBoard(run(fillPlan, started, ...entries, seen, stop), [])
+  const short = analyseBoard(
+    run(fillPlan, started, ...entries.slice(0, 9), { ...stop, atMs: at + 120_000 }),
+    [],
+  )
+  expect(whole?.quantities.flowLMin?.value).toBeCloseTo(short?.quantities.flowLMin?.value as number, 1)
 })

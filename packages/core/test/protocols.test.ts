@@ -17,10 +17,10 @@ it.each(PROTOCOL_IDS)('can be followed to its end: %s', (id) => {
   expect(protocol.needs.length).toBeGreaterThan(0)
   for (const text of [protocol.separates, protocol.stopWhen, protocol.leaves, protocol.worth])
     expect(text.length).toBeGreaterThan(3)
-  let runs: Parameters<typeof protocolProgress>[1] = []
-  let looks: Parameters<typeof protocolProgress>[2] = []
+  let runs: Parameters<typeof protocolProgress>[2] = []
+  let looks: Parameters<typeof protocolProgress>[3] = []
   for (let guard = 0; guard < 20; guard++) {
-    const { next } = protocolProgress(protocol, runs, looks)
+    const { next } = protocolProgress(protocol, KNOWN_MACHINE, runs, looks)
     if (!next) break
     expect(next.minutes).toBeGreaterThan(0)
     if (next.kind === 'look') {
@@ -31,7 +31,7 @@ it.each(PROTOCOL_IDS)('can be followed to its end: %s', (id) => {
       runs = [...runs, { plan: planForStep(protocol, next, KNOWN_MACHINE, KNOWN_SITE), analysis }]
     }
   }
-  expect(protocolProgress(protocol, runs, looks).next).toBeNull()
+  expect(protocolProgress(protocol, KNOWN_MACHINE, runs, looks).next).toBeNull()
 })
 it('gates every step that puts the hose end below the water, or water near mains', () => {
   for (const id of PROTOCOL_IDS)
@@ -45,11 +45,11 @@ it('gates every step that puts the hose end below the water, or water near mains
 })
 it('lets a plain drain serve as the first step, but not a hold as a repeated hold', () => {
   const place = { plan: makePlan('drain', { hoseEndMm: 900 }), analysis }
-  expect(protocolProgress(PROTOCOLS['two-heights'], [place], []).next?.id).toBe('low')
+  expect(protocolProgress(PROTOCOLS['two-heights'], KNOWN_MACHINE, [place], []).next?.id).toBe('low')
   const low = { plan: makePlan('drain', { hoseEndMm: 400 }), analysis }
-  expect(protocolProgress(PROTOCOLS['two-heights'], [place, low], []).next).toBeNull()
+  expect(protocolProgress(PROTOCOLS['two-heights'], KNOWN_MACHINE, [place, low], []).next).toBeNull()
   const hold = { plan: makePlan('hold', { hoseEndMm: 900 }), analysis }
-  expect(protocolProgress(PROTOCOLS['three-hold'], [hold], []).next?.id).toBe('first')
+  expect(protocolProgress(PROTOCOLS['three-hold'], KNOWN_MACHINE, [hold], []).next?.id).toBe('first')
 })
 it('sets the hose end for the step: low, below the tub, lifted', () => {
   const at = (id: (typeof PROTOCOL_IDS)[number], step: string) =>
@@ -86,4 +86,17 @@ it('lets a hold go on until it is long enough, or beyond doubt', () => {
     },
   } satisfies RunAnalysis
   expect(stepAdvice(step, sure, 301, minutes(6)).enough).toBe(true)
+})
+it('leaves out what a machine does not have, and follows the slow tap', () => {
+  const coldOnly = { ...KNOWN_MACHINE, valve: { ...KNOWN_MACHINE.valve, taps: ['cold'] as const } }
+  const steps = protocolProgress(PROTOCOLS.inlet, coldOnly, [], []).steps.map((s) => s.step.id)
+  expect(steps).not.toContain('hot')
+  expect(steps).toContain('tap-bucket')
+  const hot = { check: 'tap.bucket', value: 5, tap: 'hot' as const }
+  const bucket = protocolProgress(PROTOCOLS.inlet, KNOWN_MACHINE, [], [hot]).steps.find(
+    (s) => s.step.id === 'tap-bucket',
+  )
+  expect(bucket?.done).toBe(true)
+  const throttled = runStep('inlet', 'throttled')
+  expect(planForStep(PROTOCOLS.inlet, throttled, KNOWN_MACHINE, KNOWN_SITE, 'hot').taps).toEqual(['hot'])
 })

@@ -248,3 +248,14 @@ it('does not take the lift of a turning drum for a seeping valve', () => {
   expect(said.quantities.riseLH).toBeUndefined()
   expect(sayRun(said.saying)).toMatch(/hold again/)
 })
+it('trusts two looks at the ruler more than a display whose hose leaks air', () => {
+  const readings = read(600, 60, null, (t) => 120 * Math.exp(-t / 500), 0.5)
+  readings.rulerMm[0] = 121
+  readings.rulerMm[10] = 119
+  const said = say('hold', readings)
+  expect(said.verdict).toBe('steady')
+  expect(said.quantities.tubeLeakTauS?.value).toBeGreaterThan(400)
+  expect(sayRun(said.saying)).toMatch(/not the tub/)
+  readings.rulerMm[10] = 90
+  expect(say('hold', readings).verdict).toBe('falling')
+})

@@ -239,3 +239,21 @@ it('knows a lifted hose end by its height, and takes the third of three holds fo
   expect(weighHolds([hold(8), hold(8), hold(0)])?.verdict).not.toBe('siphon')
   expect(weighHolds([hold(8, unstated), hold(8, unstated), hold(0, lifted)])?.verdict).toBe('siphon')
 })
+it('lets a tight hold after a repair stand for the leaking one before it', () => {
+  const first = { protocol: { id: 'three-hold', step: 'first' } } as const
+  const again = { protocol: { id: 'three-hold', step: 'again' } } as const
+  const up = { ...lifted, protocol: { id: 'three-hold', step: 'lifted' } } as const
+  const leaking = [hold(5, first), hold(5, again), hold(5, up)]
+  for (const run of leaking) run.analysis.quantities.leakHeightMm = { value: 80, lo: 75, hi: 85 }
+  const before = combineVisit(KNOWN_MACHINE, KNOWN_SITE, leaking, [])
+  expect(before.leakHeight?.value).toBe(80)
+  const after = combineVisit(KNOWN_MACHINE, KNOWN_SITE, [...leaking, hold(0, first), hold(0, again)], [])
+  expect(after.hold?.verdict).toBe('tight')
+  expect(after.leakHeight).toBeNull()
+})
+it('lets the fill after the meter was cleaned stand for the one before it', () => {
+  const [dirty, clean] = [fill('cold', 8), fill('cold', 8)]
+  dirty.analysis.quantities.meterGain = { value: 0.4, lo: 0.38, hi: 0.42 }
+  clean.analysis.quantities.meterGain = { value: 1, lo: 0.95, hi: 1.05 }
+  expect(combineVisit(KNOWN_MACHINE, KNOWN_SITE, [dirty, clean], []).meter?.verdict).toBe('agrees')
+})

@@ -1,8 +1,8 @@
 -- Up Migration
--- A drip that stops marks the height of a leak.
+-- A drip that stops marks the height of a leak; a valve that closes ends a fill that is read on.
 alter table mark drop constraint mark_what_known;
 alter table mark add constraint mark_what_known
-  check (what in ('planned', 'started', 'stopped', 'air-drawn', 'pump-silent', 'leak-seen', 'leak-stopped', 'withdrawn'));
+  check (what in ('planned', 'started', 'stopped', 'air-drawn', 'pump-silent', 'leak-seen', 'leak-stopped', 'valve-closed', 'withdrawn'));
 
 -- Things looked at or measured beside the runs. Append-only: taking one back is a new row that names it.
 create table observation (

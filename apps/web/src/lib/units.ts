@@ -19,6 +19,7 @@ export type Quantity =
   | 'height'
   | 'volume'
   | 'hourly'
+  | 'cup'
   | 'flow'
   | 'pressure'
   | 'waterPressure'
@@ -38,12 +39,14 @@ interface Unit {
 }
 
 const same = (value: number) => value
+const FL_OZ_PER_GALLON = 128
 /** What each quantity is shown in; the base units are those of the core: mm, L, L/min, kPa, °C, m. */
 const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
   metric: {
     level: { unit: 'mm', digits: 0, show: same, read: same },
     height: { unit: 'mm', digits: 0, show: same, read: same },
     volume: { unit: 'L', digits: 1, show: same, read: same },
+    cup: { unit: 'mL', digits: 0, show: (l) => l * 1000, read: (ml) => ml / 1000 },
     hourly: { unit: 'L/h', digits: 1, show: same, read: same },
     flow: { unit: 'L/min', digits: 1, show: same, read: same },
     waterPressure: { unit: 'kPa', digits: 2, show: same, read: same },
@@ -60,6 +63,12 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     level: { unit: 'in', digits: 2, show: inchesFromMm, read: mmFromInches },
     height: { unit: 'in', digits: 1, show: inchesFromMm, read: mmFromInches },
     volume: { unit: 'gal', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },
+    cup: {
+      unit: 'fl oz',
+      digits: 1,
+      show: (l) => usGallonsFromLitres(l) * FL_OZ_PER_GALLON,
+      read: (oz) => litresFromUsGallons(oz / FL_OZ_PER_GALLON),
+    },
     hourly: { unit: 'gal/h', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },
     waterPressure: { unit: 'inH₂O', digits: 1, show: inchesWaterFromKpa, read: kpaFromInchesWater },
     time: { unit: 's', digits: 0, show: same, read: same },

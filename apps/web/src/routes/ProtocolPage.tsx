@@ -44,13 +44,20 @@ function ProtocolOf({
 }) {
   const says = useTogether(visit)
   const [looking, setLooking] = useState<LookStep | null>(null)
-  const { steps, next } = protocolProgress(protocol, judgedRuns(visit), observationsOf(visit))
+  const { steps, next } = protocolProgress(
+    protocol,
+    visit.machine.spec,
+    judgedRuns(visit),
+    observationsOf(visit),
+  )
   const minutes = steps.filter((s) => !s.done).reduce((sum, s) => sum + s.step.minutes, 0)
   const keep = (observation: ObservationEvent) => {
     keepLooks(visit.id, [observation])
     setLooking(null)
   }
-  const runLink = (step: string) => `/runs/${newId()}?visit=${visit.id}&protocol=${protocol.id}&step=${step}`
+  const slowTap = says?.fill?.tap ?? 'cold'
+  const runLink = (step: string) =>
+    `/runs/${newId()}?visit=${visit.id}&protocol=${protocol.id}&step=${step}&tap=${slowTap}`
   return (
     <div className="flex h-full flex-col">
       <TopBar>
@@ -119,7 +126,9 @@ function ProtocolOf({
           <span className="text-sm text-soft">what is done is kept</span>
         </Link>
       </ActionBar>
-      {looking && <LookSheet step={looking} onSave={keep} onClose={() => setLooking(null)} />}
+      {looking && (
+        <LookSheet step={looking} slowTap={slowTap} onSave={keep} onClose={() => setLooking(null)} />
+      )}
       {problem && (
         <p role="alert" className="fixed inset-x-0 top-14 z-40 border-b border-watch bg-watch-face px-5 py-3">
           {problem}

@@ -49,10 +49,7 @@ function RunOf({ runId }: { runId: string }) {
     )
   const data = visit.data
   const current =
-    draft ??
-    plan ??
-    stepPlan(params.get('protocol'), params.get('step'), data) ??
-    firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
+    draft ?? plan ?? stepPlan(params, data) ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
   return (
     <SetupBoard
       visit={data}
@@ -82,8 +79,11 @@ function RunOf({ runId }: { runId: string }) {
 }
 
 /** The plan that a protocol's step asks for; null when none was asked for. */
-function stepPlan(protocolId: string | null, stepId: string | null, visit: VisitAnswer): RunPlan | null {
-  const protocol = PROTOCOLS[protocolId as ProtocolId]
-  const step = protocol?.steps.find((candidate) => candidate.id === stepId)
-  return step?.kind === 'run' ? planForStep(protocol, step, visit.machine.spec, visit.site.spec) : null
+function stepPlan(params: URLSearchParams, visit: VisitAnswer): RunPlan | null {
+  const protocol = PROTOCOLS[params.get('protocol') as ProtocolId]
+  const step = protocol?.steps.find((candidate) => candidate.id === params.get('step'))
+  const slowTap = params.get('tap') === 'hot' ? 'hot' : 'cold'
+  return step?.kind === 'run'
+    ? planForStep(protocol, step, visit.machine.spec, visit.site.spec, slowTap)
+    : null
 }

@@ -84,7 +84,7 @@ function Protocols({ visit }: { visit: VisitAnswer }) {
   const judged = judgedRuns(visit)
   const observations = observationsOf(visit)
   const progress = PROTOCOL_IDS.map((id) => {
-    const { steps, next } = protocolProgress(PROTOCOLS[id], judged, observations)
+    const { steps, next } = protocolProgress(PROTOCOLS[id], visit.machine.spec, judged, observations)
     return { id, steps, next, made: steps.filter((step) => step.done).length }
   })
   // Those begun come first, those done last.

@@ -1,7 +1,7 @@
 import type { RunPlan } from '../runs/runPlan.ts'
 
 /** What can be marked by hand during a run. */
-export const BOARD_MARKS = ['air-drawn', 'pump-silent', 'leak-seen', 'leak-stopped'] as const
+export const BOARD_MARKS = ['air-drawn', 'pump-silent', 'leak-seen', 'leak-stopped', 'valve-closed'] as const
 export type BoardMark = (typeof BOARD_MARKS)[number]
 
 /**

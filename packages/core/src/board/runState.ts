@@ -129,7 +129,9 @@ export function analysisMarks(facts: RunFacts): RunMark[] {
   const marks: RunMark[] = ends?.from ? [{ tS: 0, what: ends.from }] : []
   for (const event of facts.standing)
     if (event.type === 'marked') marks.push({ tS: (event.atMs - zero) / 1000, what: event.what })
-  if (facts.stoppedAtMs !== null && ends?.to)
+  // A valve seen to close before the stop ends the fill; what was read after it still counts.
+  const ended = marks.some((mark) => mark.what === ends?.to)
+  if (facts.stoppedAtMs !== null && ends?.to && !ended)
     marks.push({ tS: (facts.stoppedAtMs - zero) / 1000, what: ends.to })
   return marks
 }

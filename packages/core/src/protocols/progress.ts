@@ -1,4 +1,4 @@
-import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
+import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 import { portHeight } from '../machine/uncertainty.ts'
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunPlan } from '../runs/runPlan.ts'
@@ -16,10 +16,15 @@ export interface StepProgress {
 /** How far a protocol has come in a visit: a step counts by a run made for it, or by a run or look that serves as well. */
 export function protocolProgress(
   protocol: Protocol,
+  machine: MachineSpec,
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
 ): { steps: StepProgress[]; next: ProtocolStep | null } {
-  const steps = protocol.steps.map((step) => {
+  // A machine with one tap has no fill through the other.
+  const possible = protocol.steps.filter(
+    (step) => step.kind === 'look' || step.run.tap === null || machine.valve.taps.includes(step.run.tap),
+  )
+  const steps = possible.map((step) => {
     if (step.kind === 'look') {
       const made = observations.filter(
         (o) => o.check === step.check && (step.tap === null || o.tap === undefined || o.tap === step.tap),
@@ -74,14 +79,16 @@ export function hoseEndForMm(end: HoseEnd | null, machine: MachineSpec, site: Si
   }
 }
 
-/** The plan of a protocol's run step on a machine at a place. */
+/** The plan of a protocol's run step on a machine at a place; `slowTap` for steps that follow the slow side. */
 export function planForStep(
   protocol: Protocol,
   step: RunStep,
   machine: MachineSpec,
   site: SiteSpec,
+  slowTap?: Tap,
 ): RunPlan {
-  const { kind, hoseEnd, tap, throttled } = step.run
+  const { kind, hoseEnd, throttled } = step.run
+  const tap = step.run.tap ?? slowTap
   const full = machine.fillLevelMm ?? 100
   return {
     kind,

@@ -6,7 +6,7 @@ const run = (
   id: string,
   title: string,
   kind: RunStep['run']['kind'],
-  rest: Partial<Omit<RunStep, 'run'>> & { hoseEnd?: HoseEnd; tap?: Tap; throttled?: boolean },
+  rest: Partial<Omit<RunStep, 'run'>> & { hoseEnd?: HoseEnd; tap?: Tap | null; throttled?: boolean },
 ): RunStep => ({
   kind: 'run',
   id,
@@ -47,7 +47,7 @@ const look = (
   times: rest.times ?? 1,
 })
 
-const fill = (id: string, title: string, tap: Tap, throttled: boolean, first: string[]) =>
+const fill = (id: string, title: string, tap: Tap | null, throttled: boolean, first: string[]) =>
   run(id, title, 'fill', {
     tap,
     throttled,
@@ -93,7 +93,7 @@ const gravity = run('gravity', 'Run out by gravity', 'siphon', {
   first: [
     'Fill again to the same level',
     'Run the pump for two seconds to prime the hose, then switch it off',
-    'Lay the hose end 100 to 250 mm below the level port',
+    'Lay the hose end 100 to 250 mm (4 to 10 in) below the level port',
   ],
   act: 'Start as the water runs with the pump still. Read the level every 10 s.',
   cautions: ['flood'],
@@ -116,14 +116,12 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     steps: [
       fill('cold', 'Fill, cold tap alone', 'cold', false, ['Hot tap shut']),
       fill('hot', 'Fill, hot tap alone', 'hot', false, ['Drain or lower the level again', 'Cold tap shut']),
-      look('tap-bucket', 'Bucket at the cold tap', 'tap.bucket', 'bucket', {
-        tap: 'cold',
+      look('tap-bucket', 'Bucket at the slow tap', 'tap.bucket', 'bucket', {
         first: ['Machine unplugged', 'Tap shut, hose off at the tap'],
         act: 'Open the tap fully into the bucket; time it to a mark, at least 25 s.',
       }),
       look('hose-bucket', 'Bucket at the hose end', 'hose-end.bucket', 'bucket', {
-        tap: 'cold',
-        first: ['Hose back on the tap, off at the machine'],
+        first: ['Hose back on the slow tap, off at the machine'],
         act: 'Open the tap fully, hose end in the bucket; time it to a mark, at least 25 s.',
         minutes: 4,
       }),
@@ -137,7 +135,7 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
           { value: 'scale-or-rust', text: 'Scale or rust' },
         ],
       }),
-      fill('throttled', 'Fill with the tap throttled', 'cold', true, [
+      fill('throttled', 'Fill with the slow tap throttled', null, true, [
         'Hose off at the tap: close the tap until a bucket fills 1.4 times as fast as the machine did',
         'Hose back on, tap left as it is',
       ]),
@@ -149,7 +147,7 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     id: 'seep-watch',
     name: 'Does the valve seep',
     separates: 'seeping inlet valve, tight valve',
-    needs: ['Taps open, machine off and unplugged', 'Level between 40 mm and full'],
+    needs: ['Taps open, machine off and unplugged', 'Level between 40 mm (1½ in) and full'],
     leaves: 'As it was.',
     steps: [
       run('idle', 'Idle with the taps open', 'idle', {
@@ -190,7 +188,7 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     steps: [
       look('stop', 'Stop level', 'leak.stop-level', 'stop-level', {
         first: ['Dry the place, torch in hand'],
-        act: 'Lower the level in steps of 20 mm with short pump bursts; dry, wait two minutes, look. Enter the level at which no drop comes any more.',
+        act: 'Lower the level in steps of 20 mm (¾ in) with short pump bursts; dry, wait two minutes, look. Enter the level at which no drop comes any more.',
         minutes: 15,
         cautions: ['hot-pump'],
       }),
@@ -207,7 +205,7 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     steps: [
       look('catch', 'Catch at a level', 'leak.catch', 'catch', {
         first: ['Let the level stand for a minute'],
-        act: 'Catch for two minutes; enter what was caught an hour and the level. Lower by a quarter and repeat, down to where little comes.',
+        act: 'Catch for two minutes; enter what was caught and the level. Lower by a quarter and repeat, down to where little comes.',
         minutes: 12,
         times: 4,
       }),
@@ -230,12 +228,12 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     id: 'two-heights',
     name: 'Pump or path: two heights',
     separates: 'weak pump, restricted path',
-    needs: ['Filled to its usual level', 'A place for the water at 400 mm'],
+    needs: ['Filled to its usual level', 'A place for the water at 400 mm (16 in)'],
     leaves: 'The tub empty, the hose end low: put it back.',
     steps: [firstDrain, lowDrain],
     stopWhen: 'both drains are made',
     worth:
-      'At 70 % of the flow: top loader right in 100 of 100, front loader by hand in 79: use a stream, or add the lift test.',
+      'At 70 % of the flow: top loader right in 100 of 100, front loader by hand in about 80: use a stream, or add the lift test.',
   },
   gravity: {
     id: 'gravity',
@@ -256,7 +254,7 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     steps: [
       run('watch', 'Watch after the pump stops', 'after-drain', {
         hoseEnd: 'in-place',
-        first: ['Drain until the level is 20 to 40 mm above the port, then stop the pump'],
+        first: ['Drain until the level is 20 to 40 mm (¾ to 1½ in) above the port, then stop the pump'],
         act: 'Start as the pump stops. Read the level at once, after 10 s and after 20 s.',
         minutes: 3,
         readings: { what: 'level', everyS: 10, atLeast: 3 },
@@ -282,8 +280,8 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     steps: [
       run('fill', 'Fill with ruler beside display', 'fill', {
         tap: 'cold',
-        first: ['Level at 30 mm or more, so that both read'],
-        act: 'Read the ruler and the display together every 15 s; go on for two minutes after the valve closes.',
+        first: ['Level at 30 mm (1¼ in) or more, so that both read'],
+        act: 'Read the ruler and the display together every 15 s; press Valve closed as it does, and read on for two minutes before Stop.',
         readings: { what: 'ruler-and-display', everyS: 15, atLeast: 8 },
         stopWhen: 'the display has stood for two minutes after the water',
       }),

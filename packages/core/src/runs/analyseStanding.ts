@@ -26,6 +26,7 @@ import {
   DRIFT_MM_PER_HALF_HOUR,
   type Loss,
   last,
+  lossByEnds,
   lossOf,
   NOISE,
   pooledNoise,
@@ -71,7 +72,12 @@ export function analyseStandingRun(
     }
 
   const { series, perBlock } = blockMedians(levels, BLOCKS)
-  const loss = lossOf(tub, series, source, perBlock)
+  const tubeTau = tubeLeak(readings, source, fromS, toS)
+  // Where air leaks from the pressure hose, even two looks at the ruler know more of the water than all of the display.
+  const few =
+    from === 'indicated' && tubeTau ? between(present(readings.tS, readings.rulerMm), fromS, toS) : null
+  const byRuler = few && few.tS.length >= 2
+  const loss = byRuler ? lossByEnds(tub, few) : lossOf(tub, series, source, perBlock)
   const analysis: RunAnalysis = {
     ...tooFew,
     usedReadings: levels.tS.length,
@@ -79,7 +85,6 @@ export function analyseStandingRun(
     fit: { fromS, toS, startMm: loss.startMm, endMm: loss.endMm, curve: loss.curve },
   }
   analysis.quantities.timeS = intervalOf(toS - fromS, 0.5)
-  const tubeTau = tubeLeak(readings, source, fromS, toS)
   const seenLMin = (CALL_SES + POWER_SES) * loss.quietSe * 60
   analysis.basis = {
     of: 'standing',
@@ -88,15 +93,17 @@ export function analyseStandingRun(
     startMm: loss.startMm,
     endMm: loss.endMm,
     seconds: toS - fromS,
-    from,
-    curve: compactCurve(tub, series, loss),
+    from: byRuler ? 'ruler' : from,
+    curve: compactCurve(tub, byRuler ? few : series, loss),
     seenLMin,
     height: null,
   }
   if (tubeTau) analysis.quantities.tubeLeakTauS = tubeTau
 
   if (loss.moves === 'falls')
-    return falling(plan, analysis, loss, { levels, series }, tub, marks, from, source)
+    return byRuler
+      ? falling(plan, analysis, loss, { levels: few, series: few }, tub, marks, 'ruler', 'hand')
+      : falling(plan, analysis, loss, { levels, series }, tub, marks, from, source)
   if (loss.moves === 'rises' && MOVES_BY_ITSELF.includes(plan.kind))
     return { ...analysis, saying: { code: 'in-motion', kind: plan.kind }, basis: null }
   if (loss.moves === 'rises') {
@@ -265,8 +272,8 @@ function leakHeight(
   const below = Math.max(loss.endMm, endMm) + 2 * loss.sigmaMm
   analysis.bounds.leakHeightMm = { atMost: below }
   analysis.notIdentifiable.leakHeightMm = hopeless
-    ? 'the level fell less than three times the noise of a reading: lower it in 20 mm steps until the drip stops, or catch the leak at three levels'
-    : 'the level has not come near the leak: lower it in 20 mm steps until the drip stops, or catch the leak at three levels'
+    ? 'the level fell less than three times the noise of a reading: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
+    : 'the level has not come near the leak: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
   return null
 }
 

@@ -74,6 +74,32 @@ export function lossOf(tub: TubGeometry, series: LevelSeries, source: ReadingSou
   }
 }
 
+/** Loss by the ends of a few readings of the ruler, at least two. */
+export function lossByEnds(tub: TubGeometry, ruler: LevelSeries): Loss {
+  const n = ruler.tS.length
+  const half = Math.max(1, Math.floor(n / 2))
+  const startMm = median(ruler.mm.subarray(0, half))
+  const endMm = median(ruler.mm.subarray(n - half))
+  const seconds = last(ruler.tS) - (ruler.tS[0] as number)
+  const areaLMm = Math.max(0.004, tubAreaLPerMm(tub, (startMm + endMm) / 2))
+  // Medians of the halves lie half a run apart when there are more than two readings.
+  const apartS = Math.max(1, n === 2 ? seconds : seconds * (1 - half / n))
+  const dropSe = NOISE.hand.mm * Math.sqrt(2 / half) * (half > 2 ? 1.25 : 1)
+  const se = (dropSe * areaLMm) / apartS
+  const drop = startMm - endMm
+  return {
+    lPerS: (drop * areaLMm) / apartS,
+    se,
+    quietSe: se,
+    moves: drop > CALL_SES * dropSe ? 'falls' : drop < -CALL_SES * dropSe ? 'rises' : 'stays',
+    startMm,
+    endMm,
+    sigmaMm: NOISE.hand.mm,
+    weights: new Float64Array(n).fill(1),
+    curve: { tS: [ruler.tS[0] as number, last(ruler.tS)], levelMm: [startMm, endMm] },
+  }
+}
+
 /** The level at a reading by the fitted line of litres, near enough by the section there. */
 function levelOf(
   tub: TubGeometry,

@@ -1,11 +1,12 @@
 import type { LEAK_LAWS } from '../leak/leakLaw.ts'
 import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
 import { hoseEndHeight } from '../machine/uncertainty.ts'
+import { USUAL_HOSE_END_MM } from '../pump/standpipe.ts'
 import { expectedRun } from '../runs/expectedRun.ts'
 import type { Interval } from '../runs/interval.ts'
 import type { Bounds, NotIdentifiable, Quantities } from '../runs/quantities.ts'
 import { type CatchHeight, heightFromCatches, heightFromStopLevel } from './leakHeights.ts'
-import { type JudgedRun, numbersOf, type Observation } from './observations.ts'
+import { type JudgedRun, latestOfEach, numbersOf, type Observation } from './observations.ts'
 import { type DrainWeighing, weighDrains } from './weighDrains.ts'
 import { type FillWeighing, weighFills } from './weighFills.ts'
 import { type HoldWeighing, weighHolds } from './weighHolds.ts'
@@ -45,16 +46,15 @@ export interface StandpipeWeighing {
   tooHigh: boolean
 }
 
-/** A head or path whose interval is wider than this ratio, or a height wider than this, is not worth giving. */
-const WORTH = { head: 1.6, path: 3.2, heightMm: 120 } as const
+/** A height whose interval is wider than this is not worth giving, mm. */
+const WORTH_MM = 120
 const TWO_HEIGHTS =
-  'one hose height only: drain again with the hose end at 400 mm, or do the lift test (2 min)'
+  'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test (2 min)'
 /** A meter below these shares of the level is convicted at 1 % false alarms: seeded study, by how the level was read. */
 const METER_LOW = 0.91
 const METER_HIGH = 1.12
 /** A standpipe that costs more of the flow than this is too high for the pump. */
 const STANDPIPE_COSTS = 0.25
-const USUAL_STANDPIPE_MM = 900
 
 /** Everything the runs and observations of one visit say together; each part is null when nothing bears on it. */
 export function combineVisit(
@@ -63,14 +63,16 @@ export function combineVisit(
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
 ): VisitSays {
+  const hold = weighHolds(runs)
   const says: VisitSays = {
     quantities: {},
     notIdentifiable: {},
     bounds: {},
     drain: weighDrains(machine, site, runs, observations),
     fill: weighFills(machine, site, runs, observations),
-    hold: weighHolds(runs),
-    leakHeight: leakHeightOf(runs, observations),
+    hold,
+    // A tub that holds now has no leak to place, whatever an earlier hold showed.
+    leakHeight: leakHeightOf(hold?.verdict === 'tight' ? [] : runs, observations),
     meter: meterOf(runs),
     standpipe: standpipeOf(machine, site, runs),
   }
@@ -84,7 +86,7 @@ export function combineVisit(
       lo: Math.max(0, caught.value - 0.05),
       hi: caught.value + 0.05,
     }
-  for (const { analysis } of runs)
+  for (const { analysis } of latestOfEach(runs).reverse())
     for (const id of [
       'sensorGain',
       'sensorOffsetMm',
@@ -103,13 +105,9 @@ export function combineVisit(
 function tellDrain(says: VisitSays): void {
   const { drain } = says
   if (!drain) return
-  const tellable = drain.used.heights > 1 || drain.used.liftTests > 0 || drain.used.gravityRuns > 0
-  const head = drain.head.withPrior
-  const path = drain.path.withPrior
-  if (tellable && head.hi / head.lo <= WORTH.head) says.quantities.pumpHeadM = head
+  if (drain.told.head) says.quantities.pumpHeadM = drain.head.withPrior
   else says.notIdentifiable.pumpHeadM = TWO_HEIGHTS
-  if (tellable && drain.used.pumpRuns + drain.used.gravityRuns > 0 && path.hi / path.lo <= WORTH.path)
-    says.quantities.pathResistanceRatio = path
+  if (drain.told.path) says.quantities.pathResistanceRatio = drain.path.withPrior
   else says.notIdentifiable.pathResistanceRatio = TWO_HEIGHTS
   if (drain.lift?.atLeast) says.bounds.pumpHeadM = { atLeast: drain.lift.headM }
 }
@@ -123,7 +121,7 @@ function tellHold(says: VisitSays, runs: readonly JudgedRun[]): void {
     }
   else {
     const open = runs.find((r) => r.analysis.notIdentifiable.leakHeightMm)
-    if (open) {
+    if (open && says.hold?.verdict !== 'tight') {
       says.notIdentifiable.leakHeightMm = open.analysis.notIdentifiable.leakHeightMm as string
       if (open.analysis.bounds.leakHeightMm) says.bounds.leakHeightMm = open.analysis.bounds.leakHeightMm
     }
@@ -131,7 +129,7 @@ function tellHold(says: VisitSays, runs: readonly JudgedRun[]): void {
   const { hold } = says
   if (!hold) return
   if (hold.verdict === 'leak' || hold.verdict === 'siphon') {
-    const first = runs.find((r) => r.analysis.quantities.leakLH)
+    const first = runs.find((r) => r.plan.kind === 'hold' && r.analysis.verdict === 'falling')
     if (first?.analysis.quantities.leakLH) says.quantities.leakLH = first.analysis.quantities.leakLH
   } else if (hold.verdict === 'undecided')
     says.notIdentifiable.leakLH =
@@ -150,7 +148,7 @@ function leakHeightOf(runs: readonly JudgedRun[], observations: readonly Observa
   const curve = narrowest(runs.flatMap((r) => r.analysis.quantities.leakHeightMm ?? []))
   if (curve && !(caught && caught.hi - caught.lo < curve.hi - curve.lo))
     return { ...curve, from: 'curve', laws: [] }
-  if (!caught || caught.hi - caught.lo > WORTH.heightMm) return null
+  if (!caught || caught.hi - caught.lo > WORTH_MM) return null
   const spread = Math.abs((caught.laws[0]?.mm ?? 0) - (caught.laws.at(-1)?.mm ?? 0))
   return {
     lo: caught.lo,
@@ -174,7 +172,7 @@ function catchesHeight(observations: readonly Observation[]): CatchHeight | null
 }
 
 function meterOf(runs: readonly JudgedRun[]): MeterWeighing | null {
-  const gains = runs
+  const gains = latestOfEach(runs)
     .filter((r) => r.plan.kind === 'fill')
     .flatMap((r) => (r.analysis.quantities.meterGain ? [r.analysis.quantities.meterGain] : []))
   if (gains.length === 0) return null
@@ -200,12 +198,12 @@ function standpipeOf(
 ): StandpipeWeighing | null {
   const drain = runs.findLast((r) => r.plan.kind === 'drain')
   const heightMm = drain ? hoseEndHeight(site, drain.plan.hoseEndMm).mm : site.standpipeHeightMm
-  if (!drain || heightMm === null || heightMm <= USUAL_STANDPIPE_MM) return null
+  if (!drain || heightMm === null || heightMm <= USUAL_HOSE_END_MM) return null
   const flowAt = (hoseEndMm: number) =>
     expectedRun({ ...drain.plan, machine, site, hoseEndMm, endLevelMm: null }, { samples: 150, cells: 8 })
       .flowLMin.mid
   try {
-    const flowShare = flowAt(heightMm) / flowAt(USUAL_STANDPIPE_MM)
+    const flowShare = flowAt(heightMm) / flowAt(USUAL_HOSE_END_MM)
     return { heightMm, flowShare, tooHigh: flowShare < 1 - STANDPIPE_COSTS }
   } catch (error) {
     if (error instanceof RangeError) return null

@@ -1,4 +1,5 @@
 import type { Tap } from '../machine/machineSpec.ts'
+import { USUAL_HOSE_END_MM } from '../pump/standpipe.ts'
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunPlan } from '../runs/runPlan.ts'
 
@@ -15,6 +16,20 @@ export interface Observation {
 export interface JudgedRun {
   plan: RunPlan
   analysis: RunAnalysis
+}
+
+/** The last run of each kind, tap and hose height: after a repair the run before it no longer counts. In the order made. */
+export function latestOfEach(runs: readonly JudgedRun[]): JudgedRun[] {
+  const latest = new Map<string, JudgedRun>()
+  for (const run of runs) {
+    const { kind, taps, throttled, hoseEndMm, site } = run.plan
+    const height = Math.round((hoseEndMm ?? site.standpipeHeightMm ?? USUAL_HOSE_END_MM) / 100)
+    const key = [kind, taps.join('+'), throttled, kind === 'fill' ? '' : height].join(' ')
+    // Last made comes last, also among those that replaced an earlier one.
+    latest.delete(key)
+    latest.set(key, run)
+  }
+  return [...latest.values()]
 }
 
 /** Numeric observations of one check, in the order made. */

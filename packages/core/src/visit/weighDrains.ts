@@ -13,7 +13,7 @@ import { tubVolumeL } from '../tub/tubVolume.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
 import { mixturePosterior, posterior } from './gridPosterior.ts'
 import { liftShown, liftTests } from './liftTests.ts'
-import type { JudgedRun, Observation } from './observations.ts'
+import { type JudgedRun, latestOfEach, type Observation } from './observations.ts'
 
 /** What the drain runs and the lift test say together about pump and path. */
 export interface DrainWeighing {
@@ -27,6 +27,10 @@ export interface DrainWeighing {
   lift: { headM: number; atLeast: boolean } | null
   /** Shut-off head of the plate or family, m. */
   nominalHeadM: number
+  /** Where 95 % of sound machines lie: head in m, path against a clean one. */
+  sound: { head: { lo: number; hi: number }; path: { lo: number; hi: number } }
+  /** Whether today's measurements say enough about each to give it a figure. */
+  told: { head: boolean; path: boolean }
   /** Pump runs at different heights, gravity runs, lift tests that went in. */
   used: { pumpRuns: number; heights: number; gravityRuns: number; liftTests: number }
   /** Log-likelihood over ln(H₀/nominal) × ln(K/clean), for drawing; rows = head. */
@@ -70,7 +74,9 @@ export function weighDrains(
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
 ): DrainWeighing | null {
-  const data = latestOfEach(runs).flatMap((run) => datumOf(machine, site, run))
+  const data = latestOfEach(runs.filter((run) => run.analysis.basis?.of === 'flow')).flatMap((run) =>
+    datumOf(machine, site, run),
+  )
   const lifts = liftTests(machine, site, observations)
   if (data.length === 0 && lifts.length === 0) return null
   const pump = pumpMiddle(machine)
@@ -112,6 +118,7 @@ export function weighDrains(
     lo: interval.lo * by,
     hi: interval.hi * by,
   })
+  const told = toldOf(data, lifts.length, withPrior)
   const ends = new Set(data.filter((d) => d.kind === 'pump').map((d) => Math.round(d.liftM * 10)))
   return {
     verdict: decide(support),
@@ -128,6 +135,11 @@ export function weighDrains(
     },
     lift: liftShown(machine, site, observations),
     nominalHeadM: pump.shutoffHeadM,
+    sound: {
+      head: around(pump.shutoffHeadM, headSd),
+      path: around(1, SPREAD.pathK),
+    },
+    told,
     used: {
       pumpRuns: data.filter((d) => d.kind === 'pump').length,
       heights: ends.size,
@@ -142,15 +154,26 @@ export function weighDrains(
   }
 }
 
-/** The last run of each kind and height: after a repair the run before it no longer counts. */
-function latestOfEach(runs: readonly JudgedRun[]): JudgedRun[] {
-  const latest = new Map<string, JudgedRun>()
-  for (const run of runs) {
-    if (run.analysis.basis?.of !== 'flow') continue
-    const height = Math.round((run.plan.hoseEndMm ?? run.plan.site.standpipeHeightMm ?? 900) / 100)
-    latest.set(`${run.plan.kind} ${height}`, run)
+/** 95 % of a quantity whose logarithm has a standard deviation. */
+function around(middle: number, sd: number): { lo: number; hi: number } {
+  return { lo: middle * Math.exp(-1.96 * sd), hi: middle * Math.exp(1.96 * sd) }
+}
+
+/** A head or path whose interval is wider than this ratio is not worth giving. */
+const WORTH = { head: 1.6, path: 3.2 } as const
+
+/** One drain at one height tells neither; a second height, a gravity run or a lift test does. */
+function toldOf(
+  data: readonly Datum[],
+  lifts: number,
+  { head, path }: { head: Interval; path: Interval },
+): DrainWeighing['told'] {
+  const heights = new Set(data.map((d) => `${d.kind} ${Math.round(d.liftM * 10)}`)).size
+  const more = heights > 1 || lifts > 0
+  return {
+    head: more && head.hi / head.lo <= WORTH.head,
+    path: more && data.length > 0 && path.hi / path.lo <= WORTH.path,
   }
-  return [...latest.values()]
 }
 
 /** The better-supported hypothesis, when it beats the sound machine and the other hypothesis beyond doubt. */

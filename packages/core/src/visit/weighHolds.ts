@@ -47,7 +47,10 @@ const SIZES = Array.from({ length: 72 }, (_, i) => 0.01 * (20 / 0.01) ** (i / 71
 export function weighHolds(runs: readonly JudgedRun[]): HoldWeighing | null {
   const all = runs.filter((r) => r.plan.kind === 'hold' && r.analysis.basis?.of === 'standing')
   const made = all.filter((r) => r.plan.protocol?.id === 'three-hold')
-  const holds = (made.length > 1 ? made : all).slice(-3)
+  // Made again after a repair, the protocol begins anew.
+  const begun = made.findLastIndex((r) => r.plan.protocol?.step === 'first')
+  const again = begun >= 0 ? made.slice(begun) : made
+  const holds = (again.length > 1 ? again : all).slice(-3)
   if (holds.length === 0) return null
   const lifted = liftedOnes(holds)
   const data = holds.map(({ analysis }, index) => holdOf(analysis, lifted[index] as boolean, index))

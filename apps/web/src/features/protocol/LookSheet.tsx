@@ -5,6 +5,7 @@ import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { BucketFields } from '../rates/BucketFields.tsx'
+import { CatchFields } from './CatchFields.tsx'
 import { StepGate } from './StepGate.tsx'
 
 type Observed = Extract<ObservationEvent, { type: 'observed' }>
@@ -12,10 +13,13 @@ type Observed = Extract<ObservationEvent, { type: 'observed' }>
 /** One thing looked at or measured for a step: the gate first, then as few fields as it takes. */
 export function LookSheet({
   step,
+  slowTap,
   onSave,
   onClose,
 }: {
   step: LookStep
+  /** The side that a bucket is held under unless another is chosen. */
+  slowTap: Tap
   onSave: (observation: ObservationEvent) => void
   onClose: () => void
 }) {
@@ -23,7 +27,7 @@ export function LookSheet({
   const [value, setValue] = useState<string | number | null>(null)
   const [levelMm, setLevelMm] = useState<number | null>(null)
   const [bound, setBound] = useState<'stops' | 'beyond'>('stops')
-  const [tap, setTap] = useState<Tap>(step.tap ?? 'cold')
+  const [tap, setTap] = useState<Tap>(step.tap ?? slowTap)
   const gated = step.cautions.some((caution) => !ticked.has(caution))
   const needsLevel = step.entry === 'catch'
   const ready =
@@ -109,13 +113,7 @@ export function LookSheet({
         )}
         {step.entry === 'catch' && (
           <>
-            <QuantityInput
-              label="Caught"
-              quantity="hourly"
-              base={typeof value === 'number' ? value : null}
-              hint="Two minutes caught × 30"
-              onChange={setValue}
-            />
+            <CatchFields onFlow={setValue} />
             {level('At the level')}
           </>
         )}

@@ -47,6 +47,7 @@ export function entryText(event: RunEvent, facts: RunFacts, units: UnitSystem): 
         'pump-silent': 'Pump silent',
         'leak-seen': 'Leak seen',
         'leak-stopped': 'Leak stopped',
+        'valve-closed': 'Valve closed',
       }[event.what]
     case 'started':
       return `Start, ${START_WORD[kind]}`

@@ -88,6 +88,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           p: () => mark('pump-silent'),
           w: () => mark('leak-seen'),
           d: () => mark('leak-stopped'),
+          v: () => mark('valve-closed'),
           u: undo,
         }
       : { u: undo }
@@ -205,6 +206,14 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                   keyName="F"
                   hint="meter or bucket"
                   onPress={() => setPad({ kind: 'flow', firstKey: null })}
+                />
+              )}
+              {fill && (
+                <Action
+                  name="Valve closed"
+                  keyName="V"
+                  hint="then read on"
+                  onPress={(atMs) => mark('valve-closed', atMs)}
                 />
               )}
               {pumps && (

@@ -1,3 +1,5 @@
+import { DECIDE_LN } from '@brendik/core'
+
 /** Two explanations weighed: bars grow from the middle with the support for each; the hatched middle is where nothing is decided. */
 export function Balance({
   left,
@@ -9,7 +11,7 @@ export function Balance({
   const difference = left.support - right.support
   const most = 12
   const share = Math.min(1, Math.abs(difference) / most) * 50
-  const decided = Math.abs(difference) >= DECIDED
+  const decided = Math.abs(difference) >= DECIDE_LN
   const times =
     Math.abs(difference) > 7
       ? 'more than 1000'
@@ -18,13 +20,13 @@ export function Balance({
   return (
     <figure className="mt-4">
       <div className="flex justify-between text-base">
-        <span className={difference >= DECIDED ? 'font-semibold text-watch' : ''}>{left.name}</span>
-        <span className={difference <= -DECIDED ? 'font-semibold text-watch' : ''}>{right.name}</span>
+        <span className={difference >= DECIDE_LN ? 'font-semibold text-watch' : ''}>{left.name}</span>
+        <span className={difference <= -DECIDE_LN ? 'font-semibold text-watch' : ''}>{right.name}</span>
       </div>
       <div className="relative mt-1 h-7 border-y border-ink" aria-hidden="true">
         <div
           className="hatched absolute inset-y-0"
-          style={{ left: `${50 - (50 * DECIDED) / most}%`, width: `${(100 * DECIDED) / most}%` }}
+          style={{ left: `${50 - (50 * DECIDE_LN) / most}%`, width: `${(100 * DECIDE_LN) / most}%` }}
         />
         <div
           className={`absolute inset-y-1.5 ${decided ? 'bg-watch' : 'bg-ink'}`}
@@ -40,4 +42,3 @@ export function Balance({
     </figure>
   )
 }
-const DECIDED = 3

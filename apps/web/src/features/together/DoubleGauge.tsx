@@ -10,6 +10,7 @@ export function DoubleGauge({
   figure,
   unit,
   note,
+  told,
   expected,
   withPrior,
   alone,
@@ -20,6 +21,8 @@ export function DoubleGauge({
   figure: string
   unit: string
   note: string
+  /** Whether there is a figure worth giving; else only what is still allowed is drawn. */
+  told: boolean
   expected: { lo: number; hi: number }
   withPrior: Span
   alone: Span
@@ -34,16 +37,20 @@ export function DoubleGauge({
   const bottom = scale(Math.max(logarithmic ? 0.4 : 0, Math.min(withPrior.lo, expected.lo) * 0.6))
   const at = (x: number) => `${Math.min(100, Math.max(0, (100 * (scale(x) - bottom)) / (top - bottom)))}%`
   const across = (a: number, b: number) => ({ left: at(a), width: `max(3px, calc(${at(b)} - ${at(a)}))` })
-  const off = withPrior.hi < expected.lo || withPrior.lo > expected.hi
+  const off = told && (withPrior.hi < expected.lo || withPrior.lo > expected.hi)
   const ink = off ? 'bg-watch' : 'bg-ink'
   return (
     <div>
       <div className="flex items-baseline justify-between gap-3">
         <span className="text-base">{label}</span>
-        <span className="text-right">
-          <span className={`small-figure text-4xl leading-none ${off ? 'text-watch' : ''}`}>{figure}</span>{' '}
-          <span className="text-sm text-soft">{unit}</span>
-        </span>
+        {told ? (
+          <span className="text-right">
+            <span className={`small-figure text-4xl leading-none ${off ? 'text-watch' : ''}`}>{figure}</span>{' '}
+            <span className="text-sm text-soft">{unit}</span>
+          </span>
+        ) : (
+          <span className="text-right text-soft">cannot be told yet</span>
+        )}
       </div>
       <div className="relative mt-2 h-9 border-b border-ink" aria-hidden="true">
         <div className="hatched absolute top-0 bottom-0" style={across(expected.lo, expected.hi)} />

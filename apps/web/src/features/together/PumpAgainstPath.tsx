@@ -24,6 +24,13 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
     drain.used.gravityRuns > 0 ? 'a gravity run' : '',
     drain.used.liftTests > 0 ? 'a lift test' : '',
   ].filter(Boolean)
+  // One sound drain is no reason to look further: it takes a line, not a page.
+  if (drain.verdict === 'nominal' && !drain.told.head)
+    return (
+      <section aria-label="Pump or path" className="border-t border-line py-4 text-lg text-good">
+        {sayDrain(drain, visitText(units))}
+      </section>
+    )
   return (
     <section aria-label="Pump or path" className="border-t border-line py-5">
       <h2 className={`plate text-2xl ${off ? 'text-watch' : drain.verdict === 'nominal' ? 'text-good' : ''}`}>
@@ -41,7 +48,8 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
           label="Pump lifts"
           figure={figure(units, 'head', drain.head.withPrior.value)}
           unit={unitOf(units, 'head').unit}
-          expected={{ lo: show(drain.nominalHeadM * 0.86), hi: show(drain.nominalHeadM * 1.14) }}
+          told={drain.told.head}
+          expected={{ lo: show(drain.sound.head.lo), hi: show(drain.sound.head.hi) }}
           withPrior={scaled(drain.head.withPrior, show)}
           alone={scaled(drain.head.alone, show)}
           fromPrior={drain.head.fromPrior}
@@ -51,7 +59,8 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
           label="Path resists"
           figure={`${drain.path.withPrior.value.toFixed(1)}×`}
           unit="a clean one"
-          expected={{ lo: 0.74, hi: 1.34 }}
+          told={drain.told.path}
+          expected={drain.sound.path}
           withPrior={drain.path.withPrior}
           alone={drain.path.alone}
           fromPrior={drain.path.fromPrior}
