@@ -148,7 +148,7 @@ export function sayDrain(drain: DrainWeighing, text: VisitText = METRIC_VISIT): 
     case 'nominal':
       return drain.used.pumpRuns + drain.used.liftTests + drain.used.gravityRuns > 1
         ? 'Pump and path are within what cannot be told from sound.'
-        : 'This drain is within what cannot be told from a sound pump on a clean path.'
+        : 'The last drain is within what cannot be told from a sound pump on a clean path.'
     case 'undecided':
       return `Pump weak or path restricted: undecided. ${
         drain.used.liftTests === 0

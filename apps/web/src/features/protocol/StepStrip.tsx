@@ -42,7 +42,9 @@ export function StepStrip({
         {!running ? (
           <span className="text-soft">{advice.why || 'Stopped'}</span>
         ) : due ? (
-          <span className="small-figure text-2xl">Read the level now</span>
+          <span className="small-figure text-2xl">
+            {step.readings.what === 'level' ? 'Read the level now' : 'Read ruler and display now'}
+          </span>
         ) : streamed || advice.dueInS === null ? (
           <span className={advice.enough ? 'font-semibold text-good' : 'text-soft'}>
             {advice.why || 'Streaming'}
