@@ -6,24 +6,31 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import type { Database } from './db/database.ts'
+import { allRequests } from './door/limits.ts'
+import { sameOrigin } from './door/sameOrigin.ts'
+import { instrumentDoor, signedIn, whoIsIt } from './door/whoIsIt.ts'
 import { AppError } from './errors/AppError.ts'
 import { errorHandler } from './errors/errorHandler.ts'
 import { openLiveRuns } from './live/liveRuns.ts'
+import { logbookRoutes } from './routes/logbookRoutes.ts'
+import { peopleRoutes } from './routes/peopleRoutes.ts'
+import { photoRoutes } from './routes/photoRoutes.ts'
+import { recordRoutes } from './routes/recordRoutes.ts'
 import { ingestRoutes, runRoutes } from './routes/runRoutes.ts'
+import { type DoorOptions, sessionRoutes } from './routes/sessionRoutes.ts'
 import { visitRoutes } from './routes/visitRoutes.ts'
-import type { Actor } from './runStore.ts'
 import { visitFileJsonSchema } from './visitFileJsonSchema.ts'
 
 export interface AppDeps {
   db: Database
-  actor: Actor
   log: Logger
+  door: DoorOptions
   /** Folder of the built web app; without it only the API is served. */
   webDir: string | null
 }
 
 /** The server's routes; builds, never listens. */
-export async function createApp({ db, actor, log, webDir }: AppDeps): Promise<Express> {
+export async function createApp({ db, log, door, webDir }: AppDeps): Promise<Express> {
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -33,7 +40,18 @@ export async function createApp({ db, actor, log, webDir }: AppDeps): Promise<Ex
       customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? 'error' : 'debug'),
     }),
   )
-  app.use(helmet({ contentSecurityPolicy: { directives: { upgradeInsecureRequests: null } } }))
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        // Photos are shown from the device before they are sent.
+        directives: {
+          upgradeInsecureRequests: null,
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          frameAncestors: ["'none'"],
+        },
+      },
+    }),
+  )
   // An event stream must not be held back by the compressor.
   app.use(
     compression({
@@ -42,14 +60,26 @@ export async function createApp({ db, actor, log, webDir }: AppDeps): Promise<Ex
   )
   app.use(express.json({ limit: '8mb' }))
   app.get('/api/health', async (_request, response) => {
-    await db.many('listInstruments', [actor.workshopId])
+    await db.door.maybeOne('doorState', [])
     response.json({ ok: true })
   })
   app.get('/api/visit-file.schema.json', (_request, response) => {
     response.json(visitFileJsonSchema())
   })
-  app.use('/api', visitRoutes(db, actor), runRoutes(db, actor, await openLiveRuns(db)))
-  app.use('/api/ingest', ingestRoutes(db, actor))
+  app.use('/api', allRequests(door.limits), sameOrigin)
+  app.use('/api/ingest', instrumentDoor(db), ingestRoutes())
+  app.use('/api', whoIsIt(db), sessionRoutes(db, door))
+  // Everything below needs somebody who is signed in.
+  app.use('/api', signedIn)
+  app.use(
+    '/api',
+    visitRoutes(),
+    recordRoutes(),
+    logbookRoutes(),
+    photoRoutes(),
+    runRoutes(await openLiveRuns(db)),
+    peopleRoutes(db),
+  )
   app.use('/api', (request) => {
     throw new AppError('not_found', `${request.method} ${request.originalUrl}: no such address`)
   })

@@ -3,7 +3,7 @@ import pino from 'pino'
 import { createApp } from './app.ts'
 import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
-import { HOME_ACTOR } from './homeWorkshop.ts'
+import { USUAL_LIMITS } from './door/limits.ts'
 
 const url = process.env.DATABASE_URL
 if (!url) {
@@ -16,8 +16,16 @@ const host = process.env.HOST ?? '127.0.0.1'
 
 await migrate(url)
 const db = openDatabase(url)
-await db.run('ensureWorkshop', [HOME_ACTOR.workshopId, 'Workshop', HOME_ACTOR.technicianId, 'Technician'])
-const app = await createApp({ db, actor: HOME_ACTOR, log, webDir: process.env.WEB_DIR ?? null })
+const app = await createApp({
+  db,
+  log,
+  door: {
+    demo: process.env.BRENDIK_DEMO === '1',
+    openSignUp: process.env.BRENDIK_SIGN_UP === 'open',
+    limits: USUAL_LIMITS,
+  },
+  webDir: process.env.WEB_DIR ?? null,
+})
 const server = createServer(app)
 
 function listen(port: number): void {

@@ -10,9 +10,9 @@ import {
   type RunState,
   runFacts,
 } from '@brendik/core'
-import type { Database, Queries } from './db/database.ts'
+import type { Actor, Queries, ScopedDb } from './db/database.ts'
 import { AppError } from './errors/AppError.ts'
-import { type Actor, insertEvent, insertStreamBlocks, readRun } from './runStore.ts'
+import { insertEvent, insertStreamBlocks, readRun } from './runStore.ts'
 
 interface RunRow {
   id: string
@@ -43,7 +43,7 @@ const MOST_BLOCK_IDS = 100
 
 /** Takes in facts of a run from a device. Safe to send again, in any portions; makes the run at its first plan. */
 export async function storeEvents(
-  db: Database,
+  db: ScopedDb,
   actor: Actor,
   visitId: string,
   runId: string,
@@ -76,7 +76,7 @@ export async function storeEvents(
 
 /** Takes in batches of a stream. Each batch is stored once, however often it is sent. @throws {AppError} batch_differs, run_not_found. */
 export async function storeBlocks(
-  db: Database,
+  db: ScopedDb,
   actor: Actor,
   runId: string,
   blocks: readonly IngestBlock[],

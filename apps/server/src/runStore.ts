@@ -1,11 +1,5 @@
 import type { BoardMark, IngestBlock, ReadingBlock, RunEvent, RunPlan } from '@brendik/core'
-import type { Queries } from './db/database.ts'
-
-/** Who acts: the workshop whose rows are seen, and the technician who signs. */
-export interface Actor {
-  workshopId: string
-  technicianId: string
-}
+import type { Actor, Queries } from './db/database.ts'
 
 interface MarkRow {
   id: string

@@ -4,7 +4,7 @@ import pino from 'pino'
 import { createApp } from '../src/app.ts'
 import { openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
-import { HOME_ACTOR } from '../src/homeWorkshop.ts'
+import { USUAL_LIMITS } from '../src/door/limits.ts'
 import { startTestServer, type TestServer } from './testServer.ts'
 
 let server: TestServer
@@ -90,7 +90,10 @@ it('tells watchers again after its listening connection was cut', async () => {
   await cutAllConnections()
   await new Promise((resolve) => setTimeout(resolve, 1600))
   const watcher = new AbortController()
-  const response = await fetch(`${server.url}/api/runs/${runId}/live`, { signal: watcher.signal })
+  const response = await fetch(`${server.url}/api/runs/${runId}/live`, {
+    signal: watcher.signal,
+    headers: server.home.headers,
+  })
   const reader = (response.body as ReadableStream<Uint8Array>).getReader()
   let sent = 0
   const sender = setInterval(() => {
@@ -106,12 +109,17 @@ it('tells watchers again after its listening connection was cut', async () => {
 })
 it('says that the database is away instead of hanging or hiding it', async () => {
   const db = openDatabase('postgres://postgres@127.0.0.1:1/nothing')
-  const app = await createApp({ db, actor: HOME_ACTOR, log: pino({ level: 'silent' }), webDir: null })
+  const app = await createApp({
+    db,
+    log: pino({ level: 'silent' }),
+    door: { demo: false, openSignUp: false, limits: USUAL_LIMITS },
+    webDir: null,
+  })
   const listening = app.listen(0, '127.0.0.1')
   await new Promise((resolve) => listening.once('listening', resolve))
   const address = listening.address()
   const port = typeof address === 'object' && address ? address.port : 0
-  const response = await fetch(`http://127.0.0.1:${port}/api/machines`)
+  const response = await fetch(`http://127.0.0.1:${port}/api/machines`, { headers: server.home.headers })
   expect([response.status, await response.json()]).toEqual([
     503,
     {

@@ -214,7 +214,10 @@ describe('streams', () => {
     const runId = await start()
     const elsewhere = await server.another()
     const watcher = new AbortController()
-    const response = await fetch(`${elsewhere}/api/runs/${runId}/live`, { signal: watcher.signal })
+    const response = await fetch(`${elsewhere}/api/runs/${runId}/live`, {
+      signal: watcher.signal,
+      headers: server.home.headers,
+    })
     const reader = (response.body as ReadableStream<Uint8Array>).getReader()
     const batch = block(0, 5)
     await ingest(runId, [batch])

@@ -6,13 +6,32 @@ import pino from 'pino'
 import { createApp } from '../src/app.ts'
 import { type Database, openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
-import { HOME_ACTOR } from '../src/homeWorkshop.ts'
+import { USUAL_LIMITS } from '../src/door/limits.ts'
+import { newToken, tokenHash } from '../src/door/secrets.ts'
+import type { DoorOptions } from '../src/routes/sessionRoutes.ts'
+
+type Ask = (method: string, path: string, body?: unknown) => Promise<{ status: number; body: never }>
+
+/** A workshop with one person signed in, and a key for its instruments. */
+export interface Inside {
+  workshopId: string
+  technicianId: string
+  /** What the browser and the instrument send to be let in. */
+  headers: { cookie: string; authorization: string }
+  request: Ask
+}
 
 export interface TestServer {
   url: string
   db: Database
   databaseUrl: string
-  request: (method: string, path: string, body?: unknown) => Promise<{ status: number; body: never }>
+  /** As the first workshop's owner. */
+  home: Inside
+  request: Ask
+  /** As nobody, or with headers of one's own. */
+  ask: (headers: Record<string, string>, method: string, path: string, body?: unknown) => Promise<Response>
+  /** One more workshop with its owner, or one more person of a workshop. */
+  enter: (name: string, workshopId?: string, role?: 'owner' | 'technician') => Promise<Inside>
   /** One more server process' worth of app on the same database. */
   another: () => Promise<string>
   query: (text: string, values?: unknown[]) => Promise<pg.QueryResult>
@@ -20,7 +39,7 @@ export interface TestServer {
 }
 
 /** A server on a new, empty database of the real PostgreSQL. */
-export async function startTestServer(): Promise<TestServer> {
+export async function startTestServer(door: Partial<DoorOptions> = {}): Promise<TestServer> {
   const admin = process.env.DATABASE_URL
   if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
   const name = `brendik_test_${process.pid}_${Date.now()}_${Math.floor(Math.random() * 1e6)}`
@@ -28,10 +47,14 @@ export async function startTestServer(): Promise<TestServer> {
   const databaseUrl = Object.assign(new URL(admin), { pathname: `/${name}` }).toString()
   await migrate(databaseUrl)
   const db = openDatabase(databaseUrl)
-  await db.run('ensureWorkshop', [HOME_ACTOR.workshopId, 'Test', HOME_ACTOR.technicianId, 'Tester'])
   const servers: ReturnType<typeof createServer>[] = []
   const listen = async () => {
-    const app = await createApp({ db, actor: HOME_ACTOR, log: pino({ level: 'silent' }), webDir: null })
+    const app = await createApp({
+      db,
+      log: pino({ level: 'silent' }),
+      door: { demo: false, openSignUp: false, limits: USUAL_LIMITS, ...door },
+      webDir: null,
+    })
     const server = createServer(app).listen(0, '127.0.0.1')
     await once(server, 'listening')
     servers.push(server)
@@ -39,22 +62,42 @@ export async function startTestServer(): Promise<TestServer> {
   }
   const url = await listen()
   const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 })
+  const ask: TestServer['ask'] = (headers, method, path, body) =>
+    fetch(`${url}${path}`, {
+      method,
+      headers: { ...headers, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    })
+  const enter: TestServer['enter'] = async (personName, workshopId = crypto.randomUUID(), role = 'owner') => {
+    const technicianId = crypto.randomUUID()
+    await db.door.run('upsertWorkshop', [workshopId, `Workshop of ${personName}`, false])
+    // A hash that no password has: these people come in by their session.
+    const person = [workshopId, technicianId, personName, `${technicianId}@test.example`, 'no-password', role]
+    await db.door.run('upsertTechnician', person)
+    const [cookie, key] = [newToken(), newToken()]
+    await db.door.run('insertSession', [tokenHash(cookie), workshopId, technicianId, 1])
+    const own = db.as({ workshopId, technicianId })
+    await own.run('upsertInstrumentKey', [workshopId, crypto.randomUUID(), 'key', tokenHash(key)])
+    const headers = { cookie: `brendik_session=${cookie}`, authorization: `Bearer ${key}` }
+    return {
+      workshopId,
+      technicianId,
+      headers,
+      async request(method, path, body) {
+        const response = await ask(headers, method, path, body)
+        return { status: response.status, body: (await response.json()) as never }
+      },
+    }
+  }
+  const home = await enter('Tester')
   return {
     url,
     db,
     databaseUrl,
-    async request(method, path, body) {
-      const response = await fetch(`${url}${path}`, {
-        method,
-        ...(body === undefined
-          ? {}
-          : {
-              headers: { 'content-type': 'application/json' },
-              body: typeof body === 'string' ? body : JSON.stringify(body),
-            }),
-      })
-      return { status: response.status, body: (await response.json()) as never }
-    },
+    home,
+    request: home.request,
+    ask,
+    enter,
     another: listen,
     query: (text, values) => pool.query(text, values),
     async close() {

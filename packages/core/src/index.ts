@@ -15,13 +15,29 @@ export {
   runFacts,
   undoTarget,
 } from './board/runState.ts'
+export { CHECKS, checkFacts, valueProblem } from './checks/checks.ts'
+export type {
+  CheckFacts,
+  CheckId,
+  ChoiceCheck,
+  NumberCheck,
+  Outcome,
+  OutcomeTone,
+} from './checks/checkTypes.ts'
+export { COMPLAINTS_WITH_RULE, type Proposal, proposeChecks } from './checks/propose.ts'
 export type {
   AssignmentAnswer,
+  CustomerAnswer,
   DayAnswer,
   ErrorAnswer,
   InstrumentAnswer,
+  KnownMachine,
+  LogbookAnswer,
+  LogbookLine,
   MachineAnswer,
+  MachineHistory,
   ObservationAnswer,
+  PhotoAnswer,
   RunAnswer,
   RunDetail,
   RunSummary,
@@ -30,6 +46,39 @@ export type {
   VisitAnswer,
   VisitSummary,
 } from './contract/answers.ts'
+export {
+  type ChangeAnswer,
+  demoSignInSchema,
+  type InvitationAnswer,
+  instrumentKeySchema,
+  invitationSchema,
+  newPersonSchema,
+  newWorkshopSchema,
+  PASSWORD_LEAST,
+  type PersonAnswer,
+  passwordChangeSchema,
+  personSchema,
+  type Role,
+  type SessionAnswer,
+  signInSchema,
+  tokenSchema,
+  type WhoAnswer,
+} from './contract/peopleSchemas.ts'
+export {
+  BLANK_RECORD,
+  closedSchema,
+  customerSchema,
+  type EntryEvent,
+  logbookQuerySchema,
+  type MachineRecord,
+  machineRecordSchema,
+  PHOTO_MOST_BYTES,
+  PHOTO_STAGES,
+  PHOTO_TYPES,
+  photoQuerySchema,
+  postEntriesSchema,
+  recordOf,
+} from './contract/recordSchemas.ts'
 export {
   type IngestBlock,
   idSchema,
@@ -45,7 +94,22 @@ export {
   siteSpecSchema,
 } from './contract/specSchemas.ts'
 export { judgeVoltage, SUPPLY_BANDS } from './electrical/voltage.ts'
-export { PUMP_WINDING_BANDS, type SupplyVolts, windingOhmAt } from './electrical/winding.ts'
+export {
+  CHAIN_POINTS,
+  type ChainPoint,
+  type ChainSays,
+  type ChainVolts,
+  judgeChain,
+  type PointReading,
+} from './electrical/voltageChain.ts'
+export {
+  judgeOhms,
+  type OhmReading,
+  PUMP_WINDING_BANDS,
+  type SupplyVolts,
+  VALVE_COIL_BANDS,
+  windingOhmAt,
+} from './electrical/winding.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './formats/analyseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './formats/visitFile.ts'
 export { DROP_ML, flowFromDropsLH, litresPerDayFromDrops } from './leak/drops.ts'
@@ -70,12 +134,11 @@ export {
 } from './protocols/progress.ts'
 export { PROTOCOL_IDS, type ProtocolId } from './protocols/protocolIds.ts'
 export { PROTOCOLS } from './protocols/protocols.ts'
-export {
-  CAUTIONS,
-  type LookStep,
-  type Protocol,
-  type ProtocolStep,
-  type RunStep,
+export type {
+  LookStep,
+  Protocol,
+  ProtocolStep,
+  RunStep,
 } from './protocols/protocolTypes.ts'
 export {
   drainFlowAtHeightLMin,
@@ -110,6 +173,46 @@ export { type Saying, sayRun } from './runs/sayRun.ts'
 export { type EntryQuestion, questionEntry } from './runs/unitSlip.ts'
 export type { Verdict } from './runs/verdict.ts'
 export { indicatedByDomeMm } from './sensing/airDome.ts'
+export { type Standing, saidOf, standingEntries, type VisitEntry } from './stages/entries.ts'
+export {
+  CYCLE_MOMENTS,
+  type CycleMoment,
+  ENTRY_TOPICS,
+  STAGE_IDS,
+  type StageId,
+  type StageStatus,
+} from './stages/stages.ts'
+export { CAUTIONS, type CautionId } from './state/cautions.ts'
+export {
+  ACT_IDS,
+  type ActId,
+  type Block,
+  dangersOf,
+  type Gate,
+  gateOf,
+  waterIsContained,
+} from './state/gates.ts'
+export {
+  type MachineState,
+  machineState,
+  STATE_FIELDS,
+  STATE_WORDS,
+  type StateField,
+  type StateRun,
+  type WaterInside,
+  type WordField,
+} from './state/machineState.ts'
+export { PUMP_HEAT, pumpCoolDownMin, pumpTempC } from './state/pumpHeat.ts'
+export {
+  BUCKET_L,
+  lipLevelMm,
+  litresInside,
+  RESIDUE_L,
+  type WayOut,
+  type WayOutId,
+  waterLevelMm,
+  waysOut,
+} from './state/waterInside.ts'
 export { BUCKET_LEAST_S, bucketTest } from './supply/bucket.ts'
 export { CLEAN_SUPPLY_K, supplyFlowLMin } from './supply/supplyLine.ts'
 export { tubProblems, tubTopMm } from './tub/tubGeometry.ts'

@@ -1,2 +1,8 @@
--- listMachines: newest first, at most 500.  $1 workshop_id uuid
-select id, spec from machine where workshop_id = $1::uuid order by updated_at desc limit 500;
+-- listMachines: newest first, with the place where each was seen last, at most 500.  $1 workshop_id uuid
+select m.id, m.spec, m.record, last.site_id as "siteId", last.name as "siteName", last.at_ms as "lastVisitMs" from machine m
+left join lateral (
+  select v.site_id, s.name, extract(epoch from v.due_at)::float8 * 1000 as at_ms from visit v
+  join site s on s.workshop_id = v.workshop_id and s.id = v.site_id
+  where v.workshop_id = m.workshop_id and v.machine_id = m.id order by v.due_at desc limit 1
+) last on true
+where m.workshop_id = $1::uuid order by m.updated_at desc limit 500;

@@ -9,11 +9,36 @@ export interface Queries {
   run(name: StatementName, values: readonly unknown[]): Promise<number>
 }
 
-export interface Database extends Queries {
+/** Queries as one database role; a statement alone is a transaction of its own. */
+export interface ScopedDb extends Queries {
   transaction<T>(work: (tx: Queries) => Promise<T>): Promise<T>
+}
+
+/** Who acts: the workshop whose rows are seen, and the technician who signs (null = an instrument). */
+export interface Actor {
+  workshopId: string
+  technicianId: string | null
+}
+
+export interface Database {
+  /** Rows of the actor's workshop, and no other: row-level security sees to it. */
+  as(actor: Actor): ScopedDb
+  /** People, sessions, invitations and keys of every workshop; no visit, machine or run. Only for letting people in. */
+  door: ScopedDb
   /** Calls back with each payload sent on a channel, for as long as the database lives; reconnects by itself. */
   listen(channel: string, onPayload: (payload: string) => void): Promise<void>
   close(): Promise<void>
+}
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
+
+/** What begins every transaction: the role, and whose rows it may see. Ends with the transaction, so a pooled connection carries nothing over. */
+function beginAs(role: 'brendik_app' | 'brendik_door', actor: Actor | null): string {
+  const setting = (name: string, value: string | null | undefined) => {
+    if (value && !UUID.test(value)) throw new Error(`${name}: expected a UUID, got ${value}`)
+    return `set_config('brendik.${name}', '${value ?? ''}', true)`
+  }
+  return `begin; set local role ${role}; select ${setting('workshop_id', actor?.workshopId)}, ${setting('technician_id', actor?.technicianId)}`
 }
 
 /** Serialisation failure and deadlock: the only errors that a second try can mend. */
@@ -30,7 +55,7 @@ export function openDatabase(url: string): Database {
   pool.on('connect', (client) => {
     client.on('error', () => {})
   })
-  const queriesOn = (client: pg.Pool | pg.PoolClient): Queries => ({
+  const queriesOn = (client: pg.PoolClient): Queries => ({
     many: async <T>(name: StatementName, values: readonly unknown[]) =>
       (await client.query({ name, text: sql[name], values: [...values] })).rows as T[],
     maybeOne: async <T>(name: StatementName, values: readonly unknown[]) => {
@@ -44,11 +69,11 @@ export function openDatabase(url: string): Database {
   let closing = false
   const listeners: pg.Client[] = []
 
-  async function transactionOnce<T>(work: (tx: Queries) => Promise<T>): Promise<T> {
+  async function transactionOnce<T>(begin: string, work: (tx: Queries) => Promise<T>): Promise<T> {
     const client = await pool.connect()
     let broken: Error | undefined
     try {
-      await client.query('begin')
+      await client.query(begin)
       const result = await work(queriesOn(client))
       await client.query('commit')
       return result
@@ -88,18 +113,28 @@ export function openDatabase(url: string): Database {
     await client.query(`listen ${pg.escapeIdentifier(channel)}`)
   }
 
-  return {
-    ...queriesOn(pool),
-    async transaction(work) {
+  function scoped(begin: string): ScopedDb {
+    const transaction = async <T>(work: (tx: Queries) => Promise<T>): Promise<T> => {
       for (let attempt = 1; ; attempt++) {
         try {
-          return await transactionOnce(work)
+          return await transactionOnce(begin, work)
         } catch (error) {
           if (attempt >= 3 || !(error instanceof pg.DatabaseError) || !RETRYABLE.has(error.code ?? ''))
             throw error
         }
       }
-    },
+    }
+    return {
+      transaction,
+      many: (name, values) => transaction((tx) => tx.many(name, values)),
+      maybeOne: (name, values) => transaction((tx) => tx.maybeOne(name, values)),
+      run: (name, values) => transaction((tx) => tx.run(name, values)),
+    }
+  }
+
+  return {
+    as: (actor) => scoped(beginAs('brendik_app', actor)),
+    door: scoped(beginAs('brendik_door', null)),
     listen,
     async close() {
       closing = true

@@ -1,79 +1,5 @@
-import { createHash } from 'node:crypto'
-import {
-  familyDefaults,
-  type IngestBlock,
-  inputOfRun,
-  isFlowRun,
-  type MachineSpec,
-  noisyLevelSensor,
-  type RigFault,
-  type RunEvent,
-  type RunKind,
-  type RunPlan,
-  type SiteSpec,
-  seededRandom,
-  standingWasher,
-  stepWasher,
-  type Tap,
-} from '@brendik/core'
-
-/** A UUID that is the same every time for the same name. */
-function idOf(name: string): string {
-  const hex = createHash('sha256').update(`brendik demo ${name}`).digest('hex')
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`
-}
-
-function machine(name: string, spec: MachineSpec) {
-  return { id: idOf(`machine ${name}`), spec: { ...spec, label: name } }
-}
-const front = familyDefaults('front-load')
-const top = familyDefaults('top-load-pump')
-
-export const DEMO_MACHINES = [
-  machine('Laundry 2, front loader', {
-    ...front,
-    valve: { ratedLMin: 8, taps: ['cold', 'hot'] },
-    pump: { shutoffHeadM: 2.4, freeFlowLMin: 34 },
-    drainHose: { boreMm: 19, lengthM: 2.2, wall: 'corrugated' },
-    fillLevelMm: 120,
-  }),
-  machine('Basement top loader', {
-    ...top,
-    tub: { diameterMm: 560, depthMm: 430, sumpL: 0.9, floorMm: 2 },
-    valve: { ratedLMin: 10, taps: ['cold', 'hot'] },
-    pump: { shutoffHeadM: 2.8, freeFlowLMin: 40 },
-  }),
-  machine('Flat 3 front loader', { ...familyDefaults('front-load-sealed'), fillLevelMm: 95 }),
-  machine('Garage top loader', {
-    ...familyDefaults('top-load-belt'),
-    valve: { ratedLMin: 11, taps: ['cold', 'hot'] },
-  }),
-]
-
-const sites: { name: string; spec: SiteSpec }[] = [
-  {
-    name: 'Larch House',
-    spec: { supplyKpa: { cold: 320, hot: null }, standpipeHeightMm: 900, waterTempC: 14, portHeightMm: 160 },
-  },
-  {
-    name: '14 Quarry Lane',
-    spec: { supplyKpa: { cold: null, hot: null }, standpipeHeightMm: 850, waterTempC: 12, portHeightMm: 230 },
-  },
-  {
-    name: 'Mill Yard, flat 3',
-    spec: {
-      supplyKpa: { cold: null, hot: null },
-      standpipeHeightMm: null,
-      waterTempC: 15,
-      portHeightMm: null,
-    },
-  },
-  {
-    name: 'Ash Row 5, garage',
-    spec: { supplyKpa: { cold: 410, hot: 400 }, standpipeHeightMm: 900, waterTempC: 13, portHeightMm: 240 },
-  },
-]
-export const DEMO_SITES = sites.map((site) => ({ id: idOf(`site ${site.name}`), ...site }))
+import type { RigFault, RunKind, RunPlan, Tap } from '@brendik/core'
+import { DEMO_MACHINES, DEMO_SITES, idOf } from './demoPeople.ts'
 
 export interface DemoRun {
   id: string
@@ -96,7 +22,14 @@ export interface DemoLook {
   levelMm: number | null
 }
 
-/** Today's visits: one with finished runs, one with a first drain, one not begun. */
+/** Something said of a stage or of the machine's state. */
+export interface DemoEntry {
+  atMs: number
+  topic: string
+  value: string | number
+}
+
+/** Today's visits, one left open the day before, and the yearly ones of one machine, which make a trend. */
 export function demoVisits(midnightMs: number) {
   const day = new Date(midnightMs).toISOString().slice(0, 10)
   const at = (hours: number, minutes: number) => midnightMs + (hours * 60 + minutes) * 60_000
@@ -146,7 +79,12 @@ export function demoVisits(midnightMs: number) {
     complaint: string,
     runs: DemoRun[],
     looks: DemoLook[] = [],
+    entries: DemoEntry[] = [],
+    closedAtMs: number | null = null,
   ) => ({
+    by: m === 1 ? 'technician' : 'owner',
+    closedAtMs,
+    entries: entries.map((entry, i) => ({ id: idOf(`entry ${day} ${name} ${i}`), ...entry })),
     id: idOf(`visit ${day} ${name}`),
     machineId: of(m, s).m.id,
     siteId: of(m, s).s.id,
@@ -154,6 +92,31 @@ export function demoVisits(midnightMs: number) {
     complaint,
     runs,
     looks: looks.map((look, i) => ({ id: idOf(`look ${day} ${name} ${i}`), ...look })),
+  })
+  const look = (atMs: number, check: string, value: string | number, tap: Tap | null = null): DemoLook => ({
+    atMs,
+    check,
+    value,
+    tap,
+    levelMm: null,
+  })
+  const yearly = [3, 2, 1].map((yearsAgo) => {
+    const then = midnightMs - yearsAgo * 365 * 86_400_000 + 9 * 3_600_000
+    const name = `larch ${yearsAgo} years ago`
+    return visit(
+      name,
+      0,
+      0,
+      then,
+      'Yearly inspection.',
+      [
+        run(`${name} fill`, 'fill', 'none', then + 600_000, 0, 0, 'stream'),
+        run(`${name} drain`, 'drain', 'none', then + 1_300_000, 0, 0, 'stream'),
+      ],
+      [look(then + 300_000, 'complaint', 'routine'), look(then + 400_000, 'fill-hose.look', 'good', 'cold')],
+      [{ atMs: then + 1_800_000, topic: 'note:arrive', value: 'Hoses inspected, trap cleaned.' }],
+      then + 2_400_000,
+    )
   })
   const hold3 = (name: string, hours: number, minutes: number) =>
     ['first', 'again', 'lifted'].map((step, i) =>
@@ -169,11 +132,46 @@ export function demoVisits(midnightMs: number) {
       run('quarry fill 2', 'fill', 'none', at(8, 58), 1, 1, 'stream'),
       run('quarry drain after', 'drain', 'none', at(9, 10), 1, 1, 'stream'),
     ]),
-    visit('larch', 0, 0, at(10, 30), 'Stops in the drain with a long-drain fault. Loud pump.', [
-      run('larch fill', 'fill', 'none', at(10, 41), 0, 0, 'hand'),
-      run('larch drain', 'drain', 'pump.worn', at(10, 52), 0, 0, 'stream'),
-      run('larch drain low', 'drain', 'pump.worn', at(11, 6), 0, 0, 'stream', { hoseEndMm: 400 }),
-    ]),
+    visit(
+      'larch',
+      0,
+      0,
+      at(10, 30),
+      'Stops in the drain with a long-drain fault. Loud pump.',
+      [
+        run('larch fill', 'fill', 'none', at(10, 41), 0, 0, 'hand'),
+        run('larch drain', 'drain', 'pump.worn', at(10, 52), 0, 0, 'stream'),
+        run('larch drain low', 'drain', 'pump.worn', at(11, 6), 0, 0, 'stream', { hoseEndMm: 400 }),
+      ],
+      [
+        look(at(10, 33), 'complaint', 'fault-long-drain'),
+        look(at(10, 33), 'complaint', 'noisy'),
+        look(at(10, 35), 'pump.sound', 'runs-with-rattle'),
+        look(at(10, 37), 'drain-hose.look', 'good'),
+        look(at(10, 37), 'standpipe.height', 900),
+        look(at(10, 38), 'standpipe.backs-up', 'no'),
+        look(at(10, 39), 'tap.look', 'open', 'cold'),
+        look(at(11, 21), 'pump.winding', 178),
+      ],
+      [
+        { atMs: at(10, 32), topic: 'said:moment', value: 'drain' },
+        { atMs: at(10, 36), topic: 'status:arrive', value: 'done' },
+        {
+          atMs: at(10, 36),
+          topic: 'result:arrive',
+          value: 'Loud in the drain, stops with a long-drain fault',
+        },
+        {
+          atMs: at(10, 36),
+          topic: 'note:arrive',
+          value: 'Began about a month ago. Caretaker emptied it with a bucket twice.',
+        },
+        { atMs: at(10, 40), topic: 'status:outside', value: 'done' },
+        { atMs: at(10, 40), topic: 'result:outside', value: 'Hose and standpipe sound' },
+        { atMs: at(11, 16), topic: 'state:mains', value: 'unplugged' },
+        { atMs: at(11, 16), topic: 'state:tap-cold', value: 'shut' },
+      ],
+    ),
     visit(
       'ash',
       3,
@@ -186,6 +184,7 @@ export function demoVisits(midnightMs: number) {
         ...hold3('ash', 14, 6),
       ],
       [
+        look(at(12, 33), 'complaint', 'leaking'),
         { atMs: at(14, 46), check: 'leak.catch', value: 46, tap: null, levelMm: 280 },
         { atMs: at(14, 51), check: 'leak.catch', value: 39.5, tap: null, levelMm: 245 },
         { atMs: at(14, 56), check: 'leak.catch', value: 31.5, tap: null, levelMm: 210 },
@@ -196,58 +195,15 @@ export function demoVisits(midnightMs: number) {
       run('mill fill', 'fill', 'tap.part-shut', at(15, 37), 2, 2, 'hand'),
       run('mill fill hot', 'fill', 'none', at(15, 46), 2, 2, 'hand', { taps: ['hot'] }),
     ]),
+    visit(
+      'quarry yesterday',
+      1,
+      1,
+      at(-9, 15),
+      'Rattles when it pumps.',
+      [],
+      [look(at(-9, 20), 'complaint', 'noisy')],
+    ),
+    ...yearly,
   ]
-}
-
-const HOLD_S = 601
-
-/** Facts and batches of one demo run, made by the simulated washer with a fixed seed. */
-export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: IngestBlock[] } {
-  const random = seededRandom(run.id.charCodeAt(0) * 7919 + run.id.charCodeAt(3) * 31 + run.id.charCodeAt(9))
-  const sense = noisyLevelSensor(random)
-  const { machine: spec, site } = run.plan
-  const target = spec.fillLevelMm ?? 100
-  const start = run.startedAtMs
-  const id = (name: string) => idOf(`${run.id} ${name}`)
-  const events: RunEvent[] = [
-    { type: 'planned', id: id('planned'), atMs: start - 60_000, plan: run.plan, instrumentId: null },
-    { type: 'started', id: id('started'), atMs: start },
-  ]
-  const at: number[] = []
-  const level: number[] = []
-  let state = standingWasher(spec, run.fromMm)
-  const stepS = 0.1
-  const holds = !isFlowRun(run.kind)
-  const everyS =
-    run.by === 'stream' ? (holds ? 4 : 0.5) : holds ? 60 : run.kind === 'fill' || run.fromMm > 200 ? 15 : 5
-  let t = 0
-  const done = () =>
-    holds ? t >= (run.lastsS ?? HOLD_S) : run.kind === 'fill' ? state.levelMm >= target : state.levelMm <= 4.5
-  for (; t < 6000 && !done(); t += stepS) {
-    if (Math.abs(t / everyS - Math.round(t / everyS)) < stepS / everyS / 2) {
-      const mm = sense(state.indicatedMm, stepS)
-      const seen = run.by === 'stream' ? mm : Math.round(mm + (random() - 0.5) * 5)
-      const atMs = Math.round(start + t * 1000 + (run.by === 'hand' ? random() * 900 : 0))
-      if (run.by === 'stream') {
-        at.push(atMs)
-        level.push(seen)
-      } else
-        events.push({
-          type: 'levelRead',
-          id: id(`level ${t.toFixed(1)}`),
-          atMs,
-          levelMm: Math.max(0, seen),
-          by: 'ruler',
-        })
-    }
-    state = stepWasher(spec, site, run.fault, state, inputOfRun(run.plan, false), stepS)
-  }
-  const endMs = Math.round(start + t * 1000)
-  if (run.kind === 'drain' || run.kind === 'siphon')
-    events.push({ type: 'marked', id: id('air'), atMs: endMs, what: 'air-drawn' })
-  events.push({ type: 'stopped', id: id('stopped'), atMs: endMs + 1500 })
-  const blocks: IngestBlock[] = []
-  for (let i = 0; i < at.length; i += 100)
-    blocks.push({ id: id(`block ${i}`), atMs: at.slice(i, i + 100), levelMm: level.slice(i, i + 100) })
-  return { events, blocks }
 }

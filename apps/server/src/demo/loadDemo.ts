@@ -1,8 +1,17 @@
 import { openDatabase } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
-import { HOME_ACTOR } from '../homeWorkshop.ts'
+import { tokenHash } from '../door/secrets.ts'
 import { storeBlocks, storeEvents } from '../runService.ts'
-import { DEMO_MACHINES, DEMO_SITES, demoRunFacts, demoVisits } from './demoScenario.ts'
+import {
+  DEMO_CUSTOMERS,
+  DEMO_KEY_ID,
+  DEMO_MACHINES,
+  DEMO_PEOPLE,
+  DEMO_SITES,
+  DEMO_WORKSHOP,
+} from './demoPeople.ts'
+import { demoRunFacts } from './demoRuns.ts'
+import { demoVisits } from './demoScenario.ts'
 
 /** Loads the invented scenario for today. Ids are fixed per day, so loading it again changes nothing. */
 const url = process.env.DATABASE_URL
@@ -12,16 +21,29 @@ if (!url) {
 }
 await migrate(url)
 const db = openDatabase(url)
-const { workshopId, technicianId } = HOME_ACTOR
-await db.run('ensureWorkshop', [workshopId, 'Workshop', technicianId, 'Technician'])
-for (const { id, spec } of DEMO_MACHINES)
-  await db.run('upsertMachine', [workshopId, id, spec.label, JSON.stringify(spec)])
-for (const { id, name, spec } of DEMO_SITES)
-  await db.run('upsertSite', [workshopId, id, name, JSON.stringify(spec)])
+const workshopId = DEMO_WORKSHOP.id
+await db.door.run('upsertWorkshop', [workshopId, DEMO_WORKSHOP.name, true])
+// Nobody has a password here: the only way in is the demo's own door, which the server opens on demand.
+for (const { id, name, role } of DEMO_PEOPLE)
+  await db.door.run('upsertTechnician', [workshopId, id, name, null, null, role])
+const [owner, technician] = DEMO_PEOPLE
+const actorOf = (by: { id: string }) => ({ workshopId, technicianId: by.id })
+const own = db.as(actorOf(owner))
+const key = process.env.BRENDIK_KEY
+if (key) await own.run('upsertInstrumentKey', [workshopId, DEMO_KEY_ID, 'Simulated washers', tokenHash(key)])
+for (const { id, name, phone, note } of DEMO_CUSTOMERS)
+  await own.run('upsertCustomer', [workshopId, id, name, phone, note])
+for (const { id, spec, record } of DEMO_MACHINES)
+  await own.run('upsertMachine', [workshopId, id, spec.label, JSON.stringify(spec), JSON.stringify(record)])
+for (const { id, name, spec, customerId } of DEMO_SITES)
+  await own.run('upsertSite', [workshopId, id, name, JSON.stringify(spec), customerId])
 const midnight = new Date()
 midnight.setHours(0, 0, 0, 0)
 for (const visit of demoVisits(midnight.getTime())) {
-  await db.run('upsertVisit', [
+  const actor = actorOf(visit.by === 'owner' ? owner : technician)
+  const { technicianId } = actor
+  const mine = db.as(actor)
+  await mine.run('upsertVisit', [
     workshopId,
     visit.id,
     visit.machineId,
@@ -30,13 +52,14 @@ for (const visit of demoVisits(midnight.getTime())) {
     visit.dueAtMs,
     visit.complaint,
   ])
+  if (visit.closedAtMs !== null) await mine.run('closeVisit', [workshopId, visit.id, visit.closedAtMs])
   for (const run of visit.runs) {
     const { events, blocks } = demoRunFacts(run)
-    await storeEvents(db, HOME_ACTOR, visit.id, run.id, events)
-    if (blocks.length > 0) await storeBlocks(db, HOME_ACTOR, run.id, blocks)
+    await storeEvents(mine, actor, visit.id, run.id, events)
+    if (blocks.length > 0) await storeBlocks(mine, actor, run.id, blocks)
   }
   for (const { id, atMs, check, value, tap, levelMm } of visit.looks)
-    await db.run('insertObservation', [
+    await mine.run('insertObservation', [
       workshopId,
       id,
       visit.id,
@@ -47,6 +70,18 @@ for (const visit of demoVisits(midnight.getTime())) {
       tap,
       levelMm,
       null,
+      null,
+    ])
+  for (const { id, atMs, topic, value } of visit.entries)
+    await mine.run('insertEntry', [
+      workshopId,
+      id,
+      visit.id,
+      technicianId,
+      atMs,
+      topic,
+      JSON.stringify(value),
+      [],
     ])
 }
 await db.close()

@@ -1,10 +1,15 @@
 /** Status of every error the server answers with. */
 const STATUS = {
   input_invalid: 400,
+  sign_in_refused: 401,
+  not_signed_in: 401,
+  not_allowed: 403,
   not_found: 404,
   run_not_found: 404,
   reference_missing: 409,
   batch_differs: 409,
+  email_taken: 409,
+  too_many: 429,
   too_large: 413,
   database_away: 503,
   internal: 500,

@@ -1,8 +1,8 @@
 import { analyseBoard, emptyRun, type ReadingBlock, type RunAnswer } from '@brendik/core'
 import type { Response } from 'express'
-import type { Database } from '../db/database.ts'
+import type { Actor, Database } from '../db/database.ts'
 import type { RunChanged } from '../runService.ts'
-import { type Actor, readBlock, readRun } from '../runStore.ts'
+import { readBlock, readRun } from '../runStore.ts'
 
 /** What a screen that watches a run is sent. */
 export type LiveMessage =
@@ -28,14 +28,15 @@ export async function openLiveRuns(db: Database): Promise<LiveRuns> {
     const change = JSON.parse(payload) as RunChanged
     const key = `${change.workshopId}/${change.runId}`
     if (!watchers.has(key)) return
-    const actor = { workshopId: change.workshopId, technicianId: '' }
+    const actor: Actor = { workshopId: change.workshopId, technicianId: null }
+    const own = db.as(actor)
     const tell = async () => {
       if (change.blockIds.length > 0) {
-        const blocks = await Promise.all(change.blockIds.map((id) => readBlock(db, actor, id)))
+        const blocks = await Promise.all(change.blockIds.map((id) => readBlock(own, actor, id)))
         send(key, { type: 'blocks', blocks: blocks.filter((block) => block !== null) })
       }
       if (change.facts) {
-        const { events, blocks } = await readRun(db, actor, change.runId)
+        const { events, blocks } = await readRun(own, actor, change.runId)
         send(key, {
           type: 'facts',
           events,

@@ -7,35 +7,39 @@ import {
   runFacts,
 } from '@brendik/core'
 import { Router } from 'express'
-import type { Database } from '../db/database.ts'
+import { instrumentScope, scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import type { LiveRuns } from '../live/liveRuns.ts'
 import { openRun, storeBlocks, storeEvents } from '../runService.ts'
-import { type Actor, readRun } from '../runStore.ts'
+import { readRun } from '../runStore.ts'
 
 /** Runs as the board sees them. */
-export function runRoutes(db: Database, actor: Actor, live: LiveRuns): Router {
+export function runRoutes(live: LiveRuns): Router {
   const router = Router()
   router.get('/runs/:id', async (request, response) => {
+    const { db, actor } = scopeOf(request)
     response.json(await openRun(db, actor, parseInput(idSchema, request.params.id)))
   })
   router.post('/runs/:id/events', async (request, response) => {
+    const { db, actor } = scopeOf(request)
     const { visitId, events } = parseInput(postEventsSchema, request.body)
     response.json(await storeEvents(db, actor, visitId, parseInput(idSchema, request.params.id), events))
   })
   router.get('/runs/:id/live', (request, response) => {
-    live.watch(actor, parseInput(idSchema, request.params.id), response)
+    live.watch(scopeOf(request).actor, parseInput(idSchema, request.params.id), response)
   })
-  router.get('/instruments', async (_request, response) => {
+  router.get('/instruments', async (request, response) => {
+    const { db, actor } = scopeOf(request)
     response.json(await db.many('listInstruments', [actor.workshopId]))
   })
   return router
 }
 
 /** The public ingest API: what an instrument may do. Described in docs/ingest.md. */
-export function ingestRoutes(db: Database, actor: Actor): Router {
+export function ingestRoutes(): Router {
   const router = Router()
   router.put('/instruments/:id', async (request, response) => {
+    const { db, actor } = instrumentScope(request)
     const { label, rateHz } = parseInput(putInstrumentSchema, request.body)
     await db.run('upsertInstrument', [
       actor.workshopId,
@@ -46,6 +50,7 @@ export function ingestRoutes(db: Database, actor: Actor): Router {
     response.json({ ok: true })
   })
   router.get('/instruments/:id/assignment', async (request, response) => {
+    const { db, actor } = instrumentScope(request)
     const id = parseInput(idSchema, request.params.id)
     const found = await db.maybeOne<{ runId: string }>('findAssignment', [actor.workshopId, id])
     const answer: AssignmentAnswer = { run: null }
@@ -57,6 +62,7 @@ export function ingestRoutes(db: Database, actor: Actor): Router {
     response.json(answer)
   })
   router.post('/runs/:id/blocks', async (request, response) => {
+    const { db, actor } = instrumentScope(request)
     const { blocks } = parseInput(ingestSchema, request.body)
     response.json(await storeBlocks(db, actor, parseInput(idSchema, request.params.id), blocks))
   })

@@ -1,82 +1,77 @@
 import {
+  closedSchema,
   type DayAnswer,
+  type EntryEvent,
   idSchema,
-  machineSpecSchema,
   type ObservationAnswer,
   type ObservationEvent,
+  type PhotoAnswer,
+  postEntriesSchema,
   postObservationsSchema,
-  putSiteSchema,
   putVisitSchema,
   type RunDetail,
-  type RunPlan,
   type RunSummary,
-  tapedTub,
-  tubProblems,
+  recordOf,
   type VisitAnswer,
+  type VisitEntry,
   type VisitSummary,
+  valueProblem,
 } from '@brendik/core'
 import { Router } from 'express'
 import * as v from 'valibot'
-import type { Database } from '../db/database.ts'
+import type { Actor, Queries } from '../db/database.ts'
+import { type Scope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { upToDate } from '../runService.ts'
-import type { Actor } from '../runStore.ts'
+import { runsOfVisits } from '../visitRuns.ts'
 
-interface RunRow extends Omit<RunSummary, 'hoseEndMm' | 'taps'> {
-  visitId: string
-  plan: { plan: RunPlan } | null
-}
+const ms = v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970'))
+const daySchema = v.object({ fromMs: ms, toMs: ms })
+/** A visit left open is shown for so long, ms. */
+const STILL_OPEN_MS = 30 * 86_400_000
 
-const daySchema = v.object({
-  fromMs: v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970')),
-  toMs: v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970')),
-})
-
-/** Visits, and the machines and sites they are made of. */
-export function visitRoutes(db: Database, actor: Actor): Router {
+/** Visits: the day, one visit with all that belongs to it, and what is said and seen in it. */
+export function visitRoutes(): Router {
   const router = Router()
-  const workshop = actor.workshopId
-
-  async function runsOf(visitIds: readonly string[]): Promise<Map<string, RunDetail[]>> {
-    const rows = await db.many<RunRow>('listRuns', [workshop, visitIds])
-    const grouped = new Map<string, RunDetail[]>()
-    for (const { plan, visitId, ...row } of rows) {
-      const run = {
-        ...row,
-        analysis: await upToDate(db, actor, row.id, row.analysis),
-        hoseEndMm: plan?.plan.hoseEndMm ?? plan?.plan.site.standpipeHeightMm ?? null,
-        taps: [...(plan?.plan.taps ?? [])],
-        plan: plan?.plan ?? null,
-      }
-      grouped.set(visitId, [...(grouped.get(visitId) ?? []), run])
-    }
-    return grouped
-  }
 
   router.get('/day', async (request, response) => {
+    const { db, actor } = scopeOf(request)
     const { fromMs, toMs } = parseInput(daySchema, request.query)
-    const visits = await db.many<Omit<VisitSummary, 'runs'>>('listVisits', [workshop, fromMs, toMs])
-    const runs = await runsOf(visits.map((visit) => visit.id))
-    const answer: DayAnswer = {
-      visits: visits.map((visit) => ({ ...visit, runs: (runs.get(visit.id) ?? []).map(summary) })),
-    }
+    type Row = Omit<VisitSummary, 'runs'>
+    const [due, open] = await Promise.all([
+      db.many<Row>('listVisits', [actor.workshopId, fromMs, toMs, false]),
+      db.many<Row>('listVisits', [actor.workshopId, fromMs - STILL_OPEN_MS, fromMs, true]),
+    ])
+    const runs = await runsOfVisits(
+      db,
+      actor,
+      [...due, ...open].map((visit) => visit.id),
+    )
+    const withRuns = (rows: Row[]) =>
+      rows.map((visit) => ({ ...visit, runs: (runs.get(visit.id) ?? []).map(summary) }))
+    const answer: DayAnswer = { visits: withRuns(due), stillOpen: withRuns(open) }
     response.json(answer)
   })
   router.get('/visits/:id', async (request, response) => {
+    const { db, actor } = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
-    const visit = await db.maybeOne<Omit<VisitAnswer, 'runs' | 'observations'>>('findVisit', [workshop, id])
-    if (!visit) throw new AppError('not_found', `visit ${id}: not found`)
-    const runs = (await runsOf([id])).get(id) ?? []
-    const observations = await db.many<ObservationAnswer>('listObservations', [workshop, id])
-    const answer: VisitAnswer = { ...visit, runs, observations }
+    const visit = await findVisit(db, actor, id)
+    const [runs, observations, entries, photos] = await Promise.all([
+      runsOfVisits(db, actor, [id]),
+      db.many<ObservationAnswer>('listObservations', [actor.workshopId, id]),
+      db.many<VisitEntry>('listEntries', [actor.workshopId, id]),
+      db.many<PhotoAnswer>('listPhotos', [actor.workshopId, [id]]),
+    ])
+    const machine = { ...visit.machine, record: recordOf(visit.machine.record) }
+    const answer: VisitAnswer = { ...visit, machine, runs: runs.get(id) ?? [], observations, entries, photos }
     response.json(answer)
   })
   router.put('/visits/:id', async (request, response) => {
+    const { db, actor } = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
     const visit = parseInput(putVisitSchema, request.body)
     await db.run('upsertVisit', [
-      workshop,
+      actor.workshopId,
       id,
       visit.machineId,
       visit.siteId,
@@ -86,47 +81,63 @@ export function visitRoutes(db: Database, actor: Actor): Router {
     ])
     response.json({ id })
   })
+  router.put('/visits/:id/closed', async (request, response) => {
+    const { db, actor } = scopeOf(request)
+    const id = parseInput(idSchema, request.params.id)
+    const { closedAtMs } = parseInput(closedSchema, request.body)
+    if ((await db.run('closeVisit', [actor.workshopId, id, closedAtMs])) === 0) throw unknownVisit(id)
+    response.json({ id })
+  })
   router.post('/visits/:id/observations', async (request, response) => {
+    const scope = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
     const { observations } = parseInput(postObservationsSchema, request.body)
-    if (!(await db.maybeOne('findVisit', [workshop, id])))
-      throw new AppError('not_found', `visit ${id}: not found`)
-    const stored = await db.transaction(async (tx) => {
-      let fresh = 0
-      for (const o of observations) fresh += (await tx.many('insertObservation', rowOf(actor, id, o))).length
-      return fresh
-    })
-    response.json({ stored, known: observations.length - stored })
+    for (const [i, o] of observations.entries()) {
+      const problem = o.type === 'observed' ? valueProblem(o.check, o.value) : null
+      if (problem) throw new AppError('input_invalid', `observations.${i}: ${problem}`)
+    }
+    response.json(await storeOnce(scope, id, 'insertObservation', observations, observationRow))
   })
-  router.get('/machines', async (_request, response) => {
-    response.json(await db.many('listMachines', [workshop]))
-  })
-  router.put('/machines/:id', async (request, response) => {
+  router.post('/visits/:id/entries', async (request, response) => {
+    const scope = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
-    const spec = parseInput(machineSpecSchema, request.body)
-    const problem = tubProblems(tapedTub(spec))[0]
-    if (problem) throw new AppError('input_invalid', problem)
-    await db.run('upsertMachine', [workshop, id, spec.label, JSON.stringify(spec)])
-    response.json({ id })
-  })
-  router.get('/sites', async (_request, response) => {
-    response.json(await db.many('listSites', [workshop]))
-  })
-  router.put('/sites/:id', async (request, response) => {
-    const id = parseInput(idSchema, request.params.id)
-    const { name, spec } = parseInput(putSiteSchema, request.body)
-    await db.run('upsertSite', [workshop, id, name, JSON.stringify(spec)])
-    response.json({ id })
+    const { entries } = parseInput(postEntriesSchema, request.body)
+    response.json(await storeOnce(scope, id, 'insertEntry', entries, entryRow))
   })
   return router
 }
+
+/** Stores what a device sends of a visit, each once, all or nothing. */
+async function storeOnce<T>(
+  { db, actor }: Scope,
+  visitId: string,
+  statement: 'insertObservation' | 'insertEntry',
+  sent: readonly T[],
+  row: (actor: Actor, visitId: string, one: T) => unknown[],
+): Promise<{ stored: number; known: number }> {
+  await findVisit(db, actor, visitId)
+  const stored = await db.transaction(async (tx) => {
+    let fresh = 0
+    for (const one of sent) fresh += (await tx.many(statement, row(actor, visitId, one))).length
+    return fresh
+  })
+  return { stored, known: sent.length - stored }
+}
+
+type VisitRow = Omit<VisitAnswer, 'runs' | 'observations' | 'entries' | 'photos'>
+async function findVisit(db: Queries, actor: Actor, id: string): Promise<VisitRow> {
+  const visit = await db.maybeOne<VisitRow>('findVisit', [actor.workshopId, id])
+  if (!visit) throw unknownVisit(id)
+  return visit
+}
+const unknownVisit = (id: string) => new AppError('not_found', `visit ${id}: not found`)
 
 /** A day lists many runs; their plans stay where they are. */
 function summary({ plan: _plan, ...run }: RunDetail): RunSummary {
   return run
 }
 
-function rowOf(actor: Actor, visitId: string, o: ObservationEvent): unknown[] {
+function observationRow(actor: Actor, visitId: string, o: ObservationEvent): unknown[] {
   const observed = o.type === 'observed' ? o : null
   return [
     actor.workshopId,
@@ -139,5 +150,19 @@ function rowOf(actor: Actor, visitId: string, o: ObservationEvent): unknown[] {
     observed?.tap ?? null,
     observed?.levelMm ?? null,
     o.type === 'withdrawn' ? o.targetId : null,
+    observed?.tempC ?? null,
+  ]
+}
+
+function entryRow(actor: Actor, visitId: string, e: EntryEvent): unknown[] {
+  return [
+    actor.workshopId,
+    e.id,
+    visitId,
+    actor.technicianId,
+    e.atMs,
+    e.topic,
+    JSON.stringify(e.value),
+    e.basedOn,
   ]
 }

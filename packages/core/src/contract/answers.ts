@@ -3,16 +3,32 @@ import type { ReadingBlock } from '../board/runReadings.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunKind, RunPlan } from '../runs/runPlan.ts'
+import type { VisitEntry } from '../stages/entries.ts'
+import type { MachineRecord } from './recordSchemas.ts'
 
 /** What the server answers; instants are ms since 1970. */
 export interface MachineAnswer {
   id: string
   spec: MachineSpec
+  record: MachineRecord
+}
+/** A machine of the list, with the place where it was seen last. */
+export interface KnownMachine extends MachineAnswer {
+  siteId: string | null
+  siteName: string | null
+  lastVisitMs: number | null
+}
+export interface CustomerAnswer {
+  id: string
+  name: string
+  phone: string
+  note: string
 }
 export interface SiteAnswer {
   id: string
   name: string
   spec: SiteSpec
+  customer: CustomerAnswer | null
 }
 export interface RunSummary {
   id: string
@@ -37,10 +53,19 @@ export interface ObservationAnswer {
   value: string | number
   tap: Tap | null
   levelMm: number | null
+  tempC: number | null
+}
+export interface PhotoAnswer {
+  id: string
+  visitId: string
+  atMs: number
+  by: string
+  stage: string
 }
 export interface VisitSummary {
   id: string
   dueAtMs: number
+  closedAtMs: number | null
   complaint: string
   machineLabel: string
   family: MachineSpec['family']
@@ -49,15 +74,43 @@ export interface VisitSummary {
 }
 export interface DayAnswer {
   visits: VisitSummary[]
+  /** Visits of the thirty days before that are still open. */
+  stillOpen: VisitSummary[]
 }
 export interface VisitAnswer {
   id: string
   dueAtMs: number
+  closedAtMs: number | null
   complaint: string
   machine: MachineAnswer
   site: SiteAnswer
   runs: RunDetail[]
   observations: ObservationAnswer[]
+  /** What stands of stages and state; two of one topic = said at once by two people. */
+  entries: VisitEntry[]
+  photos: PhotoAnswer[]
+}
+/** A machine with its runs over the years, newest visit first. */
+export interface MachineHistory extends MachineAnswer {
+  visits: { id: string; dueAtMs: number; complaint: string; siteName: string; runs: RunSummary[] }[]
+  photos: PhotoAnswer[]
+}
+export interface LogbookLine {
+  id: string
+  dueAtMs: number
+  closedAtMs: number | null
+  complaint: string
+  machineId: string
+  machineLabel: string
+  siteName: string
+  customerName: string | null
+  runs: { kind: RunKind; verdict: string | null }[]
+  findings: { check: string; value: string | number; levelMm: number | null; tap: Tap | null }[]
+}
+export interface LogbookAnswer {
+  lines: LogbookLine[]
+  /** Place after which the next page begins; null = this was the last. */
+  next: string | null
 }
 export interface RunAnswer {
   runId: string

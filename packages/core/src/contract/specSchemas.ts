@@ -25,6 +25,7 @@ export const machineSpecSchema = v.object({
     depthMm: numberIn(100, 1500, 'mm'),
     sumpL: numberIn(0, 20, 'L'),
     floorMm: numberIn(-200, 300, 'mm'),
+    assumed: v.optional(v.boolean()),
   }),
   valve: v.object({
     ratedLMin: v.nullable(numberIn(0.5, 60, 'L/min')),
@@ -151,6 +152,7 @@ export const putVisitSchema = v.object({
 export const putSiteSchema = v.object({
   name: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a name for the site'), v.maxLength(200)),
   spec: siteSpecSchema,
+  customerId: v.optional(v.nullable(idSchema)),
 })
 
 /** Things looked at or measured beside the runs; a withdrawal names what it takes back. */
@@ -168,6 +170,8 @@ export const postObservationsSchema = v.object({
           ]),
           tap: v.nullable(v.picklist(TAPS)),
           levelMm: v.nullable(numberIn(-300, 1500, 'mm')),
+          /** Temperature of a winding as it was measured. */
+          tempC: v.optional(v.nullable(numberIn(-60, 250, '°C'))),
         }),
         v.object({ type: v.literal('withdrawn'), ...base, targetId: idSchema }),
       ]),

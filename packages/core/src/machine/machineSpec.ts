@@ -16,7 +16,8 @@ export type Tap = (typeof TAPS)[number]
 export interface MachineSpec {
   family: FamilyId
   label: string
-  tub: { diameterMm: number; depthMm: number; sumpL: number; floorMm: number }
+  /** `assumed`: nobody held a tape to it; the family's usual size stands in. */
+  tub: { diameterMm: number; depthMm: number; sumpL: number; floorMm: number; assumed?: boolean | undefined }
   valve: { ratedLMin: number | null; taps: readonly Tap[] }
   pump: { shutoffHeadM: number | null; freeFlowLMin: number | null }
   drainHose: { boreMm: number; lengthM: number; wall: 'corrugated' | 'smooth' }
@@ -58,7 +59,10 @@ export function tapedTub(machine: MachineSpec): TubGeometry {
   const horizontal = isHorizontal(machine.family)
   return {
     shape: horizontal ? 'horizontal' : 'vertical',
-    ...machine.tub,
+    diameterMm: machine.tub.diameterMm,
+    depthMm: machine.tub.depthMm,
+    sumpL: machine.tub.sumpL,
+    floorMm: machine.tub.floorMm,
     displacedRatio: DISPLACED_RATIO.mid,
     draftDeg: horizontal ? 0 : DRAFT_DEG.mid,
   }

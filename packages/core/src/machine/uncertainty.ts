@@ -12,6 +12,8 @@ import { isHorizontal, type MachineSpec, type SiteSpec, type Tap, tapedTub } fro
  */
 export const SPREAD = {
   tapeMm: 3,
+  /** Drum sizes of a family spread so much when nobody held a tape to this one. */
+  assumedTubMm: 18,
   sumpRatio: 0.25,
   nameplateHead: 0.07,
   nameplateB: 0.1,
@@ -99,10 +101,16 @@ export function pumpMiddle(machine: MachineSpec): {
   }
 }
 
+/** How well the drum's sizes are known, mm, one standard deviation. */
+export function tubTapeMm(machine: MachineSpec): number {
+  return machine.tub.assumed ? SPREAD.assumedTubMm : SPREAD.tapeMm
+}
+
 /** One way the tub could really be, given what a tape said. */
 export function drawTub(machine: MachineSpec, random: RandomSource): TubGeometry {
   const tub = tapedTub(machine)
-  const { tapeMm, sumpRatio } = SPREAD
+  const { sumpRatio } = SPREAD
+  const tapeMm = tubTapeMm(machine)
   const horizontal = tub.shape === 'horizontal'
   return {
     shape: tub.shape,

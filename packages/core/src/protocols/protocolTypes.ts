@@ -1,21 +1,10 @@
 import type { Tap } from '../machine/machineSpec.ts'
 import type { RunKind } from '../runs/runPlan.ts'
+import type { CautionId } from '../state/cautions.ts'
 import type { ProtocolId } from './protocolIds.ts'
 
 /** Where the drain hose end is for a step: in its place, low (about 400 mm), below the tub, or lifted high. */
 export type HoseEnd = 'in-place' | 'low' | 'below-tub' | 'lifted'
-
-/** Something that can hurt; the step is gated by it. */
-export type CautionId = 'hot-water' | 'live-water' | 'flood' | 'two-people' | 'hot-pump' | 'pump-dry'
-export const CAUTIONS: Record<CautionId, string> = {
-  'hot-water': 'Hot water scalds: use cold for this, or let it cool.',
-  'live-water': 'Water and mains together: keep the hose end away from outlets and the machine’s electrics.',
-  flood:
-    'This hose end drains whatever is in the tub: have a container under it that holds it all, or a floor drain.',
-  'two-people': 'One holds the hose, one watches the water and the plug.',
-  'hot-pump': 'A pump that ran for minutes can be too hot to touch.',
-  'pump-dry': 'Never run the pump dry: stop as it draws air.',
-}
 
 interface StepBase {
   id: string

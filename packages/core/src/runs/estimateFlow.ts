@@ -1,5 +1,5 @@
 import { tapedTub } from '../machine/machineSpec.ts'
-import { SPREAD } from '../machine/uncertainty.ts'
+import { SPREAD, tubTapeMm } from '../machine/uncertainty.ts'
 import { findRoot } from '../numeric/findRoot.ts'
 import { type LineFit, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
@@ -173,7 +173,7 @@ function geometrySe(
   soak: Absorption,
   sign: number,
 ): number {
-  const tape = SPREAD.tapeMm
+  const tape = tubTapeMm(plan.machine)
   const moved: [TubGeometry, number | null, Absorption][] = [
     [{ ...tub, diameterMm: tub.diameterMm + tape }, spareMm, soak],
     [{ ...tub, floorMm: tub.floorMm + tape }, spareMm, soak],

@@ -1,0 +1,6 @@
+-- findSession: who a cookie belongs to, as long as it is valid and the person active.  $1 token_hash bytea
+select s.workshop_id as "workshopId", s.technician_id as "technicianId", t.name, t.role, w.name as "workshopName", w.demo
+from session s
+join technician t on t.workshop_id = s.workshop_id and t.id = s.technician_id
+join workshop w on w.id = s.workshop_id
+where s.token_hash = $1::bytea and s.expires_at > now() and t.active;

@@ -1,0 +1,82 @@
+import type { WhoAnswer } from '@brendik/core'
+import type { Request, RequestHandler } from 'express'
+import type { Actor, Database, ScopedDb } from '../db/database.ts'
+import { AppError } from '../errors/AppError.ts'
+import { parseCookie } from './cookies.ts'
+import { tokenHash } from './secrets.ts'
+
+/** Someone signed in, and the database as they may see it. */
+export interface Scope {
+  db: ScopedDb
+  actor: Actor & { technicianId: string }
+  who: WhoAnswer
+}
+/** An instrument that showed its key. */
+export interface InstrumentScope {
+  db: ScopedDb
+  actor: Actor
+}
+const scopes = new WeakMap<Request, Scope>()
+const instruments = new WeakMap<Request, InstrumentScope>()
+
+/** Finds out whose cookie came with the request; says nothing if it is nobody's. */
+export function whoIsIt(db: Database): RequestHandler {
+  return async (request, _response, next) => {
+    const token = parseCookie(request)
+    const who = token ? await db.door.maybeOne<WhoAnswer>('findSession', [tokenHash(token)]) : null
+    if (who) {
+      const actor = { workshopId: who.workshopId, technicianId: who.technicianId }
+      scopes.set(request, { db: db.as(actor), actor, who })
+    }
+    next()
+  }
+}
+
+/** Who is signed in, or null. */
+export const maybeScope = (request: Request): Scope | null => scopes.get(request) ?? null
+
+/** Who acts. @throws {AppError} not_signed_in. */
+export function scopeOf(request: Request): Scope {
+  const scope = scopes.get(request)
+  if (!scope) throw new AppError('not_signed_in', 'Sign in first.')
+  return scope
+}
+
+/** An owner who acts. @throws {AppError} not_signed_in, not_allowed. */
+export function ownerScope(request: Request): Scope {
+  const scope = scopeOf(request)
+  if (scope.who.role !== 'owner')
+    throw new AppError('not_allowed', 'Only an owner of the workshop may do this.')
+  return scope
+}
+
+/** Lets through those who are signed in, and nobody else. */
+export const signedIn: RequestHandler = (request, _response, next) => {
+  scopeOf(request)
+  next()
+}
+
+/** Lets an instrument through by the key in its Authorization header. */
+export function instrumentDoor(db: Database): RequestHandler {
+  return async (request, _response, next) => {
+    const [, key] = /^Bearer ([\w-]{20,80})$/.exec(request.headers.authorization ?? '') ?? []
+    const found = key
+      ? await db.door.maybeOne<{ workshopId: string }>('findInstrumentKey', [tokenHash(key)])
+      : null
+    if (!found)
+      throw new AppError(
+        'not_signed_in',
+        'Authorization: expected "Bearer" and an instrument key of the workshop',
+      )
+    const actor = { workshopId: found.workshopId, technicianId: null }
+    instruments.set(request, { db: db.as(actor), actor })
+    next()
+  }
+}
+
+/** The instrument that speaks. @throws {AppError} not_signed_in. */
+export function instrumentScope(request: Request): InstrumentScope {
+  const scope = instruments.get(request)
+  if (!scope) throw new AppError('not_signed_in', 'an instrument key is missing')
+  return scope
+}

@@ -1,0 +1,86 @@
+import {
+  type ChangeAnswer,
+  type InvitationAnswer,
+  idSchema,
+  instrumentKeySchema,
+  invitationSchema,
+  type PersonAnswer,
+  personSchema,
+} from '@brendik/core'
+import { Router } from 'express'
+import * as v from 'valibot'
+import type { Database } from '../db/database.ts'
+import { newToken, tokenHash } from '../door/secrets.ts'
+import { ownerScope } from '../door/whoIsIt.ts'
+import { AppError } from '../errors/AppError.ts'
+import { parseInput } from '../errors/parseInput.ts'
+
+const INVITATION_DAYS = 7
+const changesQuery = v.object({
+  before: v.optional(v.pipe(v.string(), v.regex(/^\d{1,18}$/, 'expected the id of a change'))),
+})
+
+/** What only an owner does: people, links, keys of instruments, and who changed what. */
+export function peopleRoutes(db: Database): Router {
+  const router = Router()
+  router.get('/people', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    response.json(await own.many<PersonAnswer>('listPeople', [actor.workshopId]))
+  })
+  router.put('/people/:id', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const id = parseInput(idSchema, request.params.id)
+    const { name, role, active } = parseInput(personSchema, request.body)
+    const changed = await own.transaction(async (tx) => {
+      await tx.many('lockWorkshopPeople', [actor.workshopId])
+      const people = await tx.many<PersonAnswer>('listPeople', [actor.workshopId])
+      if (!people.some((person) => person.id === id))
+        throw new AppError('not_found', `person ${id}: not found`)
+      return tx.run('updatePerson', [actor.workshopId, id, name, role, active])
+    })
+    if (changed === 0)
+      throw new AppError('not_allowed', 'A workshop needs an owner: make somebody else one first.')
+    if (!active) await db.door.run('deleteSessionsOf', [actor.workshopId, id, null])
+    response.json({ id })
+  })
+  router.get('/invitations', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    response.json(await own.many<InvitationAnswer>('listInvitations', [actor.workshopId]))
+  })
+  router.post('/invitations', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const { id, role } = parseInput(invitationSchema, request.body)
+    const token = newToken()
+    const values = [actor.workshopId, id, tokenHash(token), role, actor.technicianId, INVITATION_DAYS]
+    if ((await own.run('upsertInvitation', values)) === 0)
+      throw new AppError('not_allowed', 'This link was used already.')
+    response.json({ id, token })
+  })
+  router.delete('/invitations/:id', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    await own.run('endInvitation', [actor.workshopId, parseInput(idSchema, request.params.id)])
+    response.json({ ok: true })
+  })
+  router.get('/instrument-keys', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    response.json(await own.many<{ id: string; label: string }>('listInstrumentKeys', [actor.workshopId]))
+  })
+  router.post('/instrument-keys', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const { id, label } = parseInput(instrumentKeySchema, request.body)
+    const token = newToken()
+    await own.run('upsertInstrumentKey', [actor.workshopId, id, label, tokenHash(token)])
+    response.json({ id, token })
+  })
+  router.delete('/instrument-keys/:id', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    await own.run('revokeInstrumentKey', [actor.workshopId, parseInput(idSchema, request.params.id)])
+    response.json({ ok: true })
+  })
+  router.get('/changes', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const { before } = parseInput(changesQuery, request.query)
+    response.json(await own.many<ChangeAnswer>('listChanges', [actor.workshopId, before ?? null]))
+  })
+  return router
+}

@@ -1,0 +1,150 @@
+import { randomUUID } from 'node:crypto'
+import {
+  demoSignInSchema,
+  newPersonSchema,
+  newWorkshopSchema,
+  passwordChangeSchema,
+  type Role,
+  type SessionAnswer,
+  signInSchema,
+  tokenSchema,
+} from '@brendik/core'
+import { type Request, type Response, Router } from 'express'
+import type { Actor, Database, Queries } from '../db/database.ts'
+import { clearCookie, parseCookie, SESSION_DAYS, setCookie } from '../door/cookies.ts'
+import { type Limits, signInTries } from '../door/limits.ts'
+import { hashPassword, newToken, passwordFits, tokenHash } from '../door/secrets.ts'
+import { maybeScope, scopeOf } from '../door/whoIsIt.ts'
+import { AppError } from '../errors/AppError.ts'
+import { parseInput } from '../errors/parseInput.ts'
+
+interface Person {
+  workshopId: string
+  technicianId: string
+}
+interface DoorState {
+  anybody: boolean
+  unclaimed: string | null
+}
+export interface DoorOptions {
+  /** The demo's one-click door is open. */
+  demo: boolean
+  /** Anybody may set up a workshop of their own. */
+  openSignUp: boolean
+  limits: Limits
+}
+
+/** Coming in and going out. */
+export function sessionRoutes(db: Database, options: DoorOptions): Router {
+  const router = Router()
+  const tries = signInTries(options.limits)
+
+  async function letIn(request: Request, response: Response, person: Person): Promise<void> {
+    const token = newToken()
+    await db.door.run('insertSession', [
+      tokenHash(token),
+      person.workshopId,
+      person.technicianId,
+      SESSION_DAYS,
+    ])
+    setCookie(request, response, token)
+    response.json({ ok: true })
+  }
+  async function makePerson(
+    tx: Queries,
+    workshopId: string,
+    person: { name: string; email: string; password: string },
+    role: Role,
+  ): Promise<Person> {
+    const technicianId = randomUUID()
+    const hash = await hashPassword(person.password)
+    await tx
+      .run('upsertTechnician', [workshopId, technicianId, person.name, person.email, hash, role])
+      .catch((error: { code?: string }) => {
+        if (error.code === '23505')
+          throw new AppError('email_taken', `${person.email}: somebody signs in with this address already`)
+        throw error
+      })
+    return { workshopId, technicianId }
+  }
+
+  router.get('/session', async (request, response) => {
+    const { anybody } = (await db.door.maybeOne<DoorState>('doorState', [])) as DoorState
+    const answer: SessionAnswer = {
+      who: maybeScope(request)?.who ?? null,
+      demo: options.demo,
+      firstStart: !anybody,
+      openSignUp: options.openSignUp,
+    }
+    response.json(answer)
+  })
+  router.post('/session', tries, async (request, response) => {
+    const { email, password } = parseInput(signInSchema, request.body)
+    const found = await db.door.maybeOne<Person & { passwordHash: string }>('findByEmail', [email])
+    if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found)
+      throw new AppError('sign_in_refused', 'E-mail address or password is not right.')
+    await letIn(request, response, found)
+  })
+  router.post('/session/demo', async (request, response) => {
+    if (!options.demo) throw new AppError('not_found', 'There is no demo here.')
+    const { role } = parseInput(demoSignInSchema, request.body)
+    const found = await db.door.maybeOne<Person>('findDemoPeople', [role])
+    if (!found) throw new AppError('not_found', 'The demo data are not loaded.')
+    await letIn(request, response, found)
+  })
+  router.delete('/session', async (request, response) => {
+    const token = parseCookie(request)
+    if (token) await db.door.run('deleteSession', [tokenHash(token)])
+    clearCookie(response)
+    response.json({ ok: true })
+  })
+  router.post('/workshops', tries, async (request, response) => {
+    const { workshopName, ...owner } = parseInput(newWorkshopSchema, request.body)
+    const person = await db.door.transaction(async (tx) => {
+      // Two first owners at once: the second waits, then finds that somebody is there.
+      await tx.many('lockWorkshopPeople', ['first owner'])
+      const { anybody, unclaimed } = (await tx.maybeOne<DoorState>('doorState', [])) as DoorState
+      if (anybody && !options.openSignUp)
+        throw new AppError('not_allowed', 'A workshop is set up here already: ask its owner for a link.')
+      const workshopId = unclaimed ?? randomUUID()
+      await tx.run('upsertWorkshop', [workshopId, workshopName, false])
+      return makePerson(tx, workshopId, owner, 'owner')
+    })
+    await letIn(request, response, person)
+  })
+  router.get('/invitations/:token', tries, async (request, response) => {
+    const token = parseInput(tokenSchema, request.params.token)
+    const found = await db.door.maybeOne<{ workshopName: string; role: Role }>('findInvitation', [
+      tokenHash(token),
+    ])
+    if (!found) throw new AppError('not_found', OVER)
+    response.json({ workshopName: found.workshopName, role: found.role })
+  })
+  router.post('/invitations/:token', tries, async (request, response) => {
+    const token = parseInput(tokenSchema, request.params.token)
+    const guest = parseInput(newPersonSchema, request.body)
+    const person = await db.door.transaction(async (tx) => {
+      const found = await tx.maybeOne<{ workshopId: string; role: Role }>('findInvitation', [
+        tokenHash(token),
+      ])
+      if (!found || (await tx.many('useInvitation', [tokenHash(token)])).length === 0)
+        throw new AppError('not_found', OVER)
+      return makePerson(tx, found.workshopId, guest, found.role)
+    })
+    await letIn(request, response, person)
+  })
+  router.put('/me/password', tries, async (request, response) => {
+    const { actor } = scopeOf(request)
+    const { before, after } = parseInput(passwordChangeSchema, request.body)
+    const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
+    if (!(await passwordFits(found?.passwordHash ?? null, before)))
+      throw new AppError('sign_in_refused', 'The old password is not right.')
+    const kept = parseCookie(request)
+    await db.door.run('setPassword', [...mine(actor), await hashPassword(after)])
+    await db.door.run('deleteSessionsOf', [...mine(actor), kept ? tokenHash(kept) : null])
+    response.json({ ok: true })
+  })
+  return router
+}
+const OVER = 'This link was used, taken back or is over: ask for a new one.'
+const mine = (actor: Actor) => [actor.workshopId, actor.technicianId]

@@ -1,0 +1,373 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { familyDefaults, type RunEvent } from '@brendik/core'
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
+import pg from 'pg'
+import { type Inside, startTestServer, type TestServer } from './testServer.ts'
+
+/** Everything one workshop has, and a second workshop that tries to reach it. */
+let server: TestServer
+let own: Inside
+let other: Inside
+/** A workshop that has nothing at all, not even rows under the same ids. */
+let bare: Inside
+const ids = {
+  machine: crypto.randomUUID(),
+  site: crypto.randomUUID(),
+  customer: crypto.randomUUID(),
+  visit: crypto.randomUUID(),
+  run: crypto.randomUUID(),
+  instrument: crypto.randomUUID(),
+  photo: crypto.randomUUID(),
+  observation: crypto.randomUUID(),
+  entry: crypto.randomUUID(),
+  invitation: crypto.randomUUID(),
+  key: crypto.randomUUID(),
+  block: crypto.randomUUID(),
+}
+const SECRET = 'Only-ours'
+const spec = { ...familyDefaults('front-load'), label: SECRET }
+const site = {
+  supplyKpa: { cold: null, hot: null },
+  standpipeHeightMm: 900,
+  waterTempC: 15,
+  portHeightMm: null,
+}
+const plan = {
+  kind: 'drain' as const,
+  machine: spec,
+  site,
+  taps: [],
+  throttled: false,
+  hoseEndMm: null,
+  startLevelMm: 110,
+  endLevelMm: null,
+  laundry: 'none' as const,
+  laundryKg: 0,
+}
+const events: RunEvent[] = [
+  { type: 'planned', id: crypto.randomUUID(), atMs: 1, plan, instrumentId: ids.instrument },
+  { type: 'started', id: crypto.randomUUID(), atMs: Date.now() - 5000 },
+]
+const visit = { machineId: ids.machine, siteId: ids.site, dueAtMs: Date.now(), complaint: SECRET }
+const observation = {
+  type: 'observed',
+  id: ids.observation,
+  atMs: 1,
+  check: 'trap.look',
+  value: 'debris',
+  tap: null,
+  levelMm: null,
+}
+const entry = { id: ids.entry, atMs: 1, topic: 'note:arrive', value: SECRET, basedOn: [] }
+const block = { id: ids.block, atMs: [Date.now()], levelMm: [77] }
+
+/** Every write the server takes, with a body that is right, in an order in which each finds what it refers to. */
+const writes: [method: string, path: string, body: unknown][] = [
+  ['PUT', `/api/customers/${ids.customer}`, { name: SECRET, phone: '', note: '' }],
+  ['PUT', `/api/machines/${ids.machine}`, spec],
+  ['PUT', `/api/sites/${ids.site}`, { name: SECRET, spec: site, customerId: ids.customer }],
+  ['PUT', `/api/visits/${ids.visit}`, visit],
+  ['PUT', `/api/visits/${ids.visit}/closed`, { closedAtMs: null }],
+  ['PUT', `/api/ingest/instruments/${ids.instrument}`, { label: SECRET, rateHz: 10 }],
+  ['POST', `/api/runs/${ids.run}/events`, { visitId: ids.visit, events }],
+  ['POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [block] }],
+  ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation] }],
+  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry] }],
+  ['POST', '/api/invitations', { id: ids.invitation, role: 'technician' }],
+  ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
+]
+/** Every address that reads, with ids of the first workshop. */
+const reads = [
+  '/api/day?fromMs=0&toMs=4000000000000',
+  `/api/visits/${ids.visit}`,
+  '/api/machines',
+  `/api/machines/${ids.machine}`,
+  '/api/sites',
+  '/api/logbook',
+  '/api/logbook?words=only',
+  `/api/runs/${ids.run}`,
+  '/api/instruments',
+  `/api/ingest/instruments/${ids.instrument}/assignment`,
+  `/api/photos/${ids.photo}`,
+  '/api/people',
+  '/api/invitations',
+  '/api/instrument-keys',
+  '/api/changes',
+  '/api/session',
+]
+const photoPath = `/api/photos/${ids.photo}?visit=${ids.visit}&stage=arrive&atMs=1`
+const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 74, 70, 73, 70])
+const putPhoto = (by: Inside, bytes: Buffer = JPEG) =>
+  fetch(`${server.url}${photoPath}`, {
+    method: 'PUT',
+    headers: { ...by.headers, 'content-type': 'image/jpeg' },
+    body: new Uint8Array(bytes),
+  })
+
+beforeAll(async () => {
+  server = await startTestServer()
+  own = server.home
+  other = await server.enter('Stranger')
+  bare = await server.enter('Bare')
+  for (const [method, path, body] of writes) {
+    const answer = await own.request(method, path, body)
+    if (answer.status !== 200)
+      throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`)
+  }
+  expect((await putPhoto(own)).status).toBe(200)
+})
+afterAll(() => server.close())
+
+/** How often anything of the first workshop's stands in the database; a stranger must not move it. */
+async function fingerprint(): Promise<string> {
+  const tables = [
+    'customer',
+    'machine',
+    'site',
+    'visit',
+    'run',
+    'mark',
+    'reading_block',
+    'observation',
+    'visit_entry',
+    'photo',
+    'photo_content',
+    'instrument',
+    'invitation',
+    'instrument_key',
+    'technician',
+  ]
+  const parts = await Promise.all(
+    tables.map(async (table) => {
+      const { rows } = await server.query(
+        `select coalesce(md5(string_agg(to_jsonb(t)::text, '' order by to_jsonb(t)::text)), '') as sum from ${table} t where workshop_id = $1`,
+        [own.workshopId],
+      )
+      return `${table} ${rows[0].sum}`
+    }),
+  )
+  return parts.join('\n')
+}
+
+describe('a second workshop', () => {
+  it.each(reads)('reads nothing of the first by %s', async (path) => {
+    const mine = await server.ask(own.headers, 'GET', path)
+    expect(mine.status).toBe(200)
+    const theirs = await server.ask(other.headers, 'GET', path)
+    const text = await theirs.text()
+    expect([200, 404]).toContain(theirs.status)
+    expect(text).not.toContain(SECRET)
+    // A 404 may repeat the id that was asked for, and nothing else.
+    if (theirs.status === 200) for (const id of Object.values(ids)) expect(text).not.toContain(id)
+  })
+  it.each(writes.map((write) => [`${write[0]} ${write[1]}`, write] as const))(
+    'changes nothing of the first by %s',
+    async (_name, [method, path, body]) => {
+      const before = await fingerprint()
+      const answer = await other.request(method, path, body)
+      expect([200, 404, 409]).toContain(answer.status)
+      expect(await fingerprint()).toBe(before)
+    },
+  )
+  it.each([
+    ['DELETE', `/api/invitations/${ids.invitation}`],
+    ['DELETE', `/api/instrument-keys/${ids.key}`],
+    ['PUT', `/api/people/`],
+  ])('takes nothing away by %s %s', async (method, path) => {
+    const before = await fingerprint()
+    const target = path.endsWith('/') ? `${path}${own.technicianId}` : path
+    await other.request(
+      method,
+      target,
+      method === 'PUT' ? { name: 'x', role: 'technician', active: false } : undefined,
+    )
+    expect(await fingerprint()).toBe(before)
+  })
+  it('stores no photo into a visit of the first', async () => {
+    const before = await fingerprint()
+    // Under the same ids it may have a visit of its own by now; it never gets into the other's.
+    expect([200, 404]).toContain((await putPhoto(other)).status)
+    expect(await fingerprint()).toBe(before)
+  })
+  it('hears nothing of a run of the first', async () => {
+    const stop = new AbortController()
+    const live = await fetch(`${server.url}/api/runs/${ids.run}/live`, {
+      headers: other.headers,
+      signal: stop.signal,
+    })
+    const reader = (live.body as ReadableStream<Uint8Array>).getReader()
+    await reader.read()
+    const heard = reader.read().then(
+      ({ value }) => new TextDecoder().decode(value),
+      () => '',
+    )
+    await own.request('POST', `/api/ingest/runs/${ids.run}/blocks`, {
+      blocks: [{ ...block, id: crypto.randomUUID() }],
+    })
+    await new Promise((resolve) => setTimeout(resolve, 400))
+    stop.abort()
+    expect(await heard).toBe('')
+  })
+})
+
+it('lets nobody in who is not signed in, by any route', async () => {
+  for (const path of reads.filter((read) => read !== '/api/session'))
+    expect([path, (await server.ask({}, 'GET', path)).status]).toEqual([path, 401])
+  for (const [method, path, body] of writes)
+    expect([path, (await server.ask({}, method, path, body)).status]).toEqual([path, 401])
+})
+it('names every route of the server in this file, so that a new one cannot be forgotten', () => {
+  const folder = new URL('../src/routes/', import.meta.url)
+  const routes = readdirSync(folder).flatMap((file) => {
+    const text = readFileSync(new URL(file, folder), 'utf8')
+    return [...text.matchAll(/router\.(get|put|post|delete)\(\s*'([^']+)'/g)].map(
+      ([, method, path]) => `${method?.toUpperCase()} ${path}`,
+    )
+  })
+  expect(routes.length).toBeGreaterThan(25)
+  const tried = [
+    ...reads.map((path) => `GET ${path}`),
+    ...writes.map(([method, path]) => `${method} ${path}`),
+    `PUT ${photoPath}`,
+    `GET /api/runs/${ids.run}/live`,
+    `DELETE /api/invitations/${ids.invitation}`,
+    `DELETE /api/instrument-keys/${ids.key}`,
+    `PUT /api/people/${own.technicianId}`,
+  ].map((line) => line.replace('/api/ingest', '').replace('/api', '').split('?')[0] as string)
+  // The door has tests of its own: it is there for those who are in no workshop yet.
+  const door = [
+    'POST /session',
+    'POST /session/demo',
+    'DELETE /session',
+    'POST /workshops',
+    'GET /invitations/:token',
+    'POST /invitations/:token',
+    'PUT /me/password',
+  ]
+  const untried = routes.filter((route) => {
+    const pattern = new RegExp(`^${route.replace(/:\w+/g, '[^/]+')}$`)
+    return !door.includes(route) && !tried.some((line) => pattern.test(line))
+  })
+  expect(untried).toEqual([])
+})
+
+describe('with the workshop’s condition taken out of a query', () => {
+  const folder = new URL('../sql/queries/', import.meta.url)
+  // Statements of the door see people only; what they may not see is tried below.
+  const door = new Set([
+    'findSession',
+    'insertSession',
+    'deleteSession',
+    'deleteSessionsOf',
+    'findByEmail',
+    'findPassword',
+    'setPassword',
+    'findDemoPeople',
+    'doorState',
+    'upsertWorkshop',
+    'upsertTechnician',
+    'findInvitation',
+    'useInvitation',
+    'findInstrumentKey',
+    'lockWorkshopPeople',
+    'notifyRun',
+  ])
+  const readers = readdirSync(folder)
+    .map((file) => ({
+      name: file.replace('.sql', ''),
+      text: readFileSync(new URL(file, folder), 'utf8').replace(/^--.*$/gm, ''),
+    }))
+    .filter(({ name, text }) => !door.has(name) && !/^\s*(insert|update|delete)/i.test(text))
+  /** Values that would find the first workshop's rows. */
+  const valuesOf: Record<string, unknown[]> = {
+    findAssignment: [ids.instrument],
+    findMachine: [ids.machine],
+    findPhotoContent: [ids.photo],
+    findReadingBlock: [ids.block],
+    findRun: [ids.run],
+    findVisit: [ids.visit],
+    listChanges: [null],
+    listEntries: [ids.visit],
+    listInstrumentKeys: [],
+    listInstruments: [],
+    listInvitations: [],
+    listMachineVisits: [ids.machine],
+    listMachines: [],
+    listMarks: [ids.run],
+    listObservations: [ids.visit],
+    listPeople: [],
+    listPhotos: [[ids.visit]],
+    listReadingBlocks: [ids.run],
+    listRuns: [[ids.visit]],
+    listSites: [],
+    listVisits: [0, 4e12, false],
+    lockRun: [ids.run],
+    sameReadingBlock: [ids.block, ids.run, 0, '{0}', '{77}', '{NULL}', '{NULL}'],
+    searchLogbook: [null, null, null, 50],
+  }
+  it('covers every statement that reads', () =>
+    expect(readers.map((r) => r.name).sort()).toEqual(Object.keys(valuesOf).sort()))
+
+  it.each(Object.keys(valuesOf))('%s still shows the stranger nothing', async (name) => {
+    const text = readers.find((r) => r.name === name)?.text as string
+    const open = text.replace(/\b(\w+\.)?workshop_id = \$1::uuid/g, () => '($1::uuid is not null)')
+    expect(open).not.toBe(text)
+    const values = [own.workshopId, ...(valuesOf[name] as unknown[])]
+    const rowsAs = async (who: Inside) => {
+      const client = new pg.Client({ connectionString: server.databaseUrl })
+      await client.connect()
+      await client.query('begin; set local role brendik_app')
+      await client.query("select set_config('brendik.workshop_id', $1, true)", [who.workshopId])
+      try {
+        return JSON.stringify((await client.query(open, values)).rows)
+      } finally {
+        await client.end()
+      }
+    }
+    // The same open query finds the rows for their owner: the test would otherwise pass on a query that finds nothing.
+    const hit = new RegExp(
+      [SECRET, ...Object.values(ids), own.technicianId, 'debris', '"same"', '"mime"'].join('|'),
+    )
+    expect(await rowsAs(own)).toMatch(hit)
+    const seen = await rowsAs(bare)
+    expect(seen).not.toContain(SECRET)
+    for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
+    expect(seen).not.toMatch(/debris|"same":true|"mime"/)
+  })
+  it('writes nothing into the first workshop either', async () => {
+    const client = new pg.Client({ connectionString: server.databaseUrl })
+    await client.connect()
+    await client.query('begin; set local role brendik_app')
+    await client.query("select set_config('brendik.workshop_id', $1, true)", [other.workshopId])
+    expect((await client.query("update machine set label = 'mine now'")).rowCount).toBe(0)
+    expect((await client.query('update visit set closed_at = now()')).rowCount).toBe(0)
+    await expect(
+      client.query('insert into customer (id, workshop_id, name) values ($1, $2, $3)', [
+        crypto.randomUUID(),
+        own.workshopId,
+        'x',
+      ]),
+    ).rejects.toThrow(/row-level security/)
+    await client.query('rollback')
+    // Who forgets to say whose workshop it is sees nothing at all.
+    await client.query('begin; set local role brendik_app')
+    expect((await client.query('select * from machine')).rowCount).toBe(0)
+    await client.query('rollback')
+    // The door knows people and no visit; nobody but the functions reads the search's words.
+    await client.query('begin; set local role brendik_door')
+    await expect(client.query('select * from visit')).rejects.toThrow(/permission denied/)
+    await client.query('rollback')
+    await client.query('begin; set local role brendik_app')
+    await expect(client.query('select * from visit_search')).rejects.toThrow(/permission denied/)
+    await client.query('rollback')
+    await client.query('begin; set local role brendik_app')
+    await expect(client.query('select password_hash from technician')).rejects.toThrow(/permission denied/)
+    await client.end()
+  })
+  it('has a wall around every table that holds a workshop’s rows', async () => {
+    const { rows } = await server.query(
+      "select c.relname from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'workshop_id' where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace and not c.relrowsecurity",
+    )
+    expect(rows).toEqual([])
+  })
+})

@@ -1,0 +1,83 @@
+import * as v from 'valibot'
+import { idSchema } from './specSchemas.ts'
+import { textUpTo } from './textSchemas.ts'
+
+export const ROLES = ['owner', 'technician'] as const
+export type Role = (typeof ROLES)[number]
+
+/** Shortest password, characters (NIST SP 800-63B asks for 8 at least, from memory). */
+export const PASSWORD_LEAST = 10
+const email = v.pipe(
+  v.string(),
+  v.trim(),
+  v.toLowerCase(),
+  v.email((issue) => `expected an e-mail address, got ${issue.received}`),
+  v.maxLength(200),
+)
+const password = v.pipe(
+  v.string(),
+  v.minLength(PASSWORD_LEAST, `expected at least ${PASSWORD_LEAST} characters`),
+  v.maxLength(200, 'expected at most 200 characters'),
+)
+const name = textUpTo(100, 1, 'a name')
+
+export const signInSchema = v.object({ email, password: v.pipe(v.string(), v.maxLength(200)) })
+export const demoSignInSchema = v.object({ role: v.picklist(ROLES) })
+/** A person who comes in for the first time, by a link or as the first owner. */
+export const newPersonSchema = v.object({ name, email, password })
+export const newWorkshopSchema = v.object({
+  ...newPersonSchema.entries,
+  workshopName: textUpTo(200, 1, 'a name for the workshop'),
+})
+export const invitationSchema = v.object({ id: idSchema, role: v.picklist(ROLES) })
+export const personSchema = v.object({ name, role: v.picklist(ROLES), active: v.boolean() })
+export const passwordChangeSchema = v.object({
+  before: v.pipe(v.string(), v.maxLength(200)),
+  after: password,
+})
+export const instrumentKeySchema = v.object({
+  id: idSchema,
+  label: textUpTo(200, 1, 'a name for the instrument'),
+})
+/** A secret as it stands in a link. */
+export const tokenSchema = v.pipe(v.string(), v.regex(/^[\w-]{20,80}$/, 'expected the secret of a link'))
+
+/** Who is signed in on this device. */
+export interface WhoAnswer {
+  technicianId: string
+  name: string
+  role: Role
+  workshopId: string
+  workshopName: string
+  demo: boolean
+}
+export interface SessionAnswer {
+  who: WhoAnswer | null
+  /** The demo's one-click door is open. */
+  demo: boolean
+  /** Nobody can sign in yet: the first one sets the workshop up. */
+  firstStart: boolean
+  /** Anybody may set up a workshop of their own. */
+  openSignUp: boolean
+}
+export interface PersonAnswer {
+  id: string
+  name: string
+  email: string | null
+  role: Role
+  active: boolean
+}
+export interface InvitationAnswer {
+  id: string
+  role: Role
+  expiresAtMs: number
+}
+export interface ChangeAnswer {
+  id: number
+  atMs: number
+  by: string | null
+  what: 'insert' | 'update'
+  table: string
+  rowId: string
+  change: Record<string, [unknown, unknown]>
+}

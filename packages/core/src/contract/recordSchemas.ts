@@ -1,0 +1,113 @@
+import * as v from 'valibot'
+import { ENTRY_TOPICS } from '../stages/stages.ts'
+import { idSchema, numberIn } from './specSchemas.ts'
+import { textUpTo } from './textSchemas.ts'
+
+const ohmBand = v.nullable(
+  v.pipe(
+    v.tuple([numberIn(0, 1e6, 'ohm'), numberIn(0, 1e6, 'ohm')]),
+    v.check(([lo, hi]) => lo <= hi, 'expected the lower resistance first'),
+  ),
+)
+
+/** What a machine's plate and tech sheet say; none of it is needed for a run. */
+export const machineRecordSchema = v.object({
+  make: textUpTo(100),
+  model: textUpTo(100),
+  serial: textUpTo(100),
+  builtYear: v.nullable(v.pipe(numberIn(1950, 2100, ''), v.integer('expected a year'))),
+  supplyVolts: v.nullable(v.picklist([120, 230])),
+  techSheet: v.object({
+    found: v.picklist(['not-looked', 'found', 'none']),
+    pumpOhm: ohmBand,
+    valveOhm: ohmBand,
+    pins: textUpTo(2000),
+    faults: textUpTo(2000),
+    testMode: textUpTo(2000),
+  }),
+})
+export type MachineRecord = v.InferOutput<typeof machineRecordSchema>
+
+export const BLANK_RECORD: MachineRecord = {
+  make: '',
+  model: '',
+  serial: '',
+  builtYear: null,
+  supplyVolts: null,
+  techSheet: { found: 'not-looked', pumpOhm: null, valveOhm: null, pins: '', faults: '', testMode: '' },
+}
+
+/** A record as stored, filled up with what it lacks. */
+export function recordOf(stored: unknown): MachineRecord {
+  const part = (stored ?? {}) as Partial<MachineRecord>
+  return { ...BLANK_RECORD, ...part, techSheet: { ...BLANK_RECORD.techSheet, ...part.techSheet } }
+}
+
+export const customerSchema = v.object({
+  name: textUpTo(200, 1, 'a name for the customer'),
+  phone: textUpTo(60),
+  note: textUpTo(2000),
+})
+
+const topic = v.pipe(
+  v.string(),
+  v.check(
+    (text) => ENTRY_TOPICS.includes(text) || /^photo-back:[0-9a-f-]{36}$/.test(text),
+    (issue) => `expected a topic of a visit, got ${issue.received}`,
+  ),
+)
+/** Things said of a visit's stages and of the machine's state. */
+export const postEntriesSchema = v.object({
+  entries: v.pipe(
+    v.array(
+      v.object({
+        id: idSchema,
+        atMs: numberIn(0, 4e12, 'ms since 1970'),
+        topic,
+        value: v.union(
+          [
+            v.pipe(v.string(), v.maxLength(4000, 'expected at most 4000 characters')),
+            v.pipe(v.number(), v.finite()),
+            v.boolean(),
+            v.null(),
+          ],
+          'expected a text of at most 4000 characters, a number, yes or no, or nothing',
+        ),
+        basedOn: v.pipe(v.array(idSchema), v.maxLength(50)),
+      }),
+    ),
+    v.minLength(1),
+    v.maxLength(500),
+  ),
+})
+export type EntryEvent = v.InferOutput<typeof postEntriesSchema>['entries'][number]
+
+/** Photos as they are sent: type and size are checked against the bytes as well. */
+export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
+export const PHOTO_MOST_BYTES = 2_097_152
+export const PHOTO_STAGES = [
+  'arrive',
+  'make-safe',
+  'outside',
+  'fill',
+  'hold',
+  'drain',
+  'electrical',
+  'tech-sheet',
+] as const
+export const photoQuerySchema = v.object({
+  visit: idSchema,
+  stage: v.picklist(PHOTO_STAGES),
+  atMs: v.pipe(v.string(), v.transform(Number), numberIn(0, 4e12, 'ms since 1970')),
+})
+export const closedSchema = v.object({ closedAtMs: v.nullable(numberIn(0, 4e12, 'ms since 1970')) })
+/** A search of the logbook: words, and the place in the list after which to go on. */
+export const logbookQuerySchema = v.object({
+  words: v.optional(v.pipe(v.string(), v.maxLength(200, 'expected at most 200 characters')), ''),
+  after: v.optional(
+    v.pipe(
+      v.string(),
+      v.regex(/^\d{4}-\d\d-\d\dT[\d:.]{15}Z_[0-9a-f-]{36}$/, 'expected a place given by the list before'),
+    ),
+  ),
+})

@@ -1,0 +1,167 @@
+import type { RunAnalysis } from '../runs/runAnalysis.ts'
+import type { RunKind, RunPlan } from '../runs/runPlan.ts'
+import { type Standing, saidOf } from '../stages/entries.ts'
+
+/** What is said of the machine's state, each a topic of its own: `state:<field>`. */
+export const STATE_FIELDS = [
+  'mains',
+  'tap-cold',
+  'tap-hot',
+  'water',
+  'panels',
+  'tilt',
+  'hose-end',
+  'cap',
+  'contain',
+  'contain-l',
+  'pump-ran-min',
+  'competent',
+] as const
+export type StateField = (typeof STATE_FIELDS)[number]
+
+/** The words a field may be set to; the others take numbers. */
+export const STATE_WORDS = {
+  mains: ['unplugged', 'plugged'],
+  'tap-cold': ['shut', 'open'],
+  'tap-hot': ['shut', 'open'],
+  panels: ['closed', 'open'],
+  tilt: ['upright', 'tipped'],
+  'hose-end': ['standpipe', 'lifted', 'low', 'below-tub'],
+  cap: ['shut', 'open'],
+  contain: ['none', 'tray', 'wet-vac', 'floor-drain'],
+  competent: ['yes', 'no'],
+} as const satisfies Partial<Record<StateField, readonly string[]>>
+export type WordField = keyof typeof STATE_WORDS
+
+/** Water in the machine. Unknown counts as full wherever it could hurt. */
+export type WaterInside =
+  | { kind: 'unknown' }
+  | { kind: 'empty' }
+  | { kind: 'level'; levelMm: number }
+  | { kind: 'to-the-lip' }
+
+/** The machine as it stands now. Null = nobody said, and no run tells. */
+export interface MachineState {
+  mains: 'plugged' | 'unplugged' | null
+  taps: { cold: 'open' | 'shut' | null; hot: 'open' | 'shut' | null }
+  water: WaterInside
+  panels: 'closed' | 'open' | null
+  tilt: 'upright' | 'tipped' | null
+  hoseEnd: (typeof STATE_WORDS)['hose-end'][number] | null
+  cap: 'shut' | 'open' | null
+  /** What catches the water when something is opened, and how much of it, L; null litres = a floor drain, which takes all. */
+  containment: { how: 'tray' | 'wet-vac' | 'floor-drain'; litres: number | null } | null
+  /** The last time the pump ran: how long, and when it ended. */
+  pump: { ranMin: number; endedAtMs: number } | null
+  /** Whether someone competent for live work said so. */
+  competent: boolean
+  /** Fields on which two people said different things at once: taken as not known until settled. */
+  disputed: StateField[]
+}
+
+/** A run as far as it changes the machine. */
+export interface StateRun {
+  kind: RunKind
+  startedAtMs: number | null
+  stoppedAtMs: number | null
+  plan: RunPlan | null
+  analysis: RunAnalysis | null
+}
+
+/**
+ * The state of the machine from what was said of it and from the runs made on it, whichever came last.
+ * A drain leaves the level at which its readings end; without such readings the water is unknown, never assumed gone.
+ * @param standing - What stands of the visit's entries. @param runs - In any order.
+ */
+export function machineState(
+  standing: ReadonlyMap<string, Standing>,
+  runs: readonly StateRun[],
+): MachineState {
+  const disputed = STATE_FIELDS.filter((field) => standing.get(`state:${field}`)?.conflict)
+  const word = <F extends WordField>(field: F) => {
+    if (disputed.includes(field)) return null
+    const value = saidOf(standing, `state:${field}`)
+    return (STATE_WORDS[field] as readonly unknown[]).includes(value)
+      ? (value as (typeof STATE_WORDS)[F][number])
+      : null
+  }
+  const saidAtMs = (field: StateField) =>
+    standing.get(`state:${field}`)?.latest.atMs ?? Number.NEGATIVE_INFINITY
+  const state: MachineState = {
+    mains: word('mains'),
+    taps: { cold: word('tap-cold'), hot: word('tap-hot') },
+    water: disputed.includes('water') ? { kind: 'unknown' } : waterFrom(saidOf(standing, 'state:water')),
+    panels: word('panels'),
+    tilt: word('tilt'),
+    hoseEnd: word('hose-end'),
+    cap: word('cap'),
+    containment: containmentFrom(word('contain'), disputed, saidOf(standing, 'state:contain-l')),
+    pump: pumpSaid(standing),
+    competent: word('competent') === 'yes',
+    disputed,
+  }
+  const made = runs
+    .filter((run): run is StateRun & { startedAtMs: number } => run.startedAtMs !== null)
+    .sort((a, b) => a.startedAtMs - b.startedAtMs)
+  for (const run of made) applyRun(state, run, saidAtMs)
+  return state
+}
+
+function applyRun(
+  state: MachineState,
+  run: StateRun & { startedAtMs: number },
+  saidAtMs: (field: StateField) => number,
+): void {
+  // While a run lasts, what it does is so now, whatever was said before.
+  const untilMs = run.stoppedAtMs ?? Number.POSITIVE_INFINITY
+  const after = (field: StateField) => untilMs > saidAtMs(field)
+  const powered = run.kind === 'fill' || run.kind === 'drain' || run.kind === 'motion' || run.kind === 'spin'
+  if (powered && after('mains')) state.mains = 'plugged'
+  if (run.kind === 'fill')
+    for (const tap of run.plan?.taps ?? []) if (after(`tap-${tap}`)) state.taps[tap] = 'open'
+  if (after('water')) state.water = waterAfter(run)
+  if (run.kind === 'drain' && after('pump-ran-min') && run.stoppedAtMs !== null)
+    state.pump = { ranMin: (run.stoppedAtMs - run.startedAtMs) / 60_000, endedAtMs: run.stoppedAtMs }
+  const endMm = run.plan?.hoseEndMm ?? null
+  if (
+    (run.kind === 'drain' || run.kind === 'siphon' || run.kind === 'hold') &&
+    endMm !== null &&
+    after('hose-end')
+  )
+    state.hoseEnd = endMm < 250 ? 'below-tub' : endMm < 650 ? 'low' : endMm > 1300 ? 'lifted' : 'standpipe'
+}
+
+function waterAfter(run: StateRun): WaterInside {
+  if (run.stoppedAtMs === null) return { kind: 'unknown' }
+  const endMm =
+    run.analysis?.fit?.endMm ??
+    (run.analysis?.basis && 'endMm' in run.analysis.basis ? run.analysis.basis.endMm : null)
+  return endMm === null || endMm === undefined
+    ? { kind: 'unknown' }
+    : { kind: 'level', levelMm: Math.max(0, Math.round(endMm)) }
+}
+
+function waterFrom(value: unknown): WaterInside {
+  if (value === 'empty') return { kind: 'empty' }
+  if (value === 'to-the-lip') return { kind: 'to-the-lip' }
+  return typeof value === 'number' && Number.isFinite(value)
+    ? { kind: 'level', levelMm: value }
+    : { kind: 'unknown' }
+}
+
+function containmentFrom(
+  how: (typeof STATE_WORDS)['contain'][number] | null,
+  disputed: readonly StateField[],
+  litres: unknown,
+): MachineState['containment'] {
+  if (how === null || how === 'none') return null
+  if (how === 'floor-drain') return { how, litres: null }
+  const stated = typeof litres === 'number' && litres > 0 && !disputed.includes('contain-l')
+  return stated ? { how, litres } : null
+}
+
+function pumpSaid(standing: ReadonlyMap<string, Standing>): MachineState['pump'] {
+  const said = standing.get('state:pump-ran-min')?.latest
+  if (!said || typeof said.value !== 'number' || !(said.value > 0)) return null
+  return { ranMin: said.value, endedAtMs: said.atMs }
+}
