@@ -7,6 +7,9 @@ check_node
 ensure_packages
 ensure_database
 ensure_web
+# A key for the simulated instruments, new at every start, and the demo's one-click door.
+BRENDIK_KEY="$(node -p 'crypto.randomBytes(24).toString("base64url")')"
+export BRENDIK_KEY BRENDIK_DEMO=1
 say "migrating and loading demo data"
 node --import tsx apps/server/src/demo/loadDemo.ts
 start_server

@@ -10,10 +10,15 @@ import { runWasher } from './washer.ts'
 const { values } = parseArgs({
   options: {
     server: { type: 'string', default: 'http://127.0.0.1:4310' },
+    key: { type: 'string', default: process.env.BRENDIK_KEY ?? '' },
     fault: { type: 'string', multiple: true },
     rate: { type: 'string', default: '10' },
   },
 })
+if (values.key === '') {
+  console.error('rig: --key or BRENDIK_KEY: expected an instrument key of the workshop (made under Workshop)')
+  process.exit(2)
+}
 const rateHz = Number(values.rate)
 if (!(rateHz > 0 && rateHz <= 10)) {
   console.error(`rig: --rate: expected above 0 and at most 10 Hz, got ${values.rate}`)
@@ -49,7 +54,7 @@ process.on('SIGTERM', () => stop.abort())
 await Promise.all(
   (wanted as RigFault[]).map((fault, index) =>
     runWasher({
-      server: values.server,
+      door: { server: values.server, key: values.key },
       id: instrumentId(fault),
       label: `Simulated washer, ${LABEL[fault]}`,
       fault,

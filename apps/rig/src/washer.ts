@@ -12,10 +12,10 @@ import {
   stepWasher,
   type WasherState,
 } from '@brendik/core'
-import { putInstrument, readAssignment, sendBlocks } from './ingestClient.ts'
+import { type Door, putInstrument, readAssignment, sendBlocks } from './ingestClient.ts'
 
 export interface WasherOptions {
-  server: string
+  door: Door
   id: string
   label: string
   fault: RigFault
@@ -36,16 +36,16 @@ const AFTER_S = 8
 
 /** Announces one washer and serves its runs until the signal. A server that is away is asked again; nothing streamed is lost. */
 export async function runWasher(options: WasherOptions): Promise<void> {
-  const { server, id, signal } = options
+  const { door, id, signal } = options
   let announcedAt = 0
   const served = new Set<string>()
   while (!signal.aborted) {
     try {
       if (Date.now() - announcedAt > ANNOUNCE_MS) {
-        await putInstrument(server, id, { label: options.label, rateHz: options.rateHz })
+        await putInstrument(door, id, { label: options.label, rateHz: options.rateHz })
         announcedAt = Date.now()
       }
-      const { run } = await readAssignment(server, id)
+      const { run } = await readAssignment(door, id)
       if (run && run.stoppedAtMs === null && !served.has(run.runId)) {
         await streamRun(options, run)
         served.add(run.runId)
@@ -61,7 +61,7 @@ export async function runWasher(options: WasherOptions): Promise<void> {
 
 /** Streams one run from its start in wall time, catching up with what passed before the assignment was seen. */
 async function streamRun(options: WasherOptions, run: Assigned): Promise<void> {
-  const { server, id, signal, rateHz } = options
+  const { door, id, signal, rateHz } = options
   const washer = simulate(options, run)
   const waiting: IngestBlock[] = []
   let stopped = false
@@ -73,13 +73,13 @@ async function streamRun(options: WasherOptions, run: Assigned): Promise<void> {
     try {
       while (waiting.length > 0) {
         const batch = waiting.slice(0, 100)
-        await sendBlocks(server, run.runId, batch)
+        await sendBlocks(door, run.runId, batch)
         waiting.splice(0, batch.length)
       }
       if (Date.now() - askedAt > 1000) {
         askedAt = Date.now()
-        await putInstrument(server, id, { label: options.label, rateHz })
-        const now = (await readAssignment(server, id)).run
+        await putInstrument(door, id, { label: options.label, rateHz })
+        const now = (await readAssignment(door, id)).run
         stopped = now === null || now.runId !== run.runId || now.stoppedAtMs !== null
       }
     } catch {

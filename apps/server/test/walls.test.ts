@@ -338,7 +338,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     const client = new pg.Client({ connectionString: server.databaseUrl })
     await client.connect()
     await client.query('begin; set local role brendik_app')
-    await client.query("select set_config('brendik.workshop_id', $1, true)", [other.workshopId])
+    await client.query("select set_config('brendik.workshop_id', $1, true)", [bare.workshopId])
     expect((await client.query("update machine set label = 'mine now'")).rowCount).toBe(0)
     expect((await client.query('update visit set closed_at = now()')).rowCount).toBe(0)
     await expect(

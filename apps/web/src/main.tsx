@@ -5,6 +5,7 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError } from './api/client.ts'
+import { Door } from './features/door/Door.tsx'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
 
@@ -25,42 +26,75 @@ const router = createBrowserRouter([
   {
     errorElement: <FailurePage />,
     children: [
-      { path: '/', element: <DayPage /> },
       {
-        path: '/visits/new',
-        lazy: async () => ({ Component: (await import('./routes/NewVisitPage.tsx')).NewVisitPage }),
+        path: '/join/:token',
+        lazy: async () => ({ Component: (await import('./routes/InvitationPage.tsx')).InvitationPage }),
       },
       {
-        path: '/visits/:visitId',
-        lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }),
-      },
-      {
-        path: '/visits/:visitId/compare',
-        lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
-      },
-      {
-        path: '/visits/:visitId/protocols/:protocolId',
-        lazy: async () => ({ Component: (await import('./routes/ProtocolPage.tsx')).ProtocolPage }),
-      },
-      {
-        path: '/rates',
-        lazy: async () => ({ Component: (await import('./routes/RatesPage.tsx')).RatesPage }),
-      },
-      {
-        path: '/machines/:machineId',
-        lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }),
-      },
-      {
-        path: '/sites/:siteId',
-        lazy: async () => ({ Component: (await import('./routes/SitePage.tsx')).SitePage }),
-      },
-      {
-        path: '/runs/:runId',
-        lazy: async () => ({ Component: (await import('./routes/RunPage.tsx')).RunPage }),
-      },
-      {
-        path: '*',
-        lazy: async () => ({ Component: (await import('./routes/NotFoundPage.tsx')).NotFoundPage }),
+        element: <Door />,
+        children: [
+          { path: '/', element: <DayPage /> },
+          {
+            path: '/visits/new',
+            lazy: async () => ({ Component: (await import('./routes/NewVisitPage.tsx')).NewVisitPage }),
+          },
+          {
+            path: '/visits/:visitId',
+            lazy: async () => ({ Component: (await import('./routes/VisitSpace.tsx')).VisitSpace }),
+            children: [
+              {
+                index: true,
+                lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }),
+              },
+              {
+                path: ':stageId',
+                lazy: async () => ({ Component: (await import('./routes/StagePage.tsx')).StagePage }),
+              },
+            ],
+          },
+          {
+            path: '/visits/:visitId/compare',
+            lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
+          },
+          {
+            path: '/visits/:visitId/protocols/:protocolId',
+            lazy: async () => ({ Component: (await import('./routes/ProtocolPage.tsx')).ProtocolPage }),
+          },
+          {
+            path: '/rates',
+            lazy: async () => ({ Component: (await import('./routes/RatesPage.tsx')).RatesPage }),
+          },
+          {
+            path: '/logbook',
+            lazy: async () => ({ Component: (await import('./routes/LogbookPage.tsx')).LogbookPage }),
+          },
+          {
+            path: '/workshop',
+            lazy: async () => ({ Component: (await import('./routes/WorkshopPage.tsx')).WorkshopPage }),
+          },
+          {
+            path: '/machines/:machineId',
+            lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }),
+          },
+          {
+            path: '/machines/:machineId/change',
+            lazy: async () => ({
+              Component: (await import('./routes/ChangeMachinePage.tsx')).ChangeMachinePage,
+            }),
+          },
+          {
+            path: '/sites/:siteId',
+            lazy: async () => ({ Component: (await import('./routes/SitePage.tsx')).SitePage }),
+          },
+          {
+            path: '/runs/:runId',
+            lazy: async () => ({ Component: (await import('./routes/RunPage.tsx')).RunPage }),
+          },
+          {
+            path: '*',
+            lazy: async () => ({ Component: (await import('./routes/NotFoundPage.tsx')).NotFoundPage }),
+          },
+        ],
       },
     ],
   },

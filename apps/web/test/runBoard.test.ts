@@ -1,6 +1,6 @@
 import { familyDefaults, type RunAnswer, type RunEvent, type RunPlan } from '@brendik/core'
 import { beforeEach, expect, it, jest } from '@jest/globals'
-import type { KeptRun } from '../src/features/run/deviceStore.ts'
+import type { KeptRun } from '../src/lib/deviceStore.ts'
 
 // The board's neighbours are stood in for: the network, the worker, the browser's database and its event stream.
 const kept = new Map<string, KeptRun>()
@@ -42,7 +42,7 @@ jest.unstable_mockModule('../src/api/client.ts', () => ({
   },
 }))
 jest.unstable_mockModule('../src/workers/compute.ts', () => ({ compute: { analyse: async () => null } }))
-jest.unstable_mockModule('../src/features/run/deviceStore.ts', () => ({
+jest.unstable_mockModule('../src/lib/deviceStore.ts', () => ({
   readKept: async (id: string) => structuredClone(kept.get(id)) ?? null,
   writeKept: async (run: KeptRun) => void kept.set(run.runId, structuredClone(run)),
 }))

@@ -13,6 +13,12 @@ export class ApiError extends Error {
 
 const TIMEOUT_MS = 8000
 
+/** Called when the server says that nobody is signed in. */
+let onSignedOut: () => void = () => {}
+export function whenSignedOut(listener: () => void): void {
+  onSignedOut = listener
+}
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response
   try {
@@ -21,7 +27,9 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       signal: AbortSignal.timeout(TIMEOUT_MS),
       ...(body === undefined
         ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+        : body instanceof Blob
+          ? { headers: { 'content-type': body.type }, body }
+          : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
     })
   } catch {
     throw new ApiError(
@@ -32,6 +40,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   }
   if (response.ok) return (await response.json()) as T
   const answer = (await response.json().catch(() => null)) as ErrorAnswer | null
+  if (answer?.code === 'not_signed_in') onSignedOut()
   throw new ApiError(
     answer?.code ?? 'unknown',
     response.status,
@@ -41,4 +50,5 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 
 export const get = <T>(path: string) => call<T>('GET', path)
 export const put = <T>(path: string, body: unknown) => call<T>('PUT', path, body)
+export const del = <T>(path: string) => call<T>('DELETE', path)
 export const post = <T>(path: string, body: unknown) => call<T>('POST', path, body)

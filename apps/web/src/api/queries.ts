@@ -1,16 +1,26 @@
 import type {
+  ChangeAnswer,
+  CustomerAnswer,
   DayAnswer,
+  EntryEvent,
   InstrumentAnswer,
-  MachineAnswer,
+  InvitationAnswer,
+  KnownMachine,
+  LogbookAnswer,
+  MachineHistory,
+  MachineRecord,
   MachineSpec,
   ObservationEvent,
+  PersonAnswer,
+  Role,
   RunAnswer,
+  SessionAnswer,
   SiteAnswer,
   SiteSpec,
   VisitAnswer,
 } from '@brendik/core'
-import { queryOptions } from '@tanstack/react-query'
-import { get, post, put } from './client.ts'
+import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
+import { del, get, post, put } from './client.ts'
 
 /** Every address the screens read, with its key, once. */
 export const dayQuery = (fromMs: number, toMs: number) =>
@@ -24,7 +34,7 @@ export const runQuery = (id: string) =>
   queryOptions({ queryKey: ['run', id], queryFn: () => get<RunAnswer>(`/runs/${id}`) })
 export const machinesQuery = queryOptions({
   queryKey: ['machines'],
-  queryFn: () => get<MachineAnswer[]>('/machines'),
+  queryFn: () => get<KnownMachine[]>('/machines'),
 })
 export const sitesQuery = queryOptions({ queryKey: ['sites'], queryFn: () => get<SiteAnswer[]>('/sites') })
 export const instrumentsQuery = queryOptions({
@@ -33,8 +43,57 @@ export const instrumentsQuery = queryOptions({
   refetchInterval: 5000,
 })
 
-export const putMachine = (id: string, spec: MachineSpec) => put(`/machines/${id}`, spec)
-export const putSite = (id: string, site: { name: string; spec: SiteSpec }) => put(`/sites/${id}`, site)
+export const machineQuery = (id: string) =>
+  queryOptions({ queryKey: ['machine', id], queryFn: () => get<MachineHistory>(`/machines/${id}`) })
+export const logbookQuery = (words: string) =>
+  infiniteQueryOptions({
+    queryKey: ['logbook', words],
+    queryFn: ({ pageParam }) =>
+      get<LogbookAnswer>(
+        `/logbook?${new URLSearchParams({ words, ...(pageParam ? { after: pageParam } : {}) })}`,
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page: LogbookAnswer) => page.next,
+  })
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: () => get<SessionAnswer>('/session'),
+  staleTime: 30_000,
+})
+export const peopleQuery = queryOptions({
+  queryKey: ['people'],
+  queryFn: () => get<PersonAnswer[]>('/people'),
+})
+export const invitationsQuery = queryOptions({
+  queryKey: ['invitations'],
+  queryFn: () => get<InvitationAnswer[]>('/invitations'),
+})
+export const keysQuery = queryOptions({
+  queryKey: ['keys'],
+  queryFn: () => get<{ id: string; label: string }[]>('/instrument-keys'),
+})
+export const changesQuery = queryOptions({
+  queryKey: ['changes'],
+  queryFn: () => get<ChangeAnswer[]>('/changes'),
+})
+export const invitationQuery = (token: string) =>
+  queryOptions({
+    queryKey: ['invitation', token],
+    queryFn: () => get<{ workshopName: string; role: Role }>(`/invitations/${token}`),
+  })
+
+export const putMachine = (id: string, spec: MachineSpec, record?: MachineRecord) =>
+  put(`/machines/${id}`, record ? { ...spec, record } : spec)
+export const putSite = (id: string, site: { name: string; spec: SiteSpec; customerId?: string | null }) =>
+  put(`/sites/${id}`, site)
+export const putCustomer = ({ id, ...customer }: CustomerAnswer) => put(`/customers/${id}`, customer)
+export const putClosed = (visitId: string, closedAtMs: number | null) =>
+  put(`/visits/${visitId}/closed`, { closedAtMs })
+export const putPhoto = (photo: { id: string; visitId: string; stage: string; atMs: number; blob: Blob }) =>
+  put(
+    `/photos/${photo.id}?${new URLSearchParams({ visit: photo.visitId, stage: photo.stage, atMs: String(photo.atMs) })}`,
+    photo.blob,
+  )
 export const putVisit = (
   id: string,
   visit: { machineId: string; siteId: string; dueAtMs: number; complaint: string },
@@ -43,3 +102,25 @@ export const putVisit = (
 /** Sent at once; safe to send again, since every observation carries its id. */
 export const postObservations = (visitId: string, observations: ObservationEvent[]) =>
   post(`/visits/${visitId}/observations`, { observations })
+export const postEntries = (visitId: string, entries: EntryEvent[]) =>
+  post(`/visits/${visitId}/entries`, { entries })
+
+export const signIn = (email: string, password: string) => post('/session', { email, password })
+export const signInToDemo = (role: Role) => post('/session/demo', { role })
+export const signOut = () => del('/session')
+export interface NewPerson {
+  name: string
+  email: string
+  password: string
+}
+export const setUpWorkshop = (person: NewPerson & { workshopName: string }) => post('/workshops', person)
+export const takeInvitation = (token: string, person: NewPerson) => post(`/invitations/${token}`, person)
+export const changePassword = (before: string, after: string) => put('/me/password', { before, after })
+export const putPerson = ({ id, name, role, active }: PersonAnswer) =>
+  put(`/people/${id}`, { name, role, active })
+export const postInvitation = (id: string, role: Role) =>
+  post<{ token: string }>('/invitations', { id, role })
+export const deleteInvitation = (id: string) => del(`/invitations/${id}`)
+export const postKey = (id: string, label: string) =>
+  post<{ token: string }>('/instrument-keys', { id, label })
+export const deleteKey = (id: string) => del(`/instrument-keys/${id}`)

@@ -4,6 +4,7 @@ import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
 import { type BandShape, type ChartMark, extent, niceStep, type Trace } from './chartModel.ts'
+import { colour, hatch, line } from './paint.ts'
 
 Chart.register(ScatterController, PointElement, LineElement, LinearScale)
 
@@ -67,10 +68,6 @@ export function LevelChart(props: LevelChartProps) {
       <canvas ref={canvas} role="img" aria-label={props.label} />
     </div>
   )
-}
-
-function colour(name: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 }
 
 function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metric' | 'us'): void {
@@ -295,40 +292,4 @@ function labelBand(
   ctx.textAlign = falls ? 'right' : 'center'
   ctx.fillText('expected', falls ? cx - 10 : cx, falls ? cy + 6 : cy - 8)
   ctx.textAlign = 'left'
-}
-
-function line(
-  ctx: CanvasRenderingContext2D,
-  points: [number, number][],
-  stroke: string,
-  width: number,
-  dash: number[],
-): void {
-  ctx.beginPath()
-  points.forEach(([cx, cy], i) => {
-    if (i === 0) ctx.moveTo(cx, cy)
-    else ctx.lineTo(cx, cy)
-  })
-  ctx.strokeStyle = stroke
-  ctx.lineWidth = width
-  ctx.setLineDash(dash)
-  ctx.stroke()
-  ctx.setLineDash([])
-}
-
-function hatch(ctx: CanvasRenderingContext2D): CanvasPattern | string {
-  const tile = document.createElement('canvas')
-  tile.width = 8
-  tile.height = 8
-  const pen = tile.getContext('2d')
-  if (!pen) return colour('--band')
-  pen.strokeStyle = colour('--hatch')
-  pen.lineWidth = 1.4
-  for (const shift of [-8, 0, 8]) {
-    pen.beginPath()
-    pen.moveTo(shift, 8)
-    pen.lineTo(shift + 8, 0)
-    pen.stroke()
-  }
-  return ctx.createPattern(tile, 'repeat') ?? colour('--band')
 }

@@ -4,10 +4,12 @@ import { addDays, format, startOfDay } from 'date-fns'
 import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayQuery } from '../api/queries.ts'
-import { type KeptRun, listKept } from '../features/run/deviceStore.ts'
+import { useWho } from '../features/door/Door.tsx'
 import { RunningRuns } from '../features/visit/RunningRuns.tsx'
 import { RunResultLine } from '../features/visit/RunResultLine.tsx'
+import { type KeptRun, listKept } from '../lib/deviceStore.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
+import { ActionBar } from '../ui/ActionBar.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
 /** Today's visits, and above all a run that is still running. */
@@ -25,7 +27,9 @@ export function DayPage() {
     listKept().then(setKept, () => {})
   }, [])
   const visits = data?.visits ?? []
-  const next = visits.find((visit) => !isDone(visit)) ?? null
+  const open = shift === 0 ? (data?.stillOpen ?? []) : []
+  const next = visits.find((visit) => visit.closedAtMs === null) ?? null
+  const who = useWho()
   return (
     <div className="flex h-full flex-col">
       <TopBar>
@@ -37,12 +41,6 @@ export function DayPage() {
             {format(day, 'd MMM')}
           </span>
         </h1>
-        <Link
-          to="/rates"
-          className="flex items-center self-stretch px-3 text-sm underline underline-offset-4"
-        >
-          Rates
-        </Link>
         <nav aria-label="Days" className="flex self-stretch">
           <Link
             to={`/?day=${shift - 1}`}
@@ -73,60 +71,82 @@ export function DayPage() {
       )}
       <main className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[148px]">
         {isPending && !error && <p className="py-6 text-soft">Reading the day.</p>}
-        {data && visits.length === 0 && (
+        {data && visits.length === 0 && open.length === 0 && (
           <p className="py-8 text-xl">
             No visits on this day.{' '}
             <span className="text-soft">Start one below: it takes a machine and a place.</span>
           </p>
         )}
-        <ol>
+        <ol aria-label="Visits of the day">
           {visits.map((visit) => (
-            <VisitLine key={visit.id} visit={visit} next={visit.id === next?.id} />
+            <li key={visit.id} className="border-b border-line">
+              <VisitLine visit={visit} next={visit.id === next?.id} at={format(visit.dueAtMs, 'H:mm')} />
+            </li>
           ))}
         </ol>
+        {open.length > 0 && (
+          <section aria-label="Still open">
+            <h2 className="pt-5 text-sm font-semibold text-watch">Still open from before</h2>
+            <ul>
+              {open.map((visit) => (
+                <li key={visit.id} className="border-b border-line">
+                  <VisitLine visit={visit} next={false} at={format(visit.dueAtMs, 'd MMM')} />
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
       </main>
-      <section aria-label="Actions" className="border-t border-line bg-face pb-[env(safe-area-inset-bottom)]">
+      <ActionBar>
         <Link
           to="/visits/new"
-          className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:h-24 md:w-[22%]"
+          className="flex min-h-16 w-full flex-col justify-center bg-ink px-5 text-face md:w-[22%]"
         >
           <span className="small-figure text-2xl">Start a visit</span>
-          <span className="text-sm opacity-80">machine, place, complaint</span>
+          <span className="text-sm opacity-80">machine, complaint</span>
         </Link>
-      </section>
+        {(
+          [
+            ['/logbook', 'Logbook', 'find any visit'],
+            ['/rates', 'Rates', 'calculators and rules'],
+            ['/workshop', 'Workshop', who.name],
+          ] as const
+        ).map(([to, name, hint]) => (
+          <Link
+            key={to}
+            to={to}
+            className="flex min-h-14 flex-1 flex-col justify-center px-3 max-md:items-center md:px-5"
+          >
+            <span className="font-semibold md:text-lg">{name}</span>
+            <span className="max-w-full truncate text-sm text-soft max-md:hidden">{hint}</span>
+          </Link>
+        ))}
+      </ActionBar>
     </div>
   )
 }
 
-function isDone(visit: VisitSummary): boolean {
-  return visit.runs.length > 0 && visit.runs.every((run) => run.stoppedAtMs !== null)
-}
-
-function VisitLine({ visit, next }: { visit: VisitSummary; next: boolean }) {
+function VisitLine({ visit, next, at }: { visit: VisitSummary; next: boolean; at: string }) {
   return (
-    <li className="border-b border-line">
-      <Link
-        to={`/visits/${visit.id}`}
-        className="grid grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)] md:py-5"
-      >
-        <span className={`figure ${next ? 'text-4xl md:text-7xl' : 'pt-1 text-3xl text-soft md:text-4xl'}`}>
-          {format(visit.dueAtMs, 'H:mm')}
-        </span>
-        <span className="min-w-0">
-          <span className={`plate block ${next ? 'text-2xl' : 'text-lg'}`}>{visit.siteName}</span>
-          <span className="block text-soft">{visit.machineLabel}</span>
-          {visit.complaint && (
-            <span className={`mt-1 block ${next ? 'text-lg' : ''}`}>{visit.complaint}</span>
-          )}
-        </span>
-        <span className="col-start-2 mt-2 md:col-start-3 md:mt-0">
-          {visit.runs.length === 0 ? (
-            <span className="text-soft">no runs yet</span>
-          ) : (
-            visit.runs.slice(-4).map((run) => <RunResultLine key={run.id} run={run} />)
-          )}
-        </span>
-      </Link>
-    </li>
+    <Link
+      to={`/visits/${visit.id}`}
+      className="grid grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)] md:py-5"
+    >
+      <span className={`figure ${next ? 'text-4xl md:text-7xl' : 'pt-1 text-3xl text-soft md:text-4xl'}`}>
+        {at}
+      </span>
+      <span className="min-w-0">
+        <span className={`plate block ${next ? 'text-2xl' : 'text-lg'}`}>{visit.siteName}</span>
+        <span className="block text-soft">{visit.machineLabel}</span>
+        {visit.complaint && <span className={`mt-1 block ${next ? 'text-lg' : ''}`}>{visit.complaint}</span>}
+      </span>
+      <span className="col-start-2 mt-2 md:col-start-3 md:mt-0">
+        {visit.runs.length === 0 ? (
+          <span className="text-soft">{visit.closedAtMs === null ? 'no runs yet' : 'closed'}</span>
+        ) : (
+          visit.runs.slice(-4).map((run) => <RunResultLine key={run.id} run={run} />)
+        )}
+      </span>
+    </Link>
   )
 }

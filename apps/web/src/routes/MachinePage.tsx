@@ -1,43 +1,236 @@
-import type { MachineSpec } from '@brendik/core'
+import type { MachineHistory, MachineRecord, RunSummary } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
-import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { machinesQuery, putMachine } from '../api/queries.ts'
-import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
-import { useSave } from '../features/forms/useSave.ts'
-import { FormPage } from '../ui/FormPage.tsx'
+import { format } from 'date-fns'
+import { useMemo } from 'react'
+import { Link, useParams } from 'react-router'
+import { machineQuery } from '../api/queries.ts'
+import { TrendChart, type TrendPoint } from '../charts/TrendChart.tsx'
+import { RunResultLine } from '../features/visit/RunResultLine.tsx'
+import { FAMILY_WORD } from '../lib/familyWord.ts'
+import { usePrefs } from '../lib/prefs.ts'
+import { figure, withUnit } from '../lib/units.ts'
+import { ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
+import { Scroll } from '../ui/Scroll.tsx'
+import { TopBar } from '../ui/TopBar.tsx'
 
-/** What is known of one machine. Runs already made keep the machine as it was known then. */
+/** One machine: what is known of it, its rates over the years, its visits. */
 export function MachinePage() {
   const { machineId = '' } = useParams()
-  const [params] = useSearchParams()
-  const navigate = useNavigate()
-  const { data, error } = useQuery(machinesQuery)
-  const [draft, setDraft] = useState<MachineSpec | null>(null)
-  const { busy, problem, save } = useSave()
-  const kept = data?.find((machine) => machine.id === machineId)
-  if (error) return <Message problem>{error.message}</Message>
+  const { data, error } = useQuery(machineQuery(machineId))
+  if (error && !data) return <Message problem>{error.message}</Message>
   if (!data) return <Message>Opening the machine.</Message>
-  if (!kept) return <Message problem>This machine is not known.</Message>
-  const spec = draft ?? kept.spec
-  const back = () => navigate(params.get('back') ?? '/')
   return (
-    <FormPage
-      title="Machine"
-      save="Save the machine"
-      saveHint="runs made before keep their verdict"
-      problem={problem}
-      busy={busy}
-      onCancel={back}
-      onSave={() =>
-        save(machineProblems(spec), async () => {
-          await putMachine(machineId, spec)
-          back()
-        })
-      }
-    >
-      <MachineForm spec={spec} problems={machineProblems(spec)} onChange={setDraft} />
-    </FormPage>
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <h1 className="truncate font-semibold">{data.spec.label}</h1>
+      </TopBar>
+      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
+        <main className="min-w-0 flex-1">
+          <Scroll label="Rates and visits" className="px-4 pb-6 md:h-full md:overflow-y-auto md:px-7">
+            <Trends machine={data} />
+            <h2 className="border-t border-line pt-4 pb-1 text-sm font-semibold text-soft">Visits</h2>
+            <ol>
+              {data.visits.map((visit) => (
+                <li key={visit.id} className="border-t border-hair">
+                  <Link
+                    to={`/visits/${visit.id}`}
+                    className="grid min-h-12 grid-cols-[6.5rem_1fr] gap-x-4 py-2.5 md:grid-cols-[8rem_1fr_18rem]"
+                  >
+                    <span className="small-figure text-xl">{format(visit.dueAtMs, 'd MMM yyyy')}</span>
+                    <span>
+                      <span className="block leading-tight">{visit.complaint || 'No complaint noted.'}</span>
+                      <span className="text-sm text-soft">{visit.siteName}</span>
+                    </span>
+                    <span className="max-md:col-start-2">
+                      {visit.runs.map((run) => (
+                        <RunResultLine key={run.id} run={run} />
+                      ))}
+                    </span>
+                  </Link>
+                </li>
+              ))}
+            </ol>
+          </Scroll>
+        </main>
+        <Scroll
+          label="What is known"
+          className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
+        >
+          <Plate machine={data} />
+        </Scroll>
+      </div>
+      <ActionBar>
+        <Link
+          to={`/visits/new?machine=${data.id}`}
+          className="flex min-h-16 w-1/2 flex-col justify-center bg-ink px-4 text-face md:w-[22%] md:px-5"
+        >
+          <span className="small-figure text-2xl">Start a visit</span>
+          <span className="text-sm opacity-80">at this machine</span>
+        </Link>
+        <Link
+          to={`/machines/${data.id}/change?back=/machines/${data.id}`}
+          className="flex min-h-16 w-1/2 flex-col justify-center px-4 md:w-auto md:flex-1 md:px-5"
+        >
+          <span className="text-lg font-semibold">Change what is known</span>
+          <span className="text-sm text-soft">sizes, plate, tech sheet</span>
+        </Link>
+      </ActionBar>
+    </div>
+  )
+}
+
+const TREND_KINDS = [
+  ['fill', 'Fills'],
+  ['drain', 'Drains'],
+] as const
+
+function Trends({ machine }: { machine: MachineHistory }) {
+  const { units } = usePrefs()
+  const runs = useMemo(() => machine.visits.flatMap((visit) => visit.runs), [machine])
+  const shown = TREND_KINDS.map(([kind, name]) => ({ kind, name, points: trendOf(runs, kind) })).filter(
+    ({ points }) => points.length > 0,
+  )
+  if (shown.length === 0)
+    return (
+      <p className="py-6 text-lg text-soft">
+        No fill or drain was timed on it yet: its rates over the years will stand here.
+      </p>
+    )
+  return (
+    <div className="grid gap-x-8 gap-y-4 py-4 md:grid-cols-2">
+      {shown.map(({ kind, name, points }) => {
+        const [first, last] = [points[0] as TrendPoint, points.at(-1) as TrendPoint]
+        const change = Math.round((last.value / first.value - 1) * 100)
+        const apart = first.hi < last.lo || last.hi < first.lo
+        return (
+          <section key={kind} aria-label={name}>
+            <h2 className="flex items-baseline justify-between gap-3">
+              <span className="plate text-xl">{name}</span>
+              <span className={`small-figure text-3xl ${last.off ? 'text-watch' : ''}`}>
+                {withUnit(units, 'flow', last.value)}
+              </span>
+            </h2>
+            <p className="pb-1 text-sm text-soft">
+              {points.length < 2
+                ? 'One run so far.'
+                : apart
+                  ? `${Math.abs(change)} % ${change < 0 ? 'less' : 'more'} than ${format(first.atMs, 'MMMM yyyy')}.`
+                  : `No change since ${format(first.atMs, 'MMMM yyyy')} that the readings could show.`}
+            </p>
+            <TrendChart
+              points={points}
+              label={`${name} over time: ${figure(units, 'flow', first.value)} to ${withUnit(units, 'flow', last.value)}`}
+            />
+          </section>
+        )
+      })}
+    </div>
+  )
+}
+
+/** Runs of a kind that gave a flow, oldest first; throttled ones and those at another hose height are no trend. */
+function trendOf(runs: readonly RunSummary[], kind: 'fill' | 'drain'): TrendPoint[] {
+  const usual = runs.find((run) => run.kind === kind)?.hoseEndMm ?? null
+  return runs
+    .filter(
+      (run) => run.kind === kind && run.startedAtMs !== null && run.analysis?.verdict !== 'not-identifiable',
+    )
+    .filter((run) => kind === 'fill' || Math.abs((run.hoseEndMm ?? 900) - (usual ?? 900)) < 150)
+    .flatMap((run): TrendPoint[] => {
+      const flow = run.analysis?.quantities.flowLMin
+      if (!flow) return []
+      return [
+        {
+          atMs: run.startedAtMs as number,
+          value: flow.value,
+          lo: flow.lo,
+          hi: flow.hi,
+          expected: run.analysis?.expected?.flowLMin ?? null,
+          off: run.analysis?.verdict !== 'within',
+        },
+      ]
+    })
+    .sort((a, b) => a.atMs - b.atMs)
+}
+
+const SHEET_WORD: Record<MachineRecord['techSheet']['found'], string> = {
+  'not-looked': 'not looked for',
+  found: 'found',
+  none: 'none there',
+}
+
+function Plate({ machine }: { machine: MachineHistory }) {
+  const { units } = usePrefs()
+  const { spec, record } = machine
+  const { techSheet } = record
+  const age = record.builtYear === null ? null : new Date().getFullYear() - record.builtYear
+  const rows: [string, string][] = [
+    ['Family', FAMILY_WORD[spec.family]],
+    ['Make', record.make || 'not said'],
+    ['Model', record.model || 'not said'],
+    ['Serial', record.serial || 'not said'],
+    ['Built', age === null ? 'not said' : `${record.builtYear}, ${age} years`],
+    ['Supply', record.supplyVolts === null ? 'not said' : `${record.supplyVolts} V`],
+    ['Tub', `${figure(units, 'level', spec.tub.diameterMm)} × ${withUnit(units, 'level', spec.tub.depthMm)}`],
+    ['', spec.tub.assumed ? 'assumed from its family' : 'measured'],
+    ['Tech sheet', SHEET_WORD[techSheet.found]],
+    ...(techSheet.pumpOhm
+      ? [['Pump, ohms', `${techSheet.pumpOhm[0]} to ${techSheet.pumpOhm[1]}`] as [string, string]]
+      : []),
+    ...(techSheet.valveOhm
+      ? [['Valve, ohms', `${techSheet.valveOhm[0]} to ${techSheet.valveOhm[1]}`] as [string, string]]
+      : []),
+  ]
+  return (
+    <>
+      <dl>
+        {rows.map(([name, value]) => (
+          <div
+            key={name}
+            className={`flex justify-between gap-4 py-1.5 ${name ? 'border-t border-hair' : '-mt-2'}`}
+          >
+            <dt className="text-soft">{name}</dt>
+            <dd
+              className={`text-right ${value.startsWith('not ') || value.startsWith('assumed') ? 'text-watch' : 'font-medium'}`}
+            >
+              {value}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {age !== null && age >= 8 && (
+        <p className="border-t border-hair py-2 text-sm leading-snug">
+          Pump seals weep from about year 8 (common practice, no published source).
+        </p>
+      )}
+      {(['faults', 'testMode', 'pins'] as const).map(
+        (key) =>
+          techSheet[key] && (
+            <div key={key} className="border-t border-hair py-2">
+              <h3 className="text-sm font-semibold text-soft">
+                {{ faults: 'Fault meanings', testMode: 'Test mode', pins: 'Pins' }[key]}
+              </h3>
+              <p className="leading-snug whitespace-pre-wrap">{techSheet[key]}</p>
+            </div>
+          ),
+      )}
+      {machine.photos.length > 0 && (
+        <ul className="grid grid-cols-3 gap-2 border-t border-hair pt-3" aria-label="Photos">
+          {machine.photos.map((photo) => (
+            <li key={photo.id}>
+              <Link to={`/visits/${photo.visitId}`}>
+                <img
+                  src={`/api/photos/${photo.id}`}
+                  alt={`Taken ${format(photo.atMs, 'd MMM yyyy')}, ${photo.by}`}
+                  loading="lazy"
+                  className="aspect-square w-full border border-line object-cover"
+                />
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   )
 }

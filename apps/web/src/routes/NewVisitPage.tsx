@@ -1,51 +1,236 @@
-import { familyDefaults, type MachineSpec } from '@brendik/core'
+import { type CheckId, checkFacts, familyDefaults, type KnownMachine, type MachineSpec } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
 import { useRef, useState } from 'react'
-import { useNavigate } from 'react-router'
-import { machinesQuery, putMachine, putSite, putVisit, sitesQuery } from '../api/queries.ts'
+import { useNavigate, useSearchParams } from 'react-router'
+import { machinesQuery, putMachine, putVisit, sitesQuery } from '../api/queries.ts'
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
-import { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from '../features/forms/SiteForm.tsx'
+import { NEW_SITE, type SiteDraft, SiteForm, saveSite, siteProblems } from '../features/forms/SiteForm.tsx'
 import { useSave } from '../features/forms/useSave.ts'
+import { keepLooks } from '../features/visit/visitQueue.ts'
 import { newId } from '../lib/newId.ts'
+import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'
 import { FormPage } from '../ui/FormPage.tsx'
+import { Message } from '../ui/Message.tsx'
+import { Scroll } from '../ui/Scroll.tsx'
+import { TopBar } from '../ui/TopBar.tsx'
 
-/** Machine, place, complaint: known ones are picked, new ones are entered here. */
+/** A visit in three taps: start, which machine, what is wrong. A machine or place nobody knows yet is entered instead. */
 export function NewVisitPage() {
-  const navigate = useNavigate()
+  const [params, setParams] = useSearchParams()
   const machines = useQuery(machinesQuery)
+  const chosen = params.get('machine')
+  if (params.has('new')) return <NewMachineVisit machineId={chosen} />
+  if (machines.error && !machines.data) return <Message problem>{machines.error.message}</Message>
+  if (!machines.data) return <Message>Opening the machines.</Message>
+  const known = machines.data.find((machine) => machine.id === chosen)
+  if (known?.siteId) return <WhatIsWrong machine={known} siteId={known.siteId} />
+  return (
+    <WhichMachine
+      machines={machines.data}
+      onChoose={(machine) =>
+        setParams(machine.siteId ? { machine: machine.id } : { machine: machine.id, new: '1' })
+      }
+      onNew={() => setParams({ new: '1' })}
+    />
+  )
+}
+
+function WhichMachine({
+  machines,
+  onChoose,
+  onNew,
+}: {
+  machines: readonly KnownMachine[]
+  onChoose: (machine: KnownMachine) => void
+  onNew: () => void
+}) {
+  const navigate = useNavigate()
+  const [words, setWords] = useState('')
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
+  const shown = machines.filter((m) => {
+    const text =
+      `${m.spec.label} ${m.siteName ?? ''} ${m.record.make} ${m.record.model} ${m.record.serial}`.toLowerCase()
+    return wanted.every((word) => text.includes(word))
+  })
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <h1 className="truncate font-semibold">Which machine?</h1>
+      </TopBar>
+      <main className="min-h-0 flex-1 overflow-y-auto px-4 py-3 md:px-[148px]">
+        {machines.length > 6 && (
+          <Field label="Find by name, place or number">
+            {(props) => (
+              <input
+                {...props}
+                type="search"
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+              />
+            )}
+          </Field>
+        )}
+        {machines.length === 0 && (
+          <p className="py-8 text-xl">No machine is known yet. Enter the first one below.</p>
+        )}
+        {machines.length > 0 && shown.length === 0 && (
+          <p className="py-6 text-lg text-soft">None of that name: enter it below.</p>
+        )}
+        <ul>
+          {shown.slice(0, 60).map((machine) => (
+            <li key={machine.id} className="border-b border-line">
+              <button
+                type="button"
+                className="grid min-h-16 w-full cursor-pointer grid-cols-[1fr_auto] items-center gap-x-4 py-2.5 text-left"
+                onClick={() => onChoose(machine)}
+              >
+                <span className="min-w-0">
+                  <span className="plate block text-xl leading-tight">
+                    {machine.siteName ?? 'No place yet'}
+                  </span>
+                  <span className="text-soft">{machine.spec.label}</span>
+                </span>
+                <span className="text-sm text-soft">
+                  {machine.lastVisitMs === null ? '' : format(machine.lastVisitMs, 'd MMM yyyy')}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </main>
+      <ActionBar>
+        <Action weight="main" name="A new machine" hint="and its place" onPress={onNew} />
+        <Action weight="half" name="Cancel" hint="back to the day" onPress={() => navigate('/')} />
+      </ActionBar>
+    </div>
+  )
+}
+
+function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: string }) {
+  const navigate = useNavigate()
+  const [complaint, setComplaint] = useState('')
+  const { busy, problem, save } = useSave()
+  const visitId = useRef(newId())
+  const facts = checkFacts('complaint')
+  const start = (value: string | null) =>
+    save({}, async () => {
+      const id = visitId.current
+      await putVisit(id, { machineId: machine.id, siteId, dueAtMs: Date.now(), complaint })
+      if (value !== null) keepComplaint(id, value)
+      navigate(`/visits/${id}/arrive`)
+    })
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <h1 className="truncate font-semibold">
+          {machine.siteName} <span className="font-normal text-soft">{machine.spec.label}</span>
+        </h1>
+      </TopBar>
+      <main className="min-h-0 flex-1">
+        <Scroll label="What is wrong" className="h-full overflow-y-auto px-4 py-4 md:px-[148px]">
+          <h2 className="plate pb-3 text-3xl leading-tight">What is wrong?</h2>
+          <p className="pb-3 text-soft">
+            The one you press starts the visit; more of them can be added on arrival.
+          </p>
+          <div className="flex flex-wrap gap-2 pb-5">
+            {facts.kind === 'choice' &&
+              facts.outcomes.map((outcome) => (
+                <button
+                  key={outcome.value}
+                  type="button"
+                  disabled={busy}
+                  className="min-h-14 cursor-pointer border border-line bg-face px-4 text-lg hover:border-ink"
+                  onClick={() => start(outcome.value)}
+                >
+                  {outcome.word}
+                </button>
+              ))}
+          </div>
+          <Field label="In the customer’s words">
+            {(props) => (
+              <input
+                {...props}
+                maxLength={2000}
+                value={complaint}
+                onChange={(event) => setComplaint(event.target.value)}
+              />
+            )}
+          </Field>
+        </Scroll>
+      </main>
+      {problem && (
+        <p role="alert" className="border-t border-watch bg-watch-face px-5 py-3">
+          {problem}
+        </p>
+      )}
+      <ActionBar>
+        <Action
+          weight="main"
+          name="Start the visit"
+          hint="complaint on arrival"
+          disabled={busy}
+          onPress={() => start(null)}
+        />
+        <Action
+          weight="half"
+          name="At another place"
+          hint="same machine"
+          onPress={() => navigate(`/visits/new?machine=${machine.id}&new=1`)}
+        />
+        <Action weight="half" name="Back" hint="another machine" onPress={() => navigate(-1)} />
+      </ActionBar>
+    </div>
+  )
+}
+
+function keepComplaint(visitId: string, value: string): void {
+  const check: CheckId = 'complaint'
+  keepLooks(visitId, [
+    { type: 'observed', id: newId(), atMs: Date.now(), check, value, tap: null, levelMm: null },
+  ])
+}
+
+/** Machine, place, complaint: what is not known yet is entered here. */
+function NewMachineVisit({ machineId }: { machineId: string | null }) {
+  const navigate = useNavigate()
   const sites = useQuery(sitesQuery)
-  const [machineId, setMachineId] = useState('')
   const [siteId, setSiteId] = useState('')
-  const [machine, setMachine] = useState<MachineSpec>(familyDefaults('front-load'))
+  const [machine, setMachine] = useState<MachineSpec>(() => {
+    const usual = familyDefaults('front-load')
+    return { ...usual, tub: { ...usual.tub, assumed: true } }
+  })
   const [site, setSite] = useState<SiteDraft>(NEW_SITE)
   const [complaint, setComplaint] = useState('')
   const { busy, problem, save } = useSave()
   // Made once, so that a second press after a lost answer writes the same rows again instead of new ones.
   const ids = useRef({ visit: newId(), machine: newId(), site: newId() })
-  const newMachine = machineId === ''
   const newSite = siteId === ''
-  const problems = { ...(newSite ? siteProblems(site) : {}), ...(newMachine ? machineProblems(machine) : {}) }
+  const problems = {
+    ...(newSite ? siteProblems(site) : {}),
+    ...(machineId === null ? machineProblems(machine) : {}),
+  }
   return (
     <FormPage
       title="New visit"
       save="Start the visit"
       saveHint="now"
-      problem={problem ?? machines.error?.message ?? null}
+      problem={problem ?? sites.error?.message ?? null}
       busy={busy}
       onCancel={() => navigate('/')}
       onSave={() =>
         save(problems, async () => {
           const { visit } = ids.current
-          if (newMachine) await putMachine(ids.current.machine, machine)
-          if (newSite) await putSite(ids.current.site, site)
+          if (machineId === null) await putMachine(ids.current.machine, machine)
+          if (newSite) await saveSite(ids.current.site, site)
           await putVisit(visit, {
-            machineId: newMachine ? ids.current.machine : machineId,
+            machineId: machineId ?? ids.current.machine,
             siteId: newSite ? ids.current.site : siteId,
             dueAtMs: Date.now(),
             complaint,
           })
-          navigate(`/visits/${visit}`)
+          navigate(`/visits/${visit}/arrive`)
         })
       }
     >
@@ -72,21 +257,11 @@ export function NewVisitPage() {
         )}
       </Field>
       {newSite && <SiteForm site={site} problems={problems} onChange={setSite} />}
-      <div className="mt-3 border-t border-line pt-4">
-        <Field label="Machine">
-          {(props) => (
-            <select {...props} value={machineId} onChange={(event) => setMachineId(event.target.value)}>
-              <option value="">A new machine</option>
-              {(machines.data ?? []).map((known) => (
-                <option key={known.id} value={known.id}>
-                  {known.spec.label}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        {newMachine && <MachineForm spec={machine} problems={problems} onChange={setMachine} />}
-      </div>
+      {machineId === null && (
+        <div className="mt-3 border-t border-line pt-4">
+          <MachineForm spec={machine} problems={problems} onChange={setMachine} />
+        </div>
+      )}
     </FormPage>
   )
 }

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { putSite, sitesQuery } from '../api/queries.ts'
-import { type SiteDraft, SiteForm, siteProblems } from '../features/forms/SiteForm.tsx'
+import { sitesQuery } from '../api/queries.ts'
+import { type SiteDraft, SiteForm, saveSite, siteProblems } from '../features/forms/SiteForm.tsx'
 import { useSave } from '../features/forms/useSave.ts'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
@@ -19,7 +19,7 @@ export function SitePage() {
   if (error) return <Message problem>{error.message}</Message>
   if (!data) return <Message>Opening the place.</Message>
   if (!kept) return <Message problem>This place is not known.</Message>
-  const site = draft ?? { name: kept.name, spec: kept.spec }
+  const site = draft ?? { name: kept.name, spec: kept.spec, customer: kept.customer }
   const back = () => navigate(params.get('back') ?? '/')
   return (
     <FormPage
@@ -31,7 +31,7 @@ export function SitePage() {
       onCancel={back}
       onSave={() =>
         save(siteProblems(site), async () => {
-          await putSite(siteId, site)
+          await saveSite(siteId, site)
           back()
         })
       }

@@ -7,21 +7,25 @@ import { setPrefs, usePrefs } from '../lib/prefs.ts'
 export function TopBar({
   children,
   switchesOnPhone = true,
+  home = true,
 }: {
   children?: ReactNode
   switchesOnPhone?: boolean
+  /** Whether the plate leads to the day. */
+  home?: boolean
 }) {
   const prefs = usePrefs()
   const cellar = prefs.theme === 'cellar'
   const hide = switchesOnPhone ? '' : 'max-md:hidden'
   return (
     <header className="flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5">
-      <Link
-        to="/"
-        className="plate flex h-full w-auto items-center pr-4 text-lg md:w-[128px] md:pr-0 md:text-xl"
-      >
-        Brendik
-      </Link>
+      {home ? (
+        <Link to="/" className={PLATE}>
+          Brendik
+        </Link>
+      ) : (
+        <span className={PLATE}>Brendik</span>
+      )}
       <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">
         {children}
       </div>
@@ -44,3 +48,4 @@ export function TopBar({
     </header>
   )
 }
+const PLATE = 'plate flex h-full w-auto items-center pr-4 text-lg md:w-[128px] md:pr-0 md:text-xl'

@@ -35,7 +35,7 @@ export interface ChoiceCheck extends CheckBase {
 }
 export interface NumberCheck extends CheckBase {
   kind: 'number'
-  quantity: 'flow' | 'pressure' | 'height' | 'level' | 'volume' | 'hourly' | 'ohm' | 'volt' | 'seconds'
+  quantity: 'flow' | 'pressure' | 'height' | 'level' | 'volume' | 'hourly' | 'ohm' | 'volt' | 'time'
   /** Possible values in base units: L/min, kPa, mm, L, L/h, ohm, V, s. */
   range: readonly [number, number]
   /** An open circuit can be entered instead of a number. */

@@ -229,8 +229,7 @@ export const CHECKS: readonly CheckFacts[] = [
   number('fill', 'tap.bucket', 'Bucket at the tap', 'flow', [0, 200], { perTap: true, minutes: 3 }),
   number('fill', 'hose-end.bucket', 'Bucket at the hose end', 'flow', [0, 200], {
     perTap: true,
-    minutes: 4,
-    act: 'unscrew-fill-hose',
+    minutes: 4
   }),
   choice('fill', 'plug-out-in-fill', 'Plug pulled while it fills', [
     ['flow-stops', 'water stops', 'plain', 'Something told the valve to stay open: level sensing or board.'],
@@ -318,7 +317,7 @@ export const CHECKS: readonly CheckFacts[] = [
   ]),
   number('drain', 'drain.lift-stop', 'Stream stops at hose end', 'height', [0, 4000], { minutes: 3 }),
   number('drain', 'drain.caught-back', 'Caught back', 'volume', [0, 20]),
-  number('drain', 'pump.runs-for', 'Pump stopped after, still fed', 'seconds', [0, 7200], { minutes: 10 }),
+  number('drain', 'pump.runs-for', 'Pump stopped after, still fed', 'time', [0, 7200], { minutes: 10 }),
   choice(
     'drain',
     'trap.look',

@@ -109,6 +109,18 @@ export function MachineForm({
         error={at('tub.floorMm')}
         onChange={(mm) => set({ tub: { ...spec.tub, floorMm: nan(mm) } })}
       />
+      <label className="col-span-full flex min-h-12 cursor-pointer items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-6 shrink-0 accent-current"
+          checked={spec.tub.assumed ?? false}
+          onChange={(event) => set({ tub: { ...spec.tub, assumed: event.target.checked } })}
+        />
+        <span>
+          Not measured: these are the usual sizes of its family.{' '}
+          <span className="text-soft">Runs are then judged with wider bands.</span>
+        </span>
+      </label>
       <p
         className={`col-span-full border-y border-hair py-3 ${problems.tub ? 'text-stop' : 'text-soft'}`}
         role={problems.tub ? 'alert' : undefined}

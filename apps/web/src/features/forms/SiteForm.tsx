@@ -1,15 +1,20 @@
-import { putSiteSchema, type SiteSpec } from '@brendik/core'
+import { type CustomerAnswer, customerSchema, putSiteSchema, type SiteSpec } from '@brendik/core'
 import { useState } from 'react'
 import * as v from 'valibot'
+import { putCustomer, putSite } from '../../api/queries.ts'
+import { newId } from '../../lib/newId.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 
 export interface SiteDraft {
   name: string
   spec: SiteSpec
+  /** Null = nobody is noted for this place. */
+  customer: CustomerAnswer | null
 }
 export const NEW_SITE: SiteDraft = {
   name: '',
+  customer: null,
   spec: { supplyKpa: { cold: null, hot: null }, standpipeHeightMm: null, waterTempC: 15, portHeightMm: null },
 }
 
@@ -17,7 +22,16 @@ export function siteProblems(site: SiteDraft): Record<string, string> {
   const problems: Record<string, string> = {}
   for (const issue of v.safeParse(putSiteSchema, site).issues ?? [])
     problems[v.getDotPath(issue) ?? ''] ??= issue.message
+  if (site.customer)
+    for (const issue of v.safeParse(customerSchema, site.customer).issues ?? [])
+      problems[`customer.${v.getDotPath(issue)}`] ??= issue.message
   return problems
+}
+
+/** Saves a place with its customer; safe to do again. */
+export async function saveSite(id: string, { name, spec, customer }: SiteDraft): Promise<void> {
+  if (customer) await putCustomer(customer)
+  await putSite(id, { name, spec, customerId: customer?.id ?? null })
 }
 
 /** A place: what stays the same from machine to machine there, and what this installation measures. */
@@ -37,6 +51,12 @@ export function SiteForm({
     onChange({ ...site, spec: { ...spec, ...change } })
   }
   const at = (path: string) => (touched ? problems[path] : undefined)
+  const setCustomer = (change: Partial<CustomerAnswer>) => {
+    setTouched(true)
+    const customer = { ...(site.customer ?? { id: newId(), name: '', phone: '', note: '' }), ...change }
+    const blank = customer.name === '' && customer.phone === '' && customer.note === ''
+    onChange({ ...site, customer: blank && site.customer === null ? null : customer })
+  }
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-3">
       <div className="col-span-full md:col-span-1">
@@ -49,6 +69,40 @@ export function SiteForm({
                 setTouched(true)
                 onChange({ ...site, name: event.target.value })
               }}
+            />
+          )}
+        </Field>
+      </div>
+      <Field label="Customer" hint="Empty = nobody noted" error={at('customer.name')}>
+        {(props) => (
+          <input
+            {...props}
+            value={site.customer?.name ?? ''}
+            onChange={(event) => setCustomer({ name: event.target.value })}
+          />
+        )}
+      </Field>
+      <Field label="Telephone" error={at('customer.phone')}>
+        {(props) => (
+          <input
+            {...props}
+            type="tel"
+            value={site.customer?.phone ?? ''}
+            onChange={(event) => setCustomer({ phone: event.target.value })}
+          />
+        )}
+      </Field>
+      <div className="col-span-full">
+        <Field
+          label="About the customer"
+          hint="Key, parking, when somebody is in"
+          error={at('customer.note')}
+        >
+          {(props) => (
+            <input
+              {...props}
+              value={site.customer?.note ?? ''}
+              onChange={(event) => setCustomer({ note: event.target.value })}
             />
           )}
         </Field>

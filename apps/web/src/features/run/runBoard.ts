@@ -10,8 +10,8 @@ import {
   runFacts,
 } from '@brendik/core'
 import { ApiError, get, post } from '../../api/client.ts'
+import { type KeptRun, readKept, writeKept } from '../../lib/deviceStore.ts'
 import { compute } from '../../workers/compute.ts'
-import { type KeptRun, readKept, writeKept } from './deviceStore.ts'
 
 /** Where the entries of a run are: all on the server, on their way, or waiting on this device for the server to return. */
 export type SyncState = 'stored' | 'sending' | 'waiting'

@@ -12,14 +12,19 @@ let answers: (() => Response)[] = []
 const asked: { path: string; ids: string[] }[] = []
 Object.assign(globalThis, {
   fetch: async (path: string, init: { body: string }) => {
-    asked.push({ path, ids: JSON.parse(init.body).observations.map((o: { id: string }) => o.id) })
+    asked.push({
+      path,
+      ids: (JSON.parse(init.body).observations ?? JSON.parse(init.body).entries).map(
+        (o: { id: string }) => o.id,
+      ),
+    })
     const answer = answers.shift()
     if (!answer) throw new TypeError('network down')
     return answer()
   },
 })
-const { flush, keepLooks, lookProblem, queuedLooks, withQueued } = await import(
-  '../src/features/visit/lookQueue.ts'
+const { flush, keepEntries, keepLooks, queued, queueProblem, withQueued } = await import(
+  '../src/features/visit/visitQueue.ts'
 )
 
 const look = (id: string): ObservationEvent => ({
@@ -33,6 +38,7 @@ const look = (id: string): ObservationEvent => ({
 })
 const visit = {
   id: 'v',
+  entries: [],
   observations: [
     { id: 'old', atMs: 0, by: 'Tester', check: 'tap.bucket', value: 9, tap: 'cold', levelMm: null },
   ],
@@ -54,27 +60,27 @@ beforeEach(() => {
 it('keeps a look on the device while the server is away, shows it, and sends it once the server answers', async () => {
   keepLooks('v', [look('a')])
   await settled()
-  expect(queuedLooks().map((q) => [q.look.id, q.sentAtMs])).toEqual([['a', null]])
-  expect(store.get('brendik.looks')).toContain('"a"')
-  expect(withQueued(visit, queuedLooks()).observations.map((o) => [o.id, o.by])).toEqual([
+  expect(queued().map((q) => [q.said.id, q.sentAtMs])).toEqual([['a', null]])
+  expect(store.get('brendik.said.nobody')).toContain('"a"')
+  expect(withQueued(visit, queued()).observations.map((o) => [o.id, o.by])).toEqual([
     ['old', 'Tester'],
-    ['a', 'on this device'],
+    ['a', 'on this device, not sent yet'],
   ])
   answers = [ok]
   await flush()
   expect(asked.map((a) => a.ids)).toEqual([['a'], ['a']])
-  expect(queuedLooks()[0]?.sentAtMs).not.toBeNull()
+  expect(queued()[0]?.sentAtMs).not.toBeNull()
   // Until the screens have read it back it still shows, once.
   const readBack = {
     ...visit,
     observations: [...visit.observations, { ...visit.observations[0], id: 'a' }],
   } as VisitAnswer
-  expect(withQueued(readBack, queuedLooks()).observations).toHaveLength(2)
+  expect(withQueued(readBack, queued()).observations).toHaveLength(2)
 })
 it('hides what was taken back before the server knows', async () => {
   keepLooks('v', [{ type: 'withdrawn', id: 'w', atMs: 2, targetId: 'old' }])
   await settled()
-  expect(withQueued(visit, queuedLooks()).observations.map((o) => o.id)).not.toContain('old')
+  expect(withQueued(visit, queued()).observations.map((o) => o.id)).not.toContain('old')
   answers = [ok]
   await flush()
 })
@@ -87,6 +93,29 @@ it('tells what the server refused, and does not send it for ever', async () => {
   ]
   keepLooks('v', [look('bad')])
   await settled()
-  expect(lookProblem()).toMatch(/did not take it: observations\.0\.value/)
-  expect(queuedLooks().some((q) => q.look.id === 'bad')).toBe(false)
+  expect(queueProblem()).toMatch(/did not take it: observations\.0\.value/)
+  expect(queued().some((q) => q.said.id === 'bad')).toBe(false)
+})
+it('takes only the bad one out of a batch that the server refused', async () => {
+  const refuse = () => new Response('{"code":"input_invalid","message":"no"}', { status: 400 })
+  answers = []
+  keepLooks('v', [look('good 1'), look('bad 1'), look('good 2')])
+  await settled()
+  answers = [refuse, ok, refuse, ok]
+  await flush()
+  const left = queued().filter((q) => q.said.id.includes(' '))
+  expect(left.map((q) => [q.said.id, q.sentAtMs !== null])).toEqual([
+    ['good 1', true],
+    ['good 2', true],
+  ])
+})
+it('lets what was said wait for somebody to sign in again, instead of dropping it', async () => {
+  answers = [() => new Response('{"code":"not_signed_in","message":"Sign in first."}', { status: 401 })]
+  keepEntries('v', [{ id: 'e', atMs: 1, topic: 'note:arrive', value: 'Typed', basedOn: [] }])
+  await settled()
+  expect(queued().find((q) => q.said.id === 'e')?.sentAtMs).toBeNull()
+  expect(withQueued(visit, queued()).entries.map((e) => e.value)).toEqual(['Typed'])
+  answers = [ok]
+  await flush()
+  expect(asked.at(-1)?.path).toBe('/api/visits/v/entries')
 })

@@ -1,0 +1,141 @@
+import type { SessionAnswer } from '@brendik/core'
+import { useState } from 'react'
+import { setUpWorkshop, signIn, signInToDemo } from '../../api/queries.ts'
+import { BigButton } from '../../ui/BigButton.tsx'
+import { Field } from '../../ui/Field.tsx'
+import { DoorFrame } from './DoorFrame.tsx'
+import { NOBODY, PersonFields } from './PersonFields.tsx'
+import { useEnter } from './useEnter.ts'
+
+/** Sign-in; on the very first start, the set-up of the workshop; in the demo, one click. */
+export function SignIn({ session }: { session: SessionAnswer }) {
+  const [settingUp, setSettingUp] = useState(session.firstStart && !session.demo)
+  const { problem, busy, enter } = useEnter()
+  const mayPutUp = session.firstStart || session.openSignUp
+  return (
+    <DoorFrame title={settingUp ? 'Set up the workshop' : 'Sign in'}>
+      {session.demo && !settingUp && (
+        <section aria-label="Demo" className="grid gap-3 border-b border-line pb-6">
+          <BigButton main disabled={busy} onPress={() => enter(() => signInToDemo('owner'))}>
+            Open the demo
+          </BigButton>
+          <button
+            type="button"
+            disabled={busy}
+            className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
+            onClick={() => enter(() => signInToDemo('technician'))}
+          >
+            Open it as the demo’s technician
+          </button>
+          <p className="text-soft">Invented visits and people; no password. Loaded anew for every day.</p>
+        </section>
+      )}
+      {problem && (
+        <p role="alert" className="border-l-4 border-stop bg-stop-face p-3">
+          {problem}
+        </p>
+      )}
+      {settingUp ? (
+        <SetUp busy={busy} onSetUp={(person) => enter(() => setUpWorkshop(person))} />
+      ) : (
+        <PasswordForm busy={busy} onSignIn={(email, password) => enter(() => signIn(email, password))} />
+      )}
+      {mayPutUp && (
+        <button
+          type="button"
+          className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
+          onClick={() => setSettingUp(!settingUp)}
+        >
+          {settingUp ? 'I have an account: sign in' : 'Set up a workshop of my own'}
+        </button>
+      )}
+      {!mayPutUp && !session.demo && (
+        <p className="text-soft">New here? The owner of the workshop gives you a link.</p>
+      )}
+    </DoorFrame>
+  )
+}
+
+function PasswordForm({
+  busy,
+  onSignIn,
+}: {
+  busy: boolean
+  onSignIn: (email: string, password: string) => void
+}) {
+  const [email, setEmail] = useState('')
+  const [password, setPassword] = useState('')
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault()
+        onSignIn(email, password)
+      }}
+    >
+      <Field label="E-mail address">
+        {(props) => (
+          <input
+            {...props}
+            required
+            type="email"
+            autoComplete="username"
+            value={email}
+            onChange={(event) => setEmail(event.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Password">
+        {(props) => (
+          <input
+            {...props}
+            required
+            type="password"
+            autoComplete="current-password"
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+          />
+        )}
+      </Field>
+      <BigButton main submit disabled={busy}>
+        Sign in
+      </BigButton>
+    </form>
+  )
+}
+
+function SetUp({
+  busy,
+  onSetUp,
+}: {
+  busy: boolean
+  onSetUp: (person: typeof NOBODY & { workshopName: string }) => void
+}) {
+  const [workshopName, setWorkshopName] = useState('')
+  const [person, setPerson] = useState(NOBODY)
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault()
+        onSetUp({ ...person, workshopName })
+      }}
+    >
+      <Field label="Name of the workshop">
+        {(props) => (
+          <input
+            {...props}
+            required
+            autoComplete="organization"
+            value={workshopName}
+            onChange={(event) => setWorkshopName(event.target.value)}
+          />
+        )}
+      </Field>
+      <PersonFields person={person} onChange={setPerson} />
+      <BigButton main submit disabled={busy}>
+        Set it up
+      </BigButton>
+    </form>
+  )
+}

@@ -1,0 +1,84 @@
+import { type ActId, gateOf } from '@brendik/core'
+import type { Space } from '../visit/space.ts'
+import { GateNotice } from './GateNotice.tsx'
+import { ACT_NAME, usePass } from './usePass.tsx'
+
+/** Acts that change how the machine stands: what is said when it is done, and when it is undone. */
+const ACTS: readonly {
+  act: ActId
+  topic: string
+  done: string
+  undone: string
+  is: (space: Space) => boolean
+  undo: string
+}[] = [
+  {
+    act: 'open-panel',
+    topic: 'state:panels',
+    done: 'open',
+    undone: 'closed',
+    is: ({ state }) => state.panels === 'open',
+    undo: 'Panels are on again',
+  },
+  {
+    act: 'open-filter-cap',
+    topic: 'state:cap',
+    done: 'open',
+    undone: 'shut',
+    is: ({ state }) => state.cap === 'open',
+    undo: 'Cap is shut, at its stop',
+  },
+  {
+    act: 'tip',
+    topic: 'state:tilt',
+    done: 'tipped',
+    undone: 'upright',
+    is: ({ state }) => state.tilt === 'tipped',
+    undo: 'It stands upright again',
+  },
+]
+
+/** What may be done with the machine as it stands; what would hurt is not offered, and says why. */
+export function ActList({ space }: { space: Space }) {
+  const { pass, sheet } = usePass(space)
+  return (
+    <section aria-label="What may be done now" className="border-t border-line py-3">
+      <h2 className="pb-2 text-sm font-semibold text-soft">What may be done with it now</h2>
+      <ul>
+        {ACTS.map((line) => {
+          const gate = gateOf(line.act, space.visit.machine.spec, space.state, Date.now())
+          const is = line.is(space)
+          return (
+            <li key={line.act} className="border-t border-hair py-2">
+              <div className="flex min-h-12 flex-wrap items-center justify-between gap-3">
+                <span className="text-lg font-semibold">{ACT_NAME[line.act]}</span>
+                {is ? (
+                  <button
+                    type="button"
+                    className="min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
+                    onClick={() => space.say(line.topic, line.undone)}
+                  >
+                    {line.undo}
+                  </button>
+                ) : gate.open ? (
+                  <button
+                    type="button"
+                    className="min-h-12 cursor-pointer bg-ink px-5 font-semibold text-face"
+                    onClick={() => pass(line.act, () => space.say(line.topic, line.done))}
+                  >
+                    {ACT_NAME[line.act]}
+                  </button>
+                ) : (
+                  <span className="font-semibold text-stop">not now</span>
+                )}
+              </div>
+              {!is && !gate.open && <GateNotice gate={gate} space={space} />}
+            </li>
+          )
+        })}
+      </ul>
+      <p className="border-t border-hair pt-2 text-sm text-soft">Local codes and licensed trades go first.</p>
+      {sheet}
+    </section>
+  )
+}

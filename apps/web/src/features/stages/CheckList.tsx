@@ -1,0 +1,51 @@
+import { CHECKS, type CheckFacts, type NumberCheck, type Tap } from '@brendik/core'
+import { type ReactNode, useState } from 'react'
+import type { Space } from '../visit/space.ts'
+import { CheckRow } from './CheckRow.tsx'
+import { ReadingSheet } from './ReadingSheet.tsx'
+import { usePass } from './usePass.tsx'
+
+/** Checks in the order of work, each at once a question and its answer. */
+export function CheckList({
+  space,
+  which,
+  verdictOf,
+}: {
+  space: Space
+  which: (check: CheckFacts) => boolean
+  verdictOf?: (check: CheckFacts, tap: Tap | null) => ReactNode
+}) {
+  const { pass, sheet } = usePass(space)
+  const [reading, setReading] = useState<{ check: NumberCheck; tap: Tap | null } | null>(null)
+  const rows = CHECKS.filter(which).flatMap((check): { check: CheckFacts; tap: Tap | null }[] =>
+    check.perTap
+      ? space.visit.machine.spec.valve.taps.map((tap) => ({ check, tap }))
+      : [{ check, tap: null }],
+  )
+  return (
+    <>
+      <ul>
+        {rows.map(({ check, tap }) => (
+          <CheckRow
+            key={`${check.id} ${tap}`}
+            space={space}
+            check={check}
+            tap={tap}
+            pass={pass}
+            onNumber={() => check.kind === 'number' && setReading({ check, tap })}
+            verdict={verdictOf?.(check, tap)}
+          />
+        ))}
+      </ul>
+      {sheet}
+      {reading && (
+        <ReadingSheet
+          space={space}
+          check={reading.check}
+          tap={reading.tap}
+          onClose={() => setReading(null)}
+        />
+      )}
+    </>
+  )
+}

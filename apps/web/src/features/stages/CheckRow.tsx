@@ -1,0 +1,194 @@
+import {
+  type CheckFacts,
+  type ChoiceCheck,
+  gateOf,
+  type ObservationAnswer,
+  type OutcomeTone,
+  type Tap,
+} from '@brendik/core'
+import { format } from 'date-fns'
+import type { ReactNode } from 'react'
+import { newId } from '../../lib/newId.ts'
+import { usePrefs } from '../../lib/prefs.ts'
+import { withUnit } from '../../lib/units.ts'
+import { observedText } from '../visit/observedText.ts'
+import type { Space } from '../visit/space.ts'
+import { keepLooks } from '../visit/visitQueue.ts'
+import { GateNotice } from './GateNotice.tsx'
+
+export const TONE_ON: Record<OutcomeTone, string> = {
+  good: 'border-good bg-good text-face',
+  watch: 'border-watch bg-watch text-face',
+  stop: 'border-stop bg-stop text-face',
+  plain: 'border-ink bg-ink text-face',
+}
+
+/** What stands of a check, newest last. */
+export function standingOf(space: Space, check: CheckFacts, tap: Tap | null): ObservationAnswer[] {
+  return space.visit.observations.filter((o) => o.check === check.id && (tap === null || o.tap === tap))
+}
+
+/** One check: its name, its outcomes as targets, or its reading; what it means; and why it cannot be made now. */
+export function CheckRow({
+  space,
+  check,
+  tap,
+  pass,
+  onNumber,
+  verdict = null,
+}: {
+  space: Space
+  check: CheckFacts
+  tap: Tap | null
+  pass: (act: CheckFacts['act'], then: () => void) => void
+  onNumber: () => void
+  /** What a reading says, where something computes it. */
+  verdict?: ReactNode
+}) {
+  const { units } = usePrefs()
+  const seen = standingOf(space, check, tap)
+  const last = seen.at(-1)
+  const several = check.kind === 'choice' && check.several
+  const conflict = check.kind === 'choice' && !several && seen.some((o) => o.value !== last?.value)
+  const gate = check.act ? gateOf(check.act, space.visit.machine.spec, space.state, Date.now()) : null
+  const shut = gate !== null && !gate.open
+  const name = `${check.name}${tap ? `, ${tap}` : ''}`
+  const meaning =
+    check.kind === 'choice' && !check.several
+      ? check.outcomes.find((outcome) => outcome.value === last?.value)?.means
+      : undefined
+  const set = (value: string) =>
+    pass(check.act, () => {
+      const takeBack = (o: ObservationAnswer) => ({
+        type: 'withdrawn' as const,
+        id: newId(),
+        atMs: Date.now(),
+        targetId: o.id,
+      })
+      const same = seen.filter((o) => o.value === value)
+      const others = seen.filter((o) => o.value !== value)
+      // Two answers at once: the one pressed stands, the others go.
+      if (conflict && same.length > 0) return keepLooks(space.visit.id, others.map(takeBack))
+      // Pressed again it is taken back; another choice takes the place of what was seen here.
+      if (same.length > 0) return keepLooks(space.visit.id, same.map(takeBack))
+      const observed = {
+        type: 'observed' as const,
+        id: newId(),
+        atMs: Date.now(),
+        check: check.id,
+        value,
+        tap,
+        levelMm: null,
+      }
+      keepLooks(space.visit.id, [...(several ? [] : others.map(takeBack)), observed])
+    })
+  return (
+    <li id={`check-${check.id}${tap ? `-${tap}` : ''}`} className="scroll-mt-4 border-t border-line py-2.5">
+      <div className="grid items-center gap-x-5 gap-y-1.5 md:grid-cols-[13rem_1fr]">
+        <div className="leading-tight">
+          <span className="block font-semibold" id={`name-${check.id}-${tap}`}>
+            {name}
+          </span>
+          {last && (
+            <span className="text-sm text-soft">
+              {format(last.atMs, 'H:mm')}, {last.by}
+            </span>
+          )}
+        </div>
+        {check.kind === 'choice' ? (
+          <Outcomes
+            check={check}
+            labelledBy={`name-${check.id}-${tap}`}
+            seen={seen}
+            shut={shut}
+            onSet={set}
+          />
+        ) : (
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+            {seen.slice(-3).map((o) => (
+              <span key={o.id} className="flex items-center gap-1">
+                <span className="small-figure text-2xl">{observedText(o, units)}</span>
+                <button
+                  type="button"
+                  className="min-h-12 cursor-pointer px-2 text-sm text-soft underline underline-offset-4"
+                  onClick={() =>
+                    keepLooks(space.visit.id, [
+                      { type: 'withdrawn', id: newId(), atMs: Date.now(), targetId: o.id },
+                    ])
+                  }
+                >
+                  take back
+                </button>
+              </span>
+            ))}
+            <button
+              type="button"
+              disabled={shut}
+              className="min-h-12 cursor-pointer border border-line bg-face px-4 disabled:cursor-default disabled:text-soft disabled:opacity-60"
+              onClick={() => pass(check.act, onNumber)}
+            >
+              {seen.length > 0 ? 'Measure again' : 'Enter the reading'}
+              <span className="sr-only">: {name}</span>
+            </button>
+          </div>
+        )}
+      </div>
+      {conflict && (
+        <p className="mt-1.5 border-l-4 border-watch bg-watch-face px-3 py-1.5 md:ml-[14.25rem]">
+          Two answers stand: {seen.map((o) => `${observedText(o, units)} (${o.by})`).join(', ')}. Press the
+          one that is right.
+        </p>
+      )}
+      {meaning && !conflict && <p className="mt-1.5 leading-snug md:ml-[14.25rem]">{meaning}</p>}
+      {verdict && <div className="mt-1.5 md:ml-[14.25rem]">{verdict}</div>}
+      {shut && (
+        <div className="mt-2 md:ml-[14.25rem]">
+          <GateNotice gate={gate} space={space} />
+        </div>
+      )}
+    </li>
+  )
+}
+
+function Outcomes({
+  check,
+  labelledBy,
+  seen,
+  shut,
+  onSet,
+}: {
+  check: ChoiceCheck
+  labelledBy: string
+  seen: readonly ObservationAnswer[]
+  shut: boolean
+  onSet: (value: string) => void
+}) {
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a fieldset cannot be laid out as a wrapping row
+    <div role="group" aria-labelledby={labelledBy} className="flex flex-wrap gap-1.5">
+      {check.outcomes.map((outcome) => {
+        const on = seen.some((o) => o.value === outcome.value)
+        return (
+          <button
+            key={outcome.value}
+            type="button"
+            aria-pressed={on}
+            // What stands can always be taken back.
+            disabled={shut && !on}
+            onClick={() => onSet(outcome.value)}
+            className={`min-h-12 cursor-pointer border px-3.5 disabled:cursor-default disabled:text-soft disabled:opacity-60 ${on ? `font-semibold ${TONE_ON[outcome.tone]}` : 'border-line bg-face'}`}
+          >
+            {outcome.word}
+          </button>
+        )
+      })}
+    </div>
+  )
+}
+
+/** A range in the user's units, for a message. */
+export function rangeText(check: CheckFacts, units: 'metric' | 'us'): string {
+  if (check.kind !== 'number') return ''
+  const [low, high] = check.range
+  return `${withUnit(units, check.quantity, low)} to ${withUnit(units, check.quantity, high)}`
+}

@@ -1,0 +1,224 @@
+import {
+  CHAIN_POINTS,
+  type ChainPoint,
+  type CheckFacts,
+  gateOf,
+  judgeChain,
+  judgeOhms,
+  judgeVoltage,
+  type ObservationAnswer,
+  type SupplyVolts,
+  type Tap,
+} from '@brendik/core'
+import { usePrefs } from '../../lib/prefs.ts'
+import { withUnit } from '../../lib/units.ts'
+import { Choice } from '../../ui/Choice.tsx'
+import { InPlace } from '../rates/InPlace.tsx'
+import { useMachineRecord } from '../records/useMachineRecord.ts'
+import type { Space } from '../visit/space.ts'
+import { CheckList } from './CheckList.tsx'
+import { GateNotice } from './GateNotice.tsx'
+
+const OHM_WORD = {
+  open: 'Open: the winding is broken.',
+  short: 'Shorted. Do not plug it in before it is replaced.',
+  low: 'Below its band.',
+  within: 'Within its band. Ohms alone do not clear it: it may still fail under load.',
+  high: 'Above its band. Was it hot? Enter its temperature.',
+} as const
+const FROM_WORD = {
+  'tech-sheet': 'tech sheet',
+  'common-practice': 'common practice, no published source',
+  estimate: 'estimate',
+} as const
+const POINT_NAME: Record<ChainPoint, string> = { outlet: 'Outlet', board: 'Board’s pin', part: 'Pump' }
+const VOLT_WORD = {
+  none: 'nothing',
+  sags: 'too little',
+  low: 'low',
+  within: 'arrives',
+  high: 'high',
+} as const
+const FAULT_WORD = {
+  outlet: 'No supply at the outlet: nothing in the machine is at fault yet.',
+  board: 'Nothing at the board’s own pin while commanded: the board, or what tells it.',
+  wiring:
+    'It leaves the board and does not reach the pump: wiring, connector, or the lid or door switch in between.',
+  part: 'Fed and does not work: the pump itself.',
+} as const
+const NEXT_WORD: Record<ChainPoint, string> = {
+  outlet: 'Read the outlet first.',
+  board: 'Nothing arrives at the pump: read the board’s own pin next.',
+  part: 'Read at the pump next, while it is commanded to drain.',
+}
+
+/** The bench: what is measured unplugged, then the way of the current from outlet to part, each reading with its verdict. */
+export function ElectricalStage({ space }: { space: Space }) {
+  const { visit, state } = space
+  const { units } = usePrefs()
+  const { record, setVolts, problem } = useMachineRecord(visit.machine)
+  const volts: SupplyVolts = record.supplyVolts ?? 230
+  const dead = (check: CheckFacts) => check.stage === 'electrical' && check.act === 'measure-dead'
+  const live = (check: CheckFacts) => check.stage === 'electrical' && check.act === 'measure-live'
+  const last = (check: string, tap: Tap | null = null): ObservationAnswer | undefined =>
+    visit.observations.findLast((o) => o.check === check && (tap === null || o.tap === tap))
+  const ohms = (check: CheckFacts, tap: Tap | null) => {
+    const found = last(check.id, tap)
+    if (!found || (check.id !== 'pump.winding' && check.id !== 'valve.coil')) return null
+    const part = check.id === 'pump.winding' ? 'pump' : 'valve'
+    const sheet = part === 'pump' ? record.techSheet.pumpOhm : record.techSheet.valveOhm
+    const value = found.value === 'open' ? 'open' : Number(found.value)
+    const { verdict, at20Ohm, band } = judgeOhms(part, value, found.tempC, volts, sheet)
+    const off = verdict !== 'within'
+    return (
+      <p className={`leading-snug ${off ? 'font-semibold text-watch' : ''}`}>
+        {OHM_WORD[verdict]}{' '}
+        <span className="font-normal text-soft">
+          {found.tempC !== null &&
+            at20Ohm !== null &&
+            `At ${withUnit(units, 'temperature', 20)} it would read ${withUnit(units, 'ohm', at20Ohm)}. `}
+          Band {band.lo} to {band.hi} Ω, {FROM_WORD[band.from]}, {volts} V.
+        </span>
+      </p>
+    )
+  }
+  return (
+    <>
+      <div className="grid items-center gap-x-5 gap-y-2 border-t border-line py-3 md:grid-cols-[13rem_1fr]">
+        <span className="font-semibold">
+          Supply of this machine
+          {record.supplyVolts === null && (
+            <span className="block text-sm font-normal text-watch">not said; 230 V assumed</span>
+          )}
+        </span>
+        <div className="md:max-w-64">
+          <Choice
+            label="Supply of this machine"
+            value={record.supplyVolts === null ? '' : String(record.supplyVolts)}
+            options={[
+              { value: '120', text: '120 V' },
+              { value: '230', text: '230 V' },
+            ]}
+            onChange={(value) => setVolts(value === '120' ? 120 : 230)}
+          />
+        </div>
+      </div>
+      {problem && (
+        <p role="alert" className="border-l-4 border-watch bg-watch-face p-2">
+          {problem}
+        </p>
+      )}
+      <h2 className="pt-3 pb-2 text-sm font-semibold text-soft">Unplugged</h2>
+      <CheckList space={space} which={dead} verdictOf={ohms} />
+      <LiveGate space={space} />
+      <Chain space={space} volts={volts} />
+      <CheckList
+        space={space}
+        which={live}
+        verdictOf={(check, tap) => {
+          const found = last(check.id, tap)
+          if (typeof found?.value !== 'number') return null
+          const { verdict, loV, hiV } = judgeVoltage(found.value, volts)
+          return (
+            <p className={verdict === 'within' ? '' : 'font-semibold text-watch'}>
+              {verdict === 'within'
+                ? 'About line voltage.'
+                : verdict === 'none'
+                  ? 'No voltage while commanded.'
+                  : `Outside ${loV} to ${hiV} V.`}
+            </p>
+          )
+        }}
+      />
+      {state.mains === 'plugged' && last('pump.voltage') && (
+        <p
+          role="status"
+          className="my-3 flex flex-wrap items-center justify-between gap-3 border-l-4 border-stop bg-stop-face p-3 font-semibold"
+        >
+          Still plugged in: unplug before anything is moved.
+          <button
+            type="button"
+            className="min-h-12 cursor-pointer bg-ink px-5 text-face"
+            onClick={() => space.say('state:mains', 'unplugged')}
+          >
+            It is unplugged
+          </button>
+        </p>
+      )}
+      <h2 className="border-t border-line pt-3 text-sm font-semibold text-soft">Work out</h2>
+      <InPlace ids={['winding', 'voltage']} machine={visit.machine.spec} site={visit.site.spec} />
+    </>
+  )
+}
+
+function LiveGate({ space }: { space: Space }) {
+  const gate = gateOf('measure-live', space.visit.machine.spec, space.state, Date.now())
+  return (
+    <section aria-label="Live" className="mt-4 border-t-2 border-stop pt-3">
+      <h2 className="plate text-xl text-stop">Live: mains and water in one room</h2>
+      <p className="max-w-prose pb-2 leading-snug">
+        Only for someone competent. Insulated probes, nobody touching metal, lid or door closed, mains on only
+        while measuring. Local codes and licensed trades go first.
+      </p>
+      {gate.open ? (
+        <p className="pb-2 text-good">Live measuring is done by someone competent for it.</p>
+      ) : (
+        <GateNotice gate={gate} space={space} />
+      )}
+    </section>
+  )
+}
+
+/** Outlet, board, pump as one line, with what was read at each and where it is lost. */
+function Chain({ space, volts }: { space: Space; volts: SupplyVolts }) {
+  const { visit } = space
+  const number = (check: string) => {
+    const value = visit.observations.findLast((o) => o.check === check)?.value
+    return typeof value === 'number' ? { value } : null
+  }
+  const outlet = visit.observations.findLast((o) => o.check === 'machine.starts')?.value
+  const read = {
+    // A machine that starts has a supply.
+    ...(outlet === 'yes' ? { outlet: volts } : {}),
+    ...(number('board.pump-pin') ? { board: number('board.pump-pin')?.value as number } : {}),
+    ...(number('pump.voltage') ? { part: number('pump.voltage')?.value as number } : {}),
+  }
+  const sound = visit.observations.findLast((o) => o.check === 'pump.sound')?.value
+  const moves = sound === undefined ? null : sound === 'runs' || sound === 'runs-with-rattle'
+  const { readings, fault, next } = judgeChain(read, volts, moves)
+  return (
+    <section aria-label="Way of the current" className="py-3">
+      <ol className="grid grid-cols-3">
+        {CHAIN_POINTS.map((point, i) => {
+          const found = readings.find((r) => r.point === point)
+          const lost = found?.verdict === 'none' || found?.verdict === 'sags'
+          return (
+            <li key={point} className="relative">
+              <div
+                className={`h-1.5 ${found ? (lost ? 'bg-stop' : 'bg-good') : 'hatched'} ${i === 0 ? 'rounded-l-full' : ''}`}
+              />
+              <p className="pt-1.5 text-sm text-soft">{POINT_NAME[point]}</p>
+              <p className={`small-figure text-2xl ${lost ? 'text-stop' : ''}`}>
+                {found ? (point === 'outlet' && outlet === 'yes' ? 'it starts' : `${found.volts} V`) : '–'}
+              </p>
+              <p className={`text-sm ${lost ? 'font-semibold text-stop' : 'text-soft'}`}>
+                {found ? VOLT_WORD[found.verdict] : 'not read'}
+              </p>
+            </li>
+          )
+        })}
+      </ol>
+      <p className="pt-3 text-lg leading-snug font-semibold">
+        {fault
+          ? FAULT_WORD[fault]
+          : next
+            ? NEXT_WORD[next]
+            : 'The voltage arrives at the pump. Say under Arrive what the pump does, and it is judged.'}
+      </p>
+      <p className="text-sm text-soft">
+        Around {volts} V while the drain is commanded: voltage there and no work is the part; none there is
+        worked back towards the board (common practice, no published source).
+      </p>
+    </section>
+  )
+}

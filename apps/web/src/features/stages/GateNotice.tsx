@@ -1,0 +1,52 @@
+import type { Block, Gate } from '@brendik/core'
+import type { Space, StateCellId } from '../visit/space.ts'
+
+const CELL: Record<Block['field'], StateCellId> = {
+  mains: 'mains',
+  taps: 'taps',
+  water: 'water',
+  tilt: 'tilt',
+  pump: 'pump',
+  competent: 'competent',
+  cap: 'cap',
+  contain: 'contain',
+}
+const SET_WORD: Record<Block['field'], string> = {
+  mains: 'Set mains',
+  taps: 'Set taps',
+  water: 'Say how much is inside',
+  tilt: 'Set how it stands',
+  pump: 'Set the pump',
+  competent: 'Say who measures',
+  cap: 'Set the cap',
+  contain: 'Say what catches it',
+}
+
+/** Why a step is not offered, and the way to clear each reason. */
+export function GateNotice({ gate, space }: { gate: Gate; space: Space }) {
+  return (
+    <ul className="border-l-4 border-stop bg-stop-face">
+      {gate.blocks.map((block) => (
+        <li
+          key={block.field + block.why}
+          className="flex flex-wrap items-center justify-between gap-x-3 px-3 py-1"
+        >
+          <span className="py-1 leading-snug">{block.why}</span>
+          <button
+            type="button"
+            className="min-h-12 cursor-pointer text-left font-semibold underline underline-offset-4"
+            onClick={() =>
+              space.setField(
+                block.field === 'water' && space.state.water.kind !== 'unknown'
+                  ? 'contain'
+                  : CELL[block.field],
+              )
+            }
+          >
+            {SET_WORD[block.field]}
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,113 @@
+import type { PHOTO_STAGES } from '@brendik/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { Camera } from 'lucide-react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
+import { Sheet } from '../../ui/Sheet.tsx'
+import type { Space } from '../visit/space.ts'
+import { photoProblem, sendPhotos, subscribePhotos, takePhoto, waitingPhotos } from './photoQueue.ts'
+
+interface Shown {
+  id: string
+  url: string
+  text: string
+}
+
+/** Photos of a stage: taken here, made small here, kept here until the server has them. */
+export function Photos({ space, stage }: { space: Space; stage: (typeof PHOTO_STAGES)[number] }) {
+  const client = useQueryClient()
+  const waiting = useSyncExternalStore(subscribePhotos, waitingPhotos)
+  const problem = useSyncExternalStore(subscribePhotos, photoProblem)
+  const [large, setLarge] = useState<Shown | null>(null)
+  const { visit } = space
+  useEffect(() => {
+    sendPhotos()
+  }, [])
+  const mine = waiting.filter((photo) => photo.visitId === visit.id && photo.stage === stage)
+  const stored = visit.photos.filter(
+    (photo) => photo.stage === stage && !space.standing.has(`photo-back:${photo.id}`),
+  )
+  const shown: Shown[] = [
+    ...stored.map((p) => ({
+      id: p.id,
+      url: `/api/photos/${p.id}`,
+      text: `${format(p.atMs, 'd MMM, H:mm')}, ${p.by}`,
+    })),
+    ...mine
+      .filter((p) => !stored.some((known) => known.id === p.id))
+      .map((p) => ({ id: p.id, url: p.url, text: `${format(p.atMs, 'H:mm')}, not sent yet` })),
+  ]
+  return (
+    <section aria-label="Photos">
+      <div className="flex items-center justify-between gap-3">
+        <h2 className="text-sm font-semibold text-soft">Photos</h2>
+        <label className="flex min-h-12 cursor-pointer items-center gap-2 border border-line bg-face px-4 focus-within:outline-3 focus-within:outline-water-bright">
+          <Camera size={20} aria-hidden="true" />
+          Take a photo
+          <input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            className="sr-only"
+            onChange={(event) => {
+              const file = event.target.files?.[0]
+              event.target.value = ''
+              if (file)
+                takePhoto(visit.id, stage, file).then(() =>
+                  client.invalidateQueries({ queryKey: ['visit', visit.id] }),
+                )
+            }}
+          />
+        </label>
+      </div>
+      {problem && (
+        <p role="alert" className="mt-2 border-l-4 border-watch bg-watch-face p-2">
+          {problem}
+        </p>
+      )}
+      {shown.length > 0 && (
+        <ul className="mt-2 grid grid-cols-3 gap-2">
+          {shown.map((photo) => (
+            <li key={photo.id}>
+              <button type="button" className="block w-full cursor-pointer" onClick={() => setLarge(photo)}>
+                <img
+                  src={photo.url}
+                  alt={`Taken ${photo.text}`}
+                  className="aspect-square w-full border border-line object-cover"
+                />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {large && (
+        <Sheet open title={large.text} onClose={() => setLarge(null)}>
+          <img
+            src={large.url}
+            alt={`Taken ${large.text}`}
+            className="mt-3 max-h-[60vh] w-full object-contain"
+          />
+          <div className="mt-3 grid grid-cols-2 gap-3">
+            <button
+              type="button"
+              className="min-h-14 cursor-pointer border border-line"
+              onClick={() => {
+                space.say(`photo-back:${large.id}`, true)
+                setLarge(null)
+              }}
+            >
+              Take it back
+            </button>
+            <button
+              type="button"
+              className="min-h-14 cursor-pointer bg-ink font-semibold text-face"
+              onClick={() => setLarge(null)}
+            >
+              Back
+            </button>
+          </div>
+        </Sheet>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,72 @@
+import { PROTOCOLS, type ProtocolId, protocolProgress, type RunKind } from '@brendik/core'
+import { Link } from 'react-router'
+import { newId } from '../../lib/newId.ts'
+import { judgedRuns, observationsOf } from '../together/useTogether.ts'
+import { RunList } from '../visit/RunList.tsx'
+import type { Space } from '../visit/space.ts'
+import { CheckList } from './CheckList.tsx'
+
+const KINDS: Record<'fill' | 'hold' | 'drain', readonly RunKind[]> = {
+  fill: ['fill', 'idle'],
+  hold: ['hold', 'motion', 'spin'],
+  drain: ['drain', 'siphon', 'after-drain'],
+}
+const PROTOCOLS_OF: Record<'fill' | 'hold' | 'drain', readonly ProtocolId[]> = {
+  fill: ['inlet', 'seep-watch', 'sensor-check'],
+  hold: ['three-hold', 'stop-level', 'three-level-catch'],
+  drain: ['pump-or-path', 'two-heights', 'gravity', 'run-back'],
+}
+const SAYS = {
+  fill: 'Valve open to level reached, against what this supply should give.',
+  hold: 'Filled, valve shut, hose end high: the level must stay.',
+  drain: 'Pump on to first air, against what a sound pump gives at this height.',
+} as const
+
+/** A stage that is timed: its runs, the ways to make them tell more, and what is looked at beside them. */
+export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold' | 'drain' }) {
+  const { visit } = space
+  const runs = visit.runs.filter((run) => KINDS[stage].includes(run.kind))
+  const judged = judgedRuns(visit)
+  const observations = observationsOf(visit)
+  return (
+    <>
+      <p className="pb-3 text-soft">{SAYS[stage]}</p>
+      <Link
+        to={`/runs/${newId()}?visit=${visit.id}&kind=${stage}`}
+        className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:max-w-72"
+      >
+        <span className="small-figure text-2xl">Time a {stage}</span>
+      </Link>
+      {runs.length > 0 && (
+        <div className="mt-4">
+          <RunList visit={visit} runs={runs} />
+        </div>
+      )}
+      <h2 className="pt-5 pb-1 text-sm font-semibold text-soft">What tells more</h2>
+      <ul>
+        {PROTOCOLS_OF[stage].map((id) => {
+          const { steps, next } = protocolProgress(PROTOCOLS[id], visit.machine.spec, judged, observations)
+          const minutes = steps.filter((step) => !step.done).reduce((sum, { step }) => sum + step.minutes, 0)
+          return (
+            <li key={id} className="border-t border-hair">
+              <Link
+                to={`/visits/${visit.id}/protocols/${id}`}
+                className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
+              >
+                <span>
+                  <span className="font-semibold">{PROTOCOLS[id].name}</span>
+                  <span className="block text-sm text-soft">Tells apart: {PROTOCOLS[id].separates}</span>
+                </span>
+                <span className={`shrink-0 text-sm ${next ? 'text-soft' : 'text-good'}`}>
+                  {next ? `${minutes} min` : 'done'}
+                </span>
+              </Link>
+            </li>
+          )
+        })}
+      </ul>
+      <h2 className="pt-5 pb-2 text-sm font-semibold text-soft">Looked at beside the runs</h2>
+      <CheckList space={space} which={(check) => check.stage === stage} />
+    </>
+  )
+}

@@ -1,0 +1,29 @@
+import type { StageId } from '@brendik/core'
+import type { Space } from '../visit/space.ts'
+import { Photos } from './Photos.tsx'
+import { SaidText } from './SaidText.tsx'
+
+/** What a stage leaves: a few words, notes, photos. All of it is kept as it is typed. */
+export function StageKeep({ space, stage }: { space: Space; stage: StageId }) {
+  return (
+    <div className="grid gap-5">
+      <SaidText
+        key={`result:${stage}`}
+        space={space}
+        topic={`result:${stage}`}
+        label="Result in a few words"
+        rows={1}
+        most={120}
+      />
+      <SaidText
+        key={`note:${stage}`}
+        space={space}
+        topic={`note:${stage}`}
+        label="Notes"
+        rows={5}
+        most={4000}
+      />
+      <Photos space={space} stage={stage} />
+    </div>
+  )
+}

@@ -1,0 +1,38 @@
+import type { VisitAnswer } from '@brendik/core'
+import { format } from 'date-fns'
+import { newId } from '../../lib/newId.ts'
+import { usePrefs } from '../../lib/prefs.ts'
+import { checkWord, observedText } from './observedText.ts'
+import { keepLooks } from './visitQueue.ts'
+
+/** What was looked at or measured beside the runs; each can be taken back. */
+export function Looks({ visit }: { visit: VisitAnswer }) {
+  const { units } = usePrefs()
+  if (visit.observations.length === 0) return null
+  const takeBack = (targetId: string) =>
+    keepLooks(visit.id, [{ type: 'withdrawn', id: newId(), atMs: Date.now(), targetId }])
+  return (
+    <section className="border-t border-line py-4" aria-label="Looks">
+      <h2 className="pb-1 text-sm font-semibold text-soft">Looked at and measured</h2>
+      <ul>
+        {visit.observations.map((o) => (
+          <li key={o.id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
+            <span>
+              {checkWord(o)}: <span className="font-semibold">{observedText(o, units)}</span>
+            </span>
+            <span className="flex shrink-0 items-center text-sm text-soft">
+              {format(o.atMs, 'H:mm')}, {o.by}
+              <button
+                type="button"
+                className="ml-1 min-h-12 min-w-12 cursor-pointer px-2 underline underline-offset-4"
+                onClick={() => takeBack(o.id)}
+              >
+                Take back
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

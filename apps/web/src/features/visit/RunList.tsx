@@ -1,0 +1,110 @@
+import type { RunSummary, VisitAnswer } from '@brendik/core'
+import { format } from 'date-fns'
+import { Link } from 'react-router'
+import { usePrefs } from '../../lib/prefs.ts'
+import { clockText } from '../../lib/time.ts'
+import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { headline, KIND_WORD, sentence, TONE_TEXT } from '../run/runText.ts'
+
+/** Runs of a visit in the order made, each with its figure, its verdict and its reason. */
+export function RunList({
+  visit,
+  runs = visit.runs,
+}: {
+  visit: VisitAnswer
+  /** Those shown; all of them unless a stage shows its own. */
+  runs?: readonly RunSummary[]
+}) {
+  if (runs.length === 0)
+    return (
+      <p className="border-t border-line py-5 text-soft">
+        No runs yet. Time a fill first: it also puts the water in that a drain needs.
+      </p>
+    )
+  return (
+    <ol>
+      {runs.map((run) => {
+        const other = visit.runs.find(
+          (candidate) =>
+            candidate.id !== run.id && candidate.kind === run.kind && candidate.startedAtMs !== null,
+        )
+        return (
+          <li key={run.id} className="flex border-t border-line">
+            <Link
+              to={`/runs/${run.id}`}
+              className="grid min-w-0 flex-1 grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[8.5rem_1fr]"
+            >
+              <RunFigure run={run} />
+              <RunWords run={run} />
+            </Link>
+            {other && run.startedAtMs !== null && <LayOver visitId={visit.id} run={run} other={other} />}
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+/** The earlier run is always the first, dashed one. */
+function LayOver({ visitId, run, other }: { visitId: string; run: RunSummary; other: RunSummary }) {
+  const [first, second] = (run.startedAtMs ?? 0) < (other.startedAtMs ?? 0) ? [run, other] : [other, run]
+  return (
+    <Link
+      to={`/visits/${visitId}/compare?a=${first.id}&b=${second.id}`}
+      className="flex w-24 shrink-0 items-center justify-center border-l border-hair px-2 text-center text-sm text-soft hover:bg-face"
+    >
+      Lay over {format(other.startedAtMs ?? 0, 'H:mm')}
+    </Link>
+  )
+}
+
+function RunFigure({ run }: { run: RunSummary }) {
+  const { units } = usePrefs()
+  const { flowLMin, leakLH, riseLH, runBackL } = run.analysis?.quantities ?? {}
+  const verdict = run.analysis?.verdict ?? ''
+  const off = ['slow', 'fast', 'falling', 'rising', 'no-flow'].includes(verdict)
+  const [quantity, value] = flowLMin
+    ? (['flow', flowLMin.value] as const)
+    : verdict === 'rising' && riseLH
+      ? (['hourly', riseLH.value] as const)
+      : runBackL
+        ? (['volume', Math.max(0, runBackL.value)] as const)
+        : (['hourly', verdict === 'steady' ? 0 : (leakLH?.value ?? null)] as const)
+  return (
+    <span>
+      <span className={`figure block text-4xl md:text-6xl ${off ? 'text-watch' : ''}`}>
+        {figure(units, quantity, value)}
+      </span>
+      <span className="text-sm text-soft">{unitOf(units, quantity).unit}</span>
+    </span>
+  )
+}
+
+function RunWords({ run }: { run: RunSummary }) {
+  const { units } = usePrefs()
+  const said = run.analysis ? headline(run.analysis.saying, 'stopped') : null
+  const where =
+    run.kind === 'fill'
+      ? `${run.taps.join(' and ')} tap`
+      : run.hoseEndMm === null
+        ? 'hose end guessed'
+        : `hose end ${withUnit(units, 'height', run.hoseEndMm)}`
+  const took = run.analysis?.quantities.timeS
+  const running = run.startedAtMs !== null && run.stoppedAtMs === null
+  return (
+    <span className="min-w-0">
+      <span className="block text-soft">
+        {run.startedAtMs === null ? '' : format(run.startedAtMs, 'H:mm')} {KIND_WORD[run.kind].toLowerCase()},{' '}
+        {where}
+        {took ? `, ${clockText(took.value)}` : ''}
+        {run.instrumentLabel ? ', streamed' : ''}
+      </span>
+      <span className={`plate block text-xl ${said ? TONE_TEXT[said.tone] : ''}`}>
+        {running ? 'Running' : (said?.text ?? 'Not judged')}
+      </span>
+      <span className="block max-w-prose text-base">
+        {run.analysis ? sentence(run.analysis.saying, units) : ''}
+      </span>
+    </span>
+  )
+}

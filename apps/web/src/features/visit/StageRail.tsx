@@ -1,0 +1,107 @@
+import { STAGE_IDS, type StageId } from '@brendik/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Sheet } from '../../ui/Sheet.tsx'
+import type { Space } from './space.ts'
+import { STAGE_NAME, STATUS_WORD, stageLine, statusOf } from './stageText.ts'
+
+const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
+
+/** The stages as graduations on a gauge glass; its water stands as high as the visit is far. */
+export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
+  const settled = STAGE_IDS.filter((stage) => statusOf(space.standing, stage) !== 'open').length
+  return (
+    <nav aria-label="Stages" className="flex w-[212px] shrink-0 border-r border-line bg-face max-md:hidden">
+      <div
+        className="relative my-4 ml-4 w-3.5 shrink-0 overflow-hidden rounded-full border border-ink"
+        role="img"
+        aria-label={`${settled} of ${STAGE_IDS.length} stages settled`}
+      >
+        <div
+          className="hatched absolute inset-x-0 top-0 border-b-2 border-water"
+          style={{ height: `${(100 * settled) / STAGE_IDS.length}%` }}
+        />
+      </div>
+      <StageList space={space} at={at} />
+    </nav>
+  )
+}
+
+/** The same list for the hand: where we are, and the way to the others. */
+export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <div className="border-b border-line bg-face md:hidden">
+      <button
+        type="button"
+        aria-haspopup="dialog"
+        className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 px-4"
+        onClick={() => setOpen(true)}
+      >
+        <span className="font-semibold">
+          {at ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}` : 'The whole visit'}
+        </span>
+        <span className="text-sm text-soft">stages ▾</span>
+      </button>
+      <Sheet open={open} title="Stages" onClose={() => setOpen(false)}>
+        <nav aria-label="Stages" className="flex" onClickCapture={() => setTimeout(() => setOpen(false), 0)}>
+          <StageList space={space} at={at} />
+        </nav>
+      </Sheet>
+    </div>
+  )
+}
+
+function StageList({ space, at }: { space: Space; at: StageId | null }) {
+  const to = `/visits/${space.visit.id}`
+  return (
+    <ol className="flex min-w-0 flex-1 flex-col py-2">
+      {STAGE_IDS.map((stage, i) => {
+        const status = statusOf(space.standing, stage)
+        const conflict = ['status', 'result', 'note'].some(
+          (part) => space.standing.get(`${part}:${stage}`)?.conflict,
+        )
+        return (
+          <li key={stage} className="min-h-0 md:flex-1">
+            <Link
+              to={`${to}/${stage}`}
+              aria-current={at === stage ? 'page' : undefined}
+              className={`flex h-full min-h-12 items-start gap-2 border-l-4 py-1.5 pr-2 pl-1 ${at === stage ? 'border-ink bg-ground' : 'border-transparent'}`}
+            >
+              <span className="w-5 shrink-0 pt-0.5 text-right text-xs text-soft">{i + 1}</span>
+              <span className="min-w-0 flex-1">
+                <span
+                  className={`flex items-baseline justify-between gap-1 leading-tight ${at === stage ? 'font-semibold' : ''}`}
+                >
+                  {STAGE_NAME[stage]}
+                  <span
+                    className={status === 'done' ? 'text-good' : 'text-soft'}
+                    role="img"
+                    aria-label={STATUS_WORD[status]}
+                  >
+                    {MARK[status]}
+                  </span>
+                </span>
+                <span
+                  className={`line-clamp-2 text-[13px] leading-tight ${conflict ? 'text-watch' : 'text-soft'}`}
+                >
+                  {conflict ? 'two answers: settle' : stageLine(space.standing, stage)}
+                </span>
+              </span>
+            </Link>
+          </li>
+        )
+      })}
+      <li className="border-t border-hair">
+        <Link
+          to={to}
+          aria-current={at === null ? 'page' : undefined}
+          className={`flex min-h-12 items-center gap-2 border-l-4 pr-2 pl-1 ${at === null ? 'border-ink bg-ground font-semibold' : 'border-transparent'}`}
+        >
+          <span className="w-5 text-right text-xs text-soft">0</span>
+          The whole visit
+        </Link>
+      </li>
+    </ol>
+  )
+}

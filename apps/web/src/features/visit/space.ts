@@ -1,0 +1,54 @@
+import {
+  type MachineState,
+  machineState,
+  type Standing,
+  standingEntries,
+  type VisitAnswer,
+  type VisitEntry,
+} from '@brendik/core'
+import { useMemo } from 'react'
+import { useOutletContext } from 'react-router'
+import { newId } from '../../lib/newId.ts'
+import { keepEntries } from './visitQueue.ts'
+
+/** A visit with what is folded from it, shared by every stage. */
+export interface Space {
+  visit: VisitAnswer
+  standing: ReadonlyMap<string, Standing>
+  state: MachineState
+  /** Says something of the visit: it replaces what stood, as seen here. */
+  say: (topic: string, value: VisitEntry['value'], basedOn?: readonly string[]) => string
+  /** Opens the sheet in which one part of the machine's state is set. */
+  setField: (field: StateCellId) => void
+}
+export type StateCellId =
+  | 'mains'
+  | 'taps'
+  | 'water'
+  | 'panels'
+  | 'hose-end'
+  | 'pump'
+  | 'contain'
+  | 'competent'
+  | 'cap'
+  | 'tilt'
+
+export const useSpace = (): Space => useOutletContext<Space>()
+
+export function useFolded(visit: VisitAnswer | undefined): Omit<Space, 'setField'> | null {
+  return useMemo(() => {
+    if (!visit) return null
+    const standing = standingEntries(visit.entries)
+    return {
+      visit,
+      standing,
+      state: machineState(standing, visit.runs),
+      say(topic, value, basedOn) {
+        const id = newId()
+        const seen = basedOn ?? standing.get(topic)?.heads.map((head) => head.id) ?? []
+        keepEntries(visit.id, [{ id, atMs: Date.now(), topic, value, basedOn: [...seen].slice(-50) }])
+        return id
+      },
+    }
+  }, [visit])
+}

@@ -1,0 +1,29 @@
+import { STAGE_IDS, type StageId, type StageStatus, type Standing, saidOf } from '@brendik/core'
+
+export const STAGE_NAME: Record<StageId, string> = {
+  arrive: 'Arrive',
+  'make-safe': 'Make safe',
+  outside: 'Outside look',
+  fill: 'Fill',
+  hold: 'Hold',
+  drain: 'Drain',
+  electrical: 'Electrical',
+}
+export const STATUS_WORD: Record<StageStatus, string> = {
+  open: 'open',
+  done: 'done',
+  'not-needed': 'not needed',
+}
+
+export const isStage = (id: string): id is StageId => (STAGE_IDS as readonly string[]).includes(id)
+
+export function statusOf(standing: ReadonlyMap<string, Standing>, stage: StageId): StageStatus {
+  const said = saidOf(standing, `status:${stage}`)
+  return said === 'done' || said === 'not-needed' ? said : 'open'
+}
+
+/** What stands of a stage in a few words: its result, else whether it is done. */
+export function stageLine(standing: ReadonlyMap<string, Standing>, stage: StageId): string {
+  const result = saidOf(standing, `result:${stage}`)
+  return typeof result === 'string' && result !== '' ? result : STATUS_WORD[statusOf(standing, stage)]
+}

@@ -1,0 +1,90 @@
+import {
+  isHorizontal,
+  litresInside,
+  type MachineSpec,
+  type MachineState,
+  pumpCoolDownMin,
+  type StateField,
+  type WaterInside,
+} from '@brendik/core'
+import { type UnitSystem, withUnit } from '../../lib/units.ts'
+import type { StateCellId } from './space.ts'
+
+export const CELL_NAME: Record<StateCellId, string> = {
+  mains: 'Mains',
+  taps: 'Taps',
+  water: 'Water inside',
+  panels: 'Panels',
+  'hose-end': 'Hose end',
+  pump: 'Pump',
+  contain: 'What catches the water',
+  competent: 'Live work',
+  cap: 'Filter cap',
+  tilt: 'Stands',
+}
+/** Cells of the strip that is always in sight. */
+export const STRIP_CELLS = ['mains', 'taps', 'water', 'panels', 'hose-end', 'pump'] as const
+
+export const HOSE_WORD = {
+  standpipe: 'in the pipe',
+  lifted: 'lifted',
+  low: 'low',
+  'below-tub': 'below the tub',
+} as const
+export const FIELDS_OF: Record<StateCellId, readonly StateField[]> = {
+  mains: ['mains'],
+  taps: ['tap-cold', 'tap-hot'],
+  water: ['water'],
+  panels: ['panels'],
+  'hose-end': ['hose-end'],
+  pump: ['pump-ran-min'],
+  contain: ['contain', 'contain-l'],
+  competent: ['competent'],
+  cap: ['cap'],
+  tilt: ['tilt'],
+}
+
+/** What stands, in a word or two that fit a cell. */
+export function cellText(
+  cell: (typeof STRIP_CELLS)[number],
+  machine: MachineSpec,
+  state: MachineState,
+  units: UnitSystem,
+  nowMs: number,
+): string {
+  if (FIELDS_OF[cell].some((field) => state.disputed.includes(field))) return 'two answers'
+  switch (cell) {
+    case 'mains':
+      return state.mains ?? 'not said'
+    case 'taps':
+      return tapsText(machine, state)
+    case 'water':
+      return waterText(machine, state.water, units)
+    case 'panels':
+      return state.panels ?? 'not said'
+    case 'hose-end':
+      return state.hoseEnd ? HOSE_WORD[state.hoseEnd] : 'not said'
+    case 'pump': {
+      if (!state.pump) return 'cool'
+      const wait = Math.ceil(
+        pumpCoolDownMin(state.pump.ranMin, Math.max(0, (nowMs - state.pump.endedAtMs) / 60_000)),
+      )
+      return wait >= 1 ? `hot, ${wait} min` : 'cool'
+    }
+  }
+}
+
+function tapsText(machine: MachineSpec, state: MachineState): string {
+  const words = machine.valve.taps.map((tap) => state.taps[tap])
+  if (words.every((word) => word === words[0])) return words[0] ?? 'not said'
+  return machine.valve.taps.map((tap) => `${tap} ${state.taps[tap] ?? '?'}`).join(', ')
+}
+
+export function waterText(machine: MachineSpec, water: WaterInside, units: UnitSystem): string {
+  if (water.kind === 'unknown') return 'not known'
+  if (water.kind === 'empty') return 'empty'
+  const litres = withUnit(units, 'volume', litresInside(machine, water))
+  return water.kind === 'to-the-lip'
+    ? `to the ${isHorizontal(machine.family) ? 'lip' : 'rim'}, ${litres}`
+    : litres
+}

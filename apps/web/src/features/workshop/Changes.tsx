@@ -1,0 +1,69 @@
+import type { ChangeAnswer } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { changesQuery } from '../../api/queries.ts'
+
+const TABLE_WORD: Record<string, string> = {
+  technician: 'person',
+  machine: 'machine',
+  site: 'place',
+  customer: 'customer',
+  visit: 'visit',
+  invitation: 'invitation',
+  instrument_key: 'instrument key',
+}
+
+/** Who changed what, newest first: what is changed in place. Runs, looks and entries carry their maker themselves. */
+export function Changes() {
+  const { data = [] } = useQuery(changesQuery)
+  return (
+    <section aria-label="Changes">
+      <h2 className="plate pb-1 text-2xl">Who changed what</h2>
+      {data.length === 0 && <p className="text-soft">Nothing yet.</p>}
+      <ol>
+        {data.slice(0, 30).map((entry) => (
+          <li key={entry.id} className="border-t border-hair py-1.5 text-sm leading-snug">
+            <span className="flex justify-between gap-3">
+              <span className="font-semibold">
+                {entry.what === 'insert' ? 'New' : 'Changed'}: {TABLE_WORD[entry.table] ?? entry.table}{' '}
+                {nameOf(entry)}
+              </span>
+              <span className="shrink-0 text-soft">
+                {format(entry.atMs, 'd MMM, H:mm')}, {entry.by ?? 'at the door'}
+              </span>
+            </span>
+            {entry.what === 'update' && <span className="block break-words text-soft">{detail(entry)}</span>}
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
+
+function nameOf({ change }: ChangeAnswer): string {
+  const name = change.name ?? change.label
+  return name && typeof name[1] === 'string' ? `“${name[1]}”` : ''
+}
+
+/** What was and what is, of each column; deep values only where they differ. */
+function detail({ change }: ChangeAnswer): string {
+  return Object.entries(change)
+    .flatMap(([column, [before, after]]) => differences(column, before, after))
+    .slice(0, 6)
+    .join('; ')
+}
+function differences(path: string, before: unknown, after: unknown): string[] {
+  if (before && after && typeof before === 'object' && typeof after === 'object') {
+    const keys = new Set([...Object.keys(before), ...Object.keys(after)])
+    return [...keys].flatMap((key) =>
+      differences(
+        `${path}.${key}`,
+        (before as Record<string, unknown>)[key],
+        (after as Record<string, unknown>)[key],
+      ),
+    )
+  }
+  return before === after ? [] : [`${path.replaceAll('_', ' ')}: ${text(before)} → ${text(after)}`]
+}
+const text = (value: unknown) =>
+  value === null || value === undefined || value === '' ? 'nothing' : String(value)

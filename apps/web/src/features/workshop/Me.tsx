@@ -1,0 +1,91 @@
+import { PASSWORD_LEAST } from '@brendik/core'
+import { useState } from 'react'
+import { changePassword } from '../../api/queries.ts'
+import { BigButton } from '../../ui/BigButton.tsx'
+import { Field } from '../../ui/Field.tsx'
+import { useWho } from '../door/Door.tsx'
+import { leave } from '../door/leave.ts'
+import { unsentCount } from '../visit/visitQueue.ts'
+
+/** Who is signed in, the password, and the way out. */
+export function Me() {
+  const who = useWho()
+  const [problem, setProblem] = useState<string | null>(null)
+  const [changed, setChanged] = useState(false)
+  const [before, setBefore] = useState('')
+  const [after, setAfter] = useState('')
+  const waiting = unsentCount()
+  return (
+    <section aria-label="You">
+      <h2 className="plate text-2xl">{who.name}</h2>
+      <p className="pb-3 text-soft">
+        {who.role === 'owner' ? 'Owner' : 'Technician'}, {who.workshopName}
+      </p>
+      {waiting > 0 && (
+        <p className="mb-3 border-l-4 border-watch bg-watch-face p-3">
+          {waiting} {waiting === 1 ? 'entry is' : 'entries are'} not sent yet. They stay on this device until
+          somebody of this workshop signs in here again.
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="mb-3 border-l-4 border-stop bg-stop-face p-3">
+          {problem}
+        </p>
+      )}
+      <BigButton onPress={() => leave().catch((error: Error) => setProblem(error.message))}>
+        Sign out
+      </BigButton>
+      {!who.demo && (
+        <form
+          className="mt-5 grid gap-1"
+          onSubmit={(event) => {
+            event.preventDefault()
+            setProblem(null)
+            changePassword(before, after)
+              .then(() => {
+                setChanged(true)
+                setBefore('')
+                setAfter('')
+              })
+              .catch((error: Error) => setProblem(error.message))
+          }}
+        >
+          <Field label="Password now">
+            {(props) => (
+              <input
+                {...props}
+                required
+                type="password"
+                autoComplete="current-password"
+                value={before}
+                onChange={(event) => setBefore(event.target.value)}
+              />
+            )}
+          </Field>
+          <Field
+            label="New password"
+            hint={`At least ${PASSWORD_LEAST} characters; every other device is signed out`}
+          >
+            {(props) => (
+              <input
+                {...props}
+                required
+                minLength={PASSWORD_LEAST}
+                type="password"
+                autoComplete="new-password"
+                value={after}
+                onChange={(event) => setAfter(event.target.value)}
+              />
+            )}
+          </Field>
+          <BigButton submit>Change the password</BigButton>
+          {changed && (
+            <p role="status" className="text-good">
+              Changed.
+            </p>
+          )}
+        </form>
+      )}
+    </section>
+  )
+}

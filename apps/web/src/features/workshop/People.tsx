@@ -1,0 +1,120 @@
+import type { PersonAnswer, Role } from '@brendik/core'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { useState } from 'react'
+import {
+  deleteInvitation,
+  invitationsQuery,
+  peopleQuery,
+  postInvitation,
+  putPerson,
+} from '../../api/queries.ts'
+import { newId } from '../../lib/newId.ts'
+import { Secret } from './Secret.tsx'
+
+const ROLE_WORD: Record<Role, string> = { owner: 'owner', technician: 'technician' }
+
+/** The people of the workshop, and links that let new ones in. */
+export function People() {
+  const client = useQueryClient()
+  const { data = [] } = useQuery(peopleQuery)
+  const { data: invitations = [] } = useQuery(invitationsQuery)
+  const [link, setLink] = useState<string | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const work = (doing: Promise<unknown>) => {
+    setProblem(null)
+    doing.then(() => client.invalidateQueries()).catch((error: Error) => setProblem(error.message))
+  }
+  const invite = (role: Role) =>
+    work(postInvitation(newId(), role).then(({ token }) => setLink(`${location.origin}/join/${token}`)))
+  return (
+    <section aria-label="People">
+      <h2 className="plate pb-1 text-2xl">People</h2>
+      {problem && (
+        <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
+          {problem}
+        </p>
+      )}
+      <ul>
+        {data.map((person) => (
+          <Person
+            key={person.id}
+            person={person}
+            onChange={(change) => work(putPerson({ ...person, ...change }))}
+          />
+        ))}
+      </ul>
+      <div className="mt-3 grid grid-cols-2 gap-2">
+        {(['technician', 'owner'] as const).map((role) => (
+          <button
+            key={role}
+            type="button"
+            className="min-h-14 cursor-pointer border border-ink bg-face px-3 font-semibold"
+            onClick={() => invite(role)}
+          >
+            Invite {role === 'owner' ? 'an owner' : 'a technician'}
+          </button>
+        ))}
+      </div>
+      {link && <Secret label="Link for one person, good for seven days. It is shown only now." text={link} />}
+      {invitations.map((invitation) => (
+        <p
+          key={invitation.id}
+          className="mt-2 flex min-h-12 items-center justify-between gap-3 border-t border-hair"
+        >
+          <span>
+            Open link for {invitation.role === 'owner' ? 'an owner' : 'a technician'}, until{' '}
+            {format(invitation.expiresAtMs, 'd MMM')}
+          </span>
+          <button
+            type="button"
+            className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
+            onClick={() => work(deleteInvitation(invitation.id))}
+          >
+            Take back
+          </button>
+        </p>
+      ))}
+    </section>
+  )
+}
+
+function Person({
+  person,
+  onChange,
+}: {
+  person: PersonAnswer
+  onChange: (change: Partial<PersonAnswer>) => void
+}) {
+  return (
+    <li
+      className={`flex min-h-14 flex-wrap items-center justify-between gap-x-3 border-t border-line ${person.active ? '' : 'text-soft'}`}
+    >
+      <span className="py-1 leading-tight">
+        <span className="block font-semibold">{person.name}</span>
+        <span className="text-sm text-soft">
+          {person.active ? ROLE_WORD[person.role] : 'out'}
+          {person.email && `, ${person.email}`}
+        </span>
+      </span>
+      <span className="flex text-sm">
+        {person.active && (
+          <button
+            type="button"
+            className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
+            onClick={() => onChange({ role: person.role === 'owner' ? 'technician' : 'owner' })}
+          >
+            Make {person.role === 'owner' ? 'technician' : 'owner'}
+          </button>
+        )}
+        <button
+          type="button"
+          className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
+          onClick={() => onChange({ active: !person.active })}
+        >
+          {person.active ? 'Put out' : 'Let in again'}
+        </button>
+      </span>
+    </li>
+  )
+}

@@ -1,0 +1,120 @@
+import type { LogbookLine } from '@brendik/core'
+import { useInfiniteQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { useDeferredValue } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { logbookQuery } from '../api/queries.ts'
+import { KIND_WORD } from '../features/run/runText.ts'
+import { checkWord, observedText } from '../features/visit/observedText.ts'
+import { usePrefs } from '../lib/prefs.ts'
+import { TopBar } from '../ui/TopBar.tsx'
+
+/** Every visit ever made, found by any word of it, newest first. */
+export function LogbookPage() {
+  const [params, setParams] = useSearchParams()
+  const words = params.get('words') ?? ''
+  const asked = useDeferredValue(words)
+  const { data, error, isPending, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery(
+    logbookQuery(asked),
+  )
+  const lines = data?.pages.flatMap((page) => page.lines) ?? []
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <h1 className="truncate font-semibold">Logbook</h1>
+      </TopBar>
+      <div className="border-b border-line bg-face px-4 py-3 md:px-[148px]">
+        <label htmlFor="words" className="block text-sm text-soft">
+          Customer, place, machine, complaint, finding, any word of the notes
+        </label>
+        <input
+          id="words"
+          type="search"
+          autoComplete="off"
+          maxLength={200}
+          value={words}
+          onChange={(event) =>
+            setParams(event.target.value ? { words: event.target.value } : {}, { replace: true })
+          }
+          className="mt-1 min-h-14 w-full border border-ink bg-face px-3 text-2xl text-ink"
+        />
+      </div>
+      {error && (
+        <p role="alert" className="border-b border-watch bg-watch-face px-5 py-3">
+          {error.message}
+        </p>
+      )}
+      <main className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[148px]">
+        <p role="status" className="sr-only">
+          {isPending ? 'Searching' : `${lines.length}${hasNextPage ? ' or more' : ''} visits`}
+        </p>
+        {data && lines.length === 0 && (
+          <p className="py-8 text-xl">
+            {words ? `No visit has all of these words: ${words}.` : 'No visits yet.'}{' '}
+            <span className="text-soft">{words && 'The beginning of a word is enough.'}</span>
+          </p>
+        )}
+        <ol>
+          {lines.map((line) => (
+            <Line key={line.id} line={line} />
+          ))}
+        </ol>
+        {hasNextPage && (
+          <button
+            type="button"
+            disabled={isFetchingNextPage}
+            className="my-4 min-h-14 w-full cursor-pointer border border-line bg-face text-lg"
+            onClick={() => fetchNextPage()}
+          >
+            Older visits
+          </button>
+        )}
+      </main>
+    </div>
+  )
+}
+
+function Line({ line }: { line: LogbookLine }) {
+  const { units } = usePrefs()
+  const findings = line.findings.filter((f) => f.check !== 'complaint').slice(-4)
+  const complaints = line.findings.filter((f) => f.check === 'complaint').map((f) => observedText(f, units))
+  return (
+    <li className="border-b border-line">
+      <Link
+        to={`/visits/${line.id}`}
+        className="grid grid-cols-[5.4rem_1fr] gap-x-4 py-3.5 md:grid-cols-[9rem_1fr_minmax(14rem,19rem)]"
+      >
+        <span className="leading-tight">
+          <span className="small-figure block text-2xl">{format(line.dueAtMs, 'd MMM')}</span>
+          <span className="text-soft">{format(line.dueAtMs, 'yyyy')}</span>
+        </span>
+        <span className="min-w-0">
+          <span className="plate block text-lg leading-tight">{line.siteName}</span>
+          <span className="block text-soft">
+            {line.machineLabel}
+            {line.customerName && ` · ${line.customerName}`}
+          </span>
+          {(line.complaint || complaints.length > 0) && (
+            <span className="mt-0.5 block leading-snug">{line.complaint || complaints.join(', ')}</span>
+          )}
+        </span>
+        <span className="col-start-2 mt-1 text-sm leading-snug md:col-start-3 md:mt-0">
+          {line.runs.length > 0 && (
+            <span className="block">
+              {line.runs
+                .slice(-4)
+                .map((run) => `${KIND_WORD[run.kind]} ${(run.verdict ?? 'not judged').replaceAll('-', ' ')}`)
+                .join(', ')}
+            </span>
+          )}
+          {findings.map((f) => (
+            <span key={`${f.check} ${f.tap} ${f.value}`} className="block text-soft">
+              {checkWord(f)}: {observedText(f, units)}
+            </span>
+          ))}
+          {line.closedAtMs === null && <span className="block text-watch">open</span>}
+        </span>
+      </Link>
+    </li>
+  )
+}

@@ -1,0 +1,102 @@
+import { STAGE_IDS, type StageId } from '@brendik/core'
+import { useEffect } from 'react'
+import { Link, useLocation, useNavigate, useParams } from 'react-router'
+import { ArriveStage } from '../features/stages/ArriveStage.tsx'
+import { ElectricalStage } from '../features/stages/ElectricalStage.tsx'
+import { MakeSafeStage } from '../features/stages/MakeSafeStage.tsx'
+import { OutsideStage } from '../features/stages/OutsideStage.tsx'
+import { RunStage } from '../features/stages/RunStage.tsx'
+import { StageKeep } from '../features/stages/StageKeep.tsx'
+import { Conflict } from '../features/visit/Conflict.tsx'
+import { type Space, useSpace } from '../features/visit/space.ts'
+import { isStage, STAGE_NAME, STATUS_WORD, statusOf } from '../features/visit/stageText.ts'
+import { Action, ActionBar } from '../ui/ActionBar.tsx'
+import { Scroll } from '../ui/Scroll.tsx'
+
+/** One stage of a visit: what is done there, what it leaves, and whether it is done. */
+export function StagePage() {
+  const { stageId = '' } = useParams()
+  const space = useSpace()
+  const { hash } = useLocation()
+  useEffect(() => {
+    if (hash) document.getElementById(hash.slice(1))?.scrollIntoView()
+  }, [hash])
+  if (!isStage(stageId))
+    return (
+      <p role="alert" className="m-6 border-l-4 border-watch bg-watch-face p-4 text-xl">
+        There is no stage {stageId}.
+      </p>
+    )
+  return <Stage key={stageId} space={space} stage={stageId} />
+}
+
+function Stage({ space, stage }: { space: Space; stage: StageId }) {
+  const navigate = useNavigate()
+  const status = statusOf(space.standing, stage)
+  const next = STAGE_IDS[STAGE_IDS.indexOf(stage) + 1] ?? null
+  const onward = () => navigate(`/visits/${space.visit.id}${next ? `/${next}` : ''}`)
+  const settle = (to: 'done' | 'not-needed') => {
+    if (status === to) return void space.say(`status:${stage}`, 'open')
+    space.say(`status:${stage}`, to)
+    onward()
+  }
+  return (
+    <>
+      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
+        <main className="min-w-0 flex-1 md:min-h-0">
+          <Scroll label={STAGE_NAME[stage]} className="px-4 pb-6 md:h-full md:overflow-y-auto md:px-7">
+            <h1 className="plate flex items-baseline gap-4 pt-4 pb-3 text-3xl leading-tight">
+              {STAGE_NAME[stage]}
+              {status !== 'open' && (
+                <span className={`text-base font-semibold ${status === 'done' ? 'text-good' : 'text-soft'}`}>
+                  {STATUS_WORD[status]}
+                </span>
+              )}
+            </h1>
+            <Conflict space={space} topic={`status:${stage}`} />
+            {stage === 'arrive' && <ArriveStage space={space} />}
+            {stage === 'make-safe' && <MakeSafeStage space={space} />}
+            {stage === 'outside' && <OutsideStage space={space} />}
+            {(stage === 'fill' || stage === 'hold' || stage === 'drain') && (
+              <RunStage space={space} stage={stage} />
+            )}
+            {stage === 'electrical' && <ElectricalStage space={space} />}
+          </Scroll>
+        </main>
+        <Scroll
+          label="What this stage leaves"
+          className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[284px] md:overflow-y-auto md:border-l"
+        >
+          <StageKeep space={space} stage={stage} />
+        </Scroll>
+      </div>
+      <ActionBar>
+        <Action
+          weight="main"
+          name={status === 'done' ? 'Open it again' : 'Done'}
+          hint={
+            status === 'done'
+              ? 'there is more to do'
+              : next
+                ? `then ${STAGE_NAME[next]}`
+                : 'then the whole visit'
+          }
+          onPress={() => settle('done')}
+        />
+        <Action
+          weight="half"
+          name={status === 'not-needed' ? 'Needed after all' : 'Not needed'}
+          hint="not in this visit"
+          onPress={() => settle('not-needed')}
+        />
+        <Link
+          to={`/visits/${space.visit.id}${next ? `/${next}` : ''}`}
+          className="flex min-h-16 flex-1 flex-col justify-center px-4 md:px-5"
+        >
+          <span className="text-lg font-semibold">{next ? STAGE_NAME[next] : 'The whole visit'}</span>
+          <span className="text-sm text-soft">leave this as it is</span>
+        </Link>
+      </ActionBar>
+    </>
+  )
+}

@@ -1,0 +1,77 @@
+import { STAGE_IDS } from '@brendik/core'
+import { format } from 'date-fns'
+import { useEffect, useMemo, useState } from 'react'
+import { Link, Outlet, useNavigate, useParams } from 'react-router'
+import { StageMenu, StageRail } from '../features/visit/StageRail.tsx'
+import { StateSheet } from '../features/visit/StateSheet.tsx'
+import { StateStrip } from '../features/visit/StateStrip.tsx'
+import { type Space, type StateCellId, useFolded } from '../features/visit/space.ts'
+import { isStage } from '../features/visit/stageText.ts'
+import { useVisit } from '../features/visit/useVisit.ts'
+import { Message } from '../ui/Message.tsx'
+import { TopBar } from '../ui/TopBar.tsx'
+
+/** One workspace for a visit: the state of the machine above, the stages at the side, one of them open. */
+export function VisitSpace() {
+  const { visitId = '', stageId = '' } = useParams()
+  const { visit, error, problem } = useVisit(visitId)
+  const folded = useFolded(visit)
+  const [cell, setCell] = useState<StateCellId | null>(null)
+  const space = useMemo<Space | null>(() => folded && { ...folded, setField: setCell }, [folded])
+  useStageKeys(visitId)
+  if (error && !visit) return <Message problem>{error.message}</Message>
+  if (!visit || !space) return <Message>Opening the visit.</Message>
+  const at = isStage(stageId) ? stageId : null
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <Link
+          to={`/visits/${visitId}`}
+          className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
+        >
+          <span className="truncate font-semibold">{visit.site.name}</span>
+          <span className="truncate text-sm text-soft md:text-base">
+            {format(visit.dueAtMs, 'd MMM, H:mm')} · {visit.machine.spec.label}
+          </span>
+        </Link>
+      </TopBar>
+      <StateStrip space={space} />
+      {problem && (
+        <p role="alert" className="border-b border-watch bg-watch-face px-4 py-2">
+          {problem}
+        </p>
+      )}
+      <div className="flex min-h-0 flex-1">
+        <StageRail space={space} at={at} />
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          <StageMenu space={space} at={at} />
+          <Outlet context={space} />
+        </div>
+      </div>
+      {cell && <StateSheet space={space} cell={cell} onClose={() => setCell(null)} />}
+    </div>
+  )
+}
+
+/** The digits open the stages as they are numbered, 0 the whole visit. */
+function useStageKeys(visitId: string): void {
+  const navigate = useNavigate()
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        target.closest('input, textarea, select, [role=dialog]')
+      )
+        return
+      if (!/^[0-9]$/.test(event.key)) return
+      const stage = STAGE_IDS[Number(event.key) - 1]
+      if (event.key === '0') navigate(`/visits/${visitId}`)
+      else if (stage) navigate(`/visits/${visitId}/${stage}`)
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  }, [navigate, visitId])
+}

@@ -1,0 +1,36 @@
+import { useWho } from '../features/door/Door.tsx'
+import { Changes } from '../features/workshop/Changes.tsx'
+import { InstrumentKeys } from '../features/workshop/InstrumentKeys.tsx'
+import { Me } from '../features/workshop/Me.tsx'
+import { People } from '../features/workshop/People.tsx'
+import { Scroll } from '../ui/Scroll.tsx'
+import { TopBar } from '../ui/TopBar.tsx'
+
+/** The workshop: who one is; and for an owner its people, the keys of its instruments, and who changed what. */
+export function WorkshopPage() {
+  const who = useWho()
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <h1 className="truncate font-semibold">{who.workshopName}</h1>
+      </TopBar>
+      <main className="min-h-0 flex-1">
+        <Scroll
+          label="Workshop"
+          className="grid h-full content-start gap-8 overflow-y-auto px-4 py-5 md:grid-cols-2 md:gap-x-12 md:px-[148px]"
+        >
+          <div className="grid content-start gap-8">
+            <Me />
+            {who.role === 'owner' && <InstrumentKeys />}
+          </div>
+          {who.role === 'owner' && (
+            <div className="grid content-start gap-8">
+              <People />
+              <Changes />
+            </div>
+          )}
+        </Scroll>
+      </main>
+    </div>
+  )
+}
