@@ -1,7 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
 import { createServer } from 'node:net'
-import { test as base } from '@playwright/test'
+import { type BrowserContext, test as base } from '@playwright/test'
 import pg from 'pg'
 
 /** The real thing: server and simulated washers as processes of their own, on a new database with the demo scenario. */
@@ -45,7 +46,19 @@ async function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void>
   await exit
 }
 
-export const test = base.extend<{ pageErrors: string[] }, { world: World }>({
+/** One more device, signed in to the demo. */
+export async function signIn(context: BrowserContext, world: World, role: 'owner' | 'technician' = 'owner'): Promise<void> {
+  const answer = await context.request.post(`${world.url}/api/session/demo`, { data: { role } })
+  if (!answer.ok()) throw new Error(`the demo's door: ${answer.status()}`)
+}
+
+export const test = base.extend<{ pageErrors: string[]; insider: boolean }, { world: World }>({
+  /** Whether the test's page is signed in as it begins. */
+  insider: [true, { option: true }],
+  context: async ({ context, world, insider }, use) => {
+    if (insider) await signIn(context, world)
+    await use(context)
+  },
   world: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads a fixture's needs from this pattern
     async ({}, use) => {
@@ -57,6 +70,8 @@ export const test = base.extend<{ pageErrors: string[] }, { world: World }>({
         DATABASE_URL: Object.assign(new URL(admin), { pathname: `/${name}` }).toString(),
         PORT: String(await freePort()),
         WEB_DIR: 'apps/web/dist',
+        BRENDIK_DEMO: '1',
+        BRENDIK_KEY: randomBytes(24).toString('base64url'),
       }
       const url = `http://127.0.0.1:${env.PORT}`
       await once(node(['apps/server/src/demo/loadDemo.ts'], env), 'exit')
@@ -76,7 +91,7 @@ export const test = base.extend<{ pageErrors: string[] }, { world: World }>({
         throw new Error('the server did not start')
       }
       await startServer()
-      const rig = node(['apps/rig/src/main.ts', '--server', url], {})
+      const rig = node(['apps/rig/src/main.ts', '--server', url], { BRENDIK_KEY: env.BRENDIK_KEY })
       await use({
         url,
         startServer,

@@ -1,5 +1,5 @@
 import { Board } from '../board.ts'
-import { expect, test } from '../world.ts'
+import { expect, signIn, test } from '../world.ts'
 
 test('what one device enters appears on the other, and either may stop the run', async ({
   page,
@@ -10,9 +10,9 @@ test('what one device enters appears on the other, and either may stop the run',
   await board.setUp(world.url, 'Mill Yard', 'fill')
   await board.start('fill')
   await expect(page.getByRole('status')).toContainText('stored')
-  const phone = await (
-    await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
-  ).newPage()
+  const other = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  await signIn(other, world, 'technician')
+  const phone = await other.newPage()
   const hand = new Board(phone)
   await phone.goto(page.url())
   await expect(phone.getByRole('button', { name: /^Stop/ })).toBeVisible()

@@ -72,7 +72,15 @@ async function start(fault: RigFault): Promise<Promise<void>> {
   server = new FakeServer()
   stop = new AbortController()
   const url = await server.listen()
-  return runWasher({ door: { server: url, key: 'k' }, id: 'w', label: 'Washer', fault, rateHz: 10, seed: 3, signal: stop.signal })
+  return runWasher({
+    door: { server: url, key: 'k' },
+    id: 'w',
+    label: 'Washer',
+    fault,
+    rateHz: 10,
+    seed: 3,
+    signal: stop.signal,
+  })
 }
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 afterEach(() => {

@@ -126,12 +126,22 @@ export function demoVisits(midnightMs: number) {
       }),
     )
   return [
-    visit('quarry', 1, 1, at(8, 0), 'Takes for ever to empty; standing water after the last rinse.', [
-      run('quarry fill', 'fill', 'none', at(8, 12), 1, 1, 'hand'),
-      run('quarry drain before', 'drain', 'drain-hose.blocked', at(8, 24), 1, 1, 'hand'),
-      run('quarry fill 2', 'fill', 'none', at(8, 58), 1, 1, 'stream'),
-      run('quarry drain after', 'drain', 'none', at(9, 10), 1, 1, 'stream'),
-    ]),
+    visit(
+      'quarry',
+      1,
+      1,
+      at(8, 0),
+      'Takes for ever to empty; standing water after the last rinse.',
+      [
+        run('quarry fill', 'fill', 'none', at(8, 12), 1, 1, 'hand'),
+        run('quarry drain before', 'drain', 'drain-hose.blocked', at(8, 24), 1, 1, 'hand'),
+        run('quarry fill 2', 'fill', 'none', at(8, 58), 1, 1, 'stream'),
+        run('quarry drain after', 'drain', 'none', at(9, 10), 1, 1, 'stream'),
+      ],
+      [],
+      [],
+      at(9, 40),
+    ),
     visit(
       'larch',
       0,

@@ -1,7 +1,7 @@
 import { STAGE_IDS, type StageId } from '@brendik/core'
 import { useEffect } from 'react'
 import { Link, useLocation, useNavigate, useParams } from 'react-router'
-import { ArriveStage } from '../features/stages/ArriveStage.tsx'
+import { ArriveStage, Proposals } from '../features/stages/ArriveStage.tsx'
 import { ElectricalStage } from '../features/stages/ElectricalStage.tsx'
 import { MakeSafeStage } from '../features/stages/MakeSafeStage.tsx'
 import { OutsideStage } from '../features/stages/OutsideStage.tsx'
@@ -44,8 +44,11 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
     <>
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
         <main className="min-w-0 flex-1 md:min-h-0">
-          <Scroll label={STAGE_NAME[stage]} className="px-4 pb-6 md:h-full md:overflow-y-auto md:px-7">
-            <h1 className="plate flex items-baseline gap-4 pt-4 pb-3 text-3xl leading-tight">
+          <Scroll
+            label={STAGE_NAME[stage]}
+            className="px-4 pb-6 max-md:pt-3 md:h-full md:overflow-y-auto md:px-7"
+          >
+            <h1 className="plate flex items-baseline gap-4 pt-4 pb-3 text-3xl leading-tight max-md:sr-only">
               {STAGE_NAME[stage]}
               {status !== 'open' && (
                 <span className={`text-base font-semibold ${status === 'done' ? 'text-good' : 'text-soft'}`}>
@@ -67,6 +70,11 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
           label="What this stage leaves"
           className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[284px] md:overflow-y-auto md:border-l"
         >
+          {stage === 'arrive' && (
+            <div className="max-md:hidden">
+              <Proposals space={space} />
+            </div>
+          )}
           <StageKeep space={space} stage={stage} />
         </Scroll>
       </div>
@@ -91,7 +99,7 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
         />
         <Link
           to={`/visits/${space.visit.id}${next ? `/${next}` : ''}`}
-          className="flex min-h-16 flex-1 flex-col justify-center px-4 md:px-5"
+          className="flex min-h-16 flex-1 flex-col justify-center px-4 max-md:hidden md:px-5"
         >
           <span className="text-lg font-semibold">{next ? STAGE_NAME[next] : 'The whole visit'}</span>
           <span className="text-sm text-soft">leave this as it is</span>

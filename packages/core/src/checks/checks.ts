@@ -229,7 +229,7 @@ export const CHECKS: readonly CheckFacts[] = [
   number('fill', 'tap.bucket', 'Bucket at the tap', 'flow', [0, 200], { perTap: true, minutes: 3 }),
   number('fill', 'hose-end.bucket', 'Bucket at the hose end', 'flow', [0, 200], {
     perTap: true,
-    minutes: 4
+    minutes: 4,
   }),
   choice('fill', 'plug-out-in-fill', 'Plug pulled while it fills', [
     ['flow-stops', 'water stops', 'plain', 'Something told the valve to stay open: level sensing or board.'],

@@ -46,7 +46,7 @@ export type WayOutId = (typeof WAY_OUT_IDS)[number]
 /** One way to get the water out. */
 export interface WayOut {
   id: WayOutId
-  /** Minutes of running water, and of carrying. */
+  /** Minutes of laying out, of running water, and of carrying. */
   minutes: number
   /** What stays in the machine afterwards, L. */
   staysL: number
@@ -58,6 +58,15 @@ export interface WayOut {
 
 /** Rates of the ways that no formula gives, L/min, carrying included. Estimates, no published source. */
 const RATE_L_MIN = { 'residual-tube': 1.2, 'wet-vac': 12, 'transfer-pump': 18, cup: 1.5 } as const
+/** Laying out what a way needs, min. Estimates. */
+const SET_UP_MIN: Record<WayOutId, number> = {
+  'pump-out': 1,
+  gravity: 1.5,
+  'residual-tube': 1.5,
+  'wet-vac': 2,
+  'transfer-pump': 3,
+  cup: 0.5,
+}
 /** Carrying one container away and back, min. Estimate. */
 const CARRY_MIN = 0.75
 
@@ -85,6 +94,11 @@ export function waysOut(
     basis: 'estimate',
     notHere,
   })
+  /** A way that cannot take out what is left is none. */
+  const finished = (way: WayOut): WayOut =>
+    way.notHere === null && litres - way.staysL < 0.05
+      ? { ...way, minutes: 0, staysL: litres, notHere: 'no more comes out this way' }
+      : { ...way, minutes: way.notHere === null ? way.minutes + SET_UP_MIN[way.id] : 0 }
   const ways = [
     gravity(machine, site, level, litres, hoseEndMm, carried),
     pumpOut(machine, site, level, litres),
@@ -98,7 +112,9 @@ export function waysOut(
     // A cup reaches what stands above the sump.
     estimate('cup', Math.min(litres, 0.5 + machine.tub.sumpL)),
   ]
-  return ways.sort((a, b) => Number(a.notHere !== null) - Number(b.notHere !== null) || a.minutes - b.minutes)
+  return ways
+    .map(finished)
+    .sort((a, b) => Number(a.notHere !== null) - Number(b.notHere !== null) || a.minutes - b.minutes)
 }
 
 function gravity(

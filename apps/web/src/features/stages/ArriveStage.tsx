@@ -32,7 +32,9 @@ export function ArriveStage({ space }: { space: Space }) {
       {visit.complaint && <p className="mb-4 text-2xl leading-snug">“{visit.complaint}”</p>}
       <CheckList space={space} which={(check) => check.id === 'complaint'} />
       <Moment space={space} />
-      <Proposals space={space} />
+      <div className="md:hidden">
+        <Proposals space={space} />
+      </div>
       <h2 className="pt-6 pb-2 text-sm font-semibold text-soft">Seen and heard at the door</h2>
       <CheckList space={space} which={(check) => check.stage === 'arrive' && check.id !== 'complaint'} />
     </>
@@ -70,14 +72,14 @@ function Moment({ space }: { space: Space }) {
 const RUN_NAME = { fill: 'Time a fill', hold: 'Time a hold', drain: 'Time a drain' } as const
 
 /** What the complaint calls for, the first one large. */
-function Proposals({ space }: { space: Space }) {
+export function Proposals({ space }: { space: Space }) {
   const { visit, standing } = space
   const complaints = [
     ...new Set(visit.observations.filter((o) => o.check === 'complaint').map((o) => String(o.value))),
   ]
   if (complaints.length === 0)
     return (
-      <p className="border-t border-line py-4 text-soft">
+      <p className="pb-5 leading-snug text-soft max-md:border-t max-md:border-line max-md:pt-4">
         Choose a complaint, and the runs and looks worth making stand here.
       </p>
     )
@@ -87,13 +89,17 @@ function Proposals({ space }: { space: Space }) {
     runs: new Set(visit.runs.filter((run) => run.stoppedAtMs !== null).map((run) => run.kind)),
   })
   if (proposals.length === 0)
-    return <p className="border-t border-line py-4 text-good">All that this complaint calls for is made.</p>
+    return (
+      <p className="pb-5 text-good max-md:border-t max-md:border-line max-md:pt-4">
+        All that this complaint calls for is made.
+      </p>
+    )
   const minutes = proposals.reduce((sum, p) => sum + p.minutes, 0)
   return (
-    <section aria-label="Worth doing" className="mt-2 border-t-2 border-ink py-3">
+    <section aria-label="Worth doing" className="border-ink pb-3 max-md:mt-2 max-md:border-t-2 max-md:pt-3">
       <h2 className="flex items-baseline justify-between gap-3 pb-1">
-        <span className="text-sm font-semibold text-soft">Worth doing, in this order</span>
-        <span className="text-sm text-soft">about {minutes} min in all (estimates)</span>
+        <span className="text-sm font-semibold text-soft">Worth doing</span>
+        <span className="text-sm text-soft">about {minutes} min (estimate)</span>
       </h2>
       <ol>
         {proposals.map((p, i) => (
@@ -102,11 +108,11 @@ function Proposals({ space }: { space: Space }) {
               to={linkOf(p, visit.id).to}
               className="grid min-h-12 grid-cols-[1fr_auto] items-baseline gap-x-4 py-2"
             >
-              <span className={i === 0 ? 'plate text-2xl' : 'text-lg leading-tight font-semibold'}>
+              <span className={i === 0 ? 'plate text-xl leading-tight' : 'leading-tight font-semibold'}>
                 {linkOf(p, visit.id).name}
               </span>
               <span className="text-soft">{p.minutes} min</span>
-              <span className="leading-snug text-soft">{p.why}</span>
+              <span className="text-sm leading-snug text-soft">{p.why}</span>
             </Link>
           </li>
         ))}

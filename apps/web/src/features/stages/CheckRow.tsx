@@ -84,7 +84,9 @@ export function CheckRow({
     })
   return (
     <li id={`check-${check.id}${tap ? `-${tap}` : ''}`} className="scroll-mt-4 border-t border-line py-2.5">
-      <div className="grid items-center gap-x-5 gap-y-1.5 md:grid-cols-[13rem_1fr]">
+      <div
+        className={`grid items-center gap-x-5 gap-y-1.5 ${check.kind === 'choice' && check.outcomes.length > 8 ? '' : 'md:grid-cols-[13rem_1fr]'}`}
+      >
         <div className="leading-tight">
           <span className="block font-semibold" id={`name-${check.id}-${tap}`}>
             {name}

@@ -1,5 +1,6 @@
 import {
   BUCKET_L,
+  gateOf,
   litresInside,
   PUMP_HEAT,
   pumpCoolDownMin,
@@ -35,6 +36,7 @@ export function MakeSafeStage({ space }: { space: Space }) {
   const buckets = Math.ceil(litres / BUCKET_L)
   const unknown = state.water.kind === 'unknown'
   const empty = state.water.kind === 'empty'
+  const mayTip = !gateOf('tip', machine, state, Date.now()).blocks.some((block) => block.field === 'water')
   return (
     <>
       <section aria-label="Water inside" className="flex flex-wrap items-end gap-x-6 gap-y-2 pb-4">
@@ -55,7 +57,9 @@ export function MakeSafeStage({ space }: { space: Space }) {
               ? 'Nobody said how much, and no run tells: counted as full to the brim until then.'
               : waterIsContained(machine, state)
                 ? 'What is to catch it holds it all.'
-                : 'It cannot be tipped or opened with that inside.'}
+                : mayTip
+                  ? 'Little enough to tip it. To open it, say what catches it, or that it is out.'
+                  : 'It cannot be tipped or opened with that inside.'}
         </p>
         <span className="flex flex-wrap gap-2">
           <SetButton onPress={() => space.setField('water')}>
@@ -153,8 +157,8 @@ function WaysOut({ space }: { space: Space }) {
         ))}
       </ul>
       <p className="border-t border-hair pt-2 text-sm text-soft">
-        Gravity: hose friction and still pump, with carrying 45 s a container (estimate). Water stops where it
-        stands as high as the hose end. Never open a filter cap on a full machine.
+        With laying out, and 45 s to carry a container (estimates). Gravity: friction of hose and still pump.
+        Water stops where it stands as high as the hose end. Never open a filter cap on a full machine.
       </p>
     </section>
   )

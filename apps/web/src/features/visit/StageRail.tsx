@@ -7,7 +7,7 @@ import { STAGE_NAME, STATUS_WORD, stageLine, statusOf } from './stageText.ts'
 
 const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 
-/** The stages as graduations on a gauge glass; its water stands as high as the visit is far. */
+/** The stages as graduations on a gauge glass; its water falls past each one that is settled: an empty glass is a finished visit. */
 export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
   const settled = STAGE_IDS.filter((stage) => statusOf(space.standing, stage) !== 'open').length
   return (
@@ -18,8 +18,8 @@ export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
         aria-label={`${settled} of ${STAGE_IDS.length} stages settled`}
       >
         <div
-          className="hatched absolute inset-x-0 top-0 border-b-2 border-water"
-          style={{ height: `${(100 * settled) / STAGE_IDS.length}%` }}
+          className="hatched absolute inset-x-0 bottom-0 border-t-2 border-water"
+          style={{ height: `${100 - (100 * settled) / STAGE_IDS.length}%` }}
         />
       </div>
       <StageList space={space} at={at} />
@@ -41,7 +41,12 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
         <span className="font-semibold">
           {at ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}` : 'The whole visit'}
         </span>
-        <span className="text-sm text-soft">stages ▾</span>
+        <span className="text-sm text-soft">
+          {at && statusOf(space.standing, at) !== 'open' && (
+            <span className="mr-3 font-semibold text-good">{STATUS_WORD[statusOf(space.standing, at)]}</span>
+          )}
+          stages ▾
+        </span>
       </button>
       <Sheet open={open} title="Stages" onClose={() => setOpen(false)}>
         <nav aria-label="Stages" className="flex" onClickCapture={() => setTimeout(() => setOpen(false), 0)}>

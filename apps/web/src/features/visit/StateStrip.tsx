@@ -18,7 +18,7 @@ export function StateStrip({ space }: { space: Space }) {
       <ul className="grid grid-cols-3 border-b border-line bg-face md:grid-cols-6">
         {STRIP_CELLS.map((cell, i) => {
           const text = cellText(cell, machine, state, units, nowMs)
-          const unsure = text === 'not said' || text === 'not known' || text === 'two answers'
+          const unsure = text.endsWith('not said') || text === 'not known' || text === 'two answers'
           const warm = text.startsWith('hot') || text === 'two answers'
           return (
             <li

@@ -77,7 +77,10 @@ export function cellText(
 function tapsText(machine: MachineSpec, state: MachineState): string {
   const words = machine.valve.taps.map((tap) => state.taps[tap])
   if (words.every((word) => word === words[0])) return words[0] ?? 'not said'
-  return machine.valve.taps.map((tap) => `${tap} ${state.taps[tap] ?? '?'}`).join(', ')
+  // The one that can let water in is what matters.
+  const open = machine.valve.taps.find((tap) => state.taps[tap] === 'open')
+  if (open) return `${open} open`
+  return `${machine.valve.taps.find((tap) => state.taps[tap] === null)} not said`
 }
 
 export function waterText(machine: MachineSpec, water: WaterInside, units: UnitSystem): string {
