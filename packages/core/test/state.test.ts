@@ -1,0 +1,385 @@
+import { describe, expect, it } from '@jest/globals'
+import {
+  dangersOf,
+  familyDefaults,
+  gateOf,
+  lipLevelMm,
+  litresInside,
+  type MachineState,
+  machineState,
+  pumpCoolDownMin,
+  pumpTempC,
+  RESIDUE_L,
+  type StateRun,
+  seededRandom,
+  standingEntries,
+  tapedTub,
+  tubVolumeL,
+  type VisitEntry,
+  waterIsContained,
+  waysOut,
+} from '../src/index.ts'
+import { blankAnalysis } from '../src/runs/runAnalysis.ts'
+import { makePlan } from './makePlan.ts'
+
+const machine = { ...familyDefaults('front-load'), label: 'made up' }
+const top = { ...familyDefaults('top-load-pump'), label: 'made up' }
+const site = {
+  supplyKpa: { cold: null, hot: null },
+  standpipeHeightMm: 900,
+  waterTempC: 15,
+  portHeightMm: 160,
+}
+let made = 0
+const entry = (
+  topic: string,
+  value: VisitEntry['value'],
+  atMs = ++made,
+  basedOn: string[] = [],
+): VisitEntry => ({
+  id: `e${++made}`,
+  atMs,
+  by: 'Tester',
+  topic,
+  value,
+  basedOn,
+})
+const stateOf = (entries: VisitEntry[], runs: StateRun[] = []) => machineState(standingEntries(entries), runs)
+/** A run with readings that end at a level; null = no readings that tell. */
+function run(
+  kind: 'fill' | 'drain',
+  startedAtMs: number,
+  stoppedAtMs: number | null,
+  endMm: number | null,
+): StateRun {
+  const analysis = blankAnalysis({ code: 'too-few', kind, got: 0, needed: 3 })
+  analysis.fit = endMm === null ? null : { fromS: 0, toS: 60, startMm: 0, endMm, curve: null }
+  return { kind, startedAtMs, stoppedAtMs, plan: makePlan(kind, { machine }), analysis }
+}
+
+describe('what is said of a visit', () => {
+  it('stands whatever the order it comes in, and however often', () => {
+    const first = entry('note:arrive', 'a')
+    const second = entry('note:arrive', 'b', ++made, [first.id])
+    for (const order of [
+      [first, second],
+      [second, first],
+      [second, first, second, first],
+    ]) {
+      const standing = standingEntries(order).get('note:arrive')
+      expect(standing?.heads.map((h) => h.value)).toEqual(['b'])
+      expect(standing?.conflict).toBe(false)
+    }
+  })
+  it('keeps both when two people say different things without seeing each other, until one entry settles it', () => {
+    const base = entry('note:arrive', 'a')
+    const mine = entry('note:arrive', 'mine', ++made, [base.id])
+    const theirs = entry('note:arrive', 'theirs', ++made, [base.id])
+    const both = standingEntries([base, mine, theirs]).get('note:arrive')
+    expect(both?.conflict).toBe(true)
+    expect(both?.heads.map((h) => h.value)).toEqual(['mine', 'theirs'])
+    const settled = entry('note:arrive', 'mine\ntheirs', ++made, [mine.id, theirs.id])
+    expect(standingEntries([base, mine, theirs, settled]).get('note:arrive')?.conflict).toBe(false)
+  })
+  it('is no conflict when both say the same', () =>
+    expect(
+      standingEntries([entry('state:mains', 'unplugged'), entry('state:mains', 'unplugged')]).get(
+        'state:mains',
+      )?.conflict,
+    ).toBe(false))
+})
+
+describe('the state of the machine', () => {
+  it('knows nothing that nobody said', () =>
+    expect(stateOf([])).toMatchObject({
+      mains: null,
+      taps: { cold: null, hot: null },
+      water: { kind: 'unknown' },
+      containment: null,
+      competent: false,
+    }))
+  it('takes the level at which a drain’s readings end, not the level it was meant to reach', () => {
+    expect(stateOf([], [run('drain', 1000, 60_000, 62)]).water).toEqual({ kind: 'level', levelMm: 62 })
+    expect(stateOf([], [run('drain', 1000, 60_000, null)]).water).toEqual({ kind: 'unknown' })
+    expect(stateOf([], [run('drain', 1000, null, null)]).water).toEqual({ kind: 'unknown' })
+  })
+  it('goes by what came last: a fill after “empty” makes it full again, a word after the fill holds', () => {
+    const fill = run('fill', 5000, 60_000, 120)
+    expect(stateOf([entry('state:water', 'empty', 1000)], [fill])).toMatchObject({
+      water: { kind: 'level', levelMm: 120 },
+      mains: 'plugged',
+      taps: { cold: 'open' },
+    })
+    expect(stateOf([entry('state:water', 'empty', 70_000)], [fill]).water).toEqual({ kind: 'empty' })
+    // A run still going is so now, whatever was said during it.
+    expect(
+      stateOf(
+        [entry('state:water', 'empty', 6000), entry('state:mains', 'unplugged', 6000)],
+        [run('fill', 5000, null, null)],
+      ),
+    ).toMatchObject({
+      water: { kind: 'unknown' },
+      mains: 'plugged',
+    })
+  })
+  it('takes what two people dispute as not known', () => {
+    const state = stateOf([entry('state:mains', 'unplugged'), entry('state:mains', 'plugged')])
+    expect(state.mains).toBeNull()
+    expect(state.disputed).toEqual(['mains'])
+  })
+  it('believes no word it does not know', () =>
+    expect(
+      stateOf([entry('state:mains', 'off'), entry('state:water', 'dry'), entry('state:contain', 'bath')]),
+    ).toMatchObject({ mains: null, water: { kind: 'unknown' }, containment: null }))
+})
+
+describe('gates', () => {
+  const values = {
+    mains: ['plugged', 'unplugged', null] as const,
+    water: [
+      { kind: 'unknown' },
+      { kind: 'empty' },
+      { kind: 'level', levelMm: 0 },
+      { kind: 'level', levelMm: 3 },
+      { kind: 'level', levelMm: 110 },
+      { kind: 'to-the-lip' },
+    ] as const,
+    containment: [
+      null,
+      { how: 'tray', litres: 2 },
+      { how: 'wet-vac', litres: 30 },
+      { how: 'floor-drain', litres: null },
+    ] as const,
+    tilt: ['upright', 'tipped', null] as const,
+    cap: ['shut', 'open', null] as const,
+    competent: [true, false] as const,
+    tap: ['open', 'shut', null] as const,
+    pump: [null, { ranMin: 25, endedAtMs: 0 }] as const,
+  }
+  const all: MachineState[] = []
+  for (const mains of values.mains)
+    for (const water of values.water)
+      for (const containment of values.containment)
+        for (const tilt of values.tilt)
+          for (const cap of values.cap)
+            for (const competent of values.competent)
+              for (const tap of values.tap)
+                for (const pump of values.pump)
+                  all.push({
+                    mains,
+                    water,
+                    containment,
+                    tilt,
+                    cap,
+                    competent,
+                    pump,
+                    taps: { cold: tap, hot: tap },
+                    panels: null,
+                    hoseEnd: null,
+                    disputed: [],
+                  })
+
+  it('never let a cap be opened or a hose be pulled with water inside that nothing catches', () => {
+    let opened = 0
+    for (const state of all)
+      for (const act of ['open-filter-cap', 'pull-pump-hose', 'hands-at-pump'] as const)
+        if (gateOf(act, machine, state, 1000).open) {
+          opened++
+          const dry = state.water.kind === 'empty'
+          const caught =
+            state.containment !== null &&
+            (state.containment.litres ?? Number.POSITIVE_INFINITY) >= litresInside(machine, state.water)
+          expect(dry || caught).toBe(true)
+          expect(state.mains).toBe('unplugged')
+        }
+    expect(opened).toBeGreaterThan(0)
+  })
+  it('let nobody measure live who is not competent, nor on a tipped or open machine', () => {
+    const through = all.filter((state) => gateOf('measure-live', machine, state, 1000).open)
+    expect(through.length).toBeGreaterThan(0)
+    for (const state of through)
+      expect([state.competent, state.tilt === 'tipped', state.cap === 'open']).toEqual([true, false, false])
+  })
+  it('tip nothing that holds water, has power, or hangs on open taps', () => {
+    const through = all.filter((state) => gateOf('tip', machine, state, 1000).open)
+    expect(through.length).toBeGreaterThan(0)
+    for (const state of through) {
+      expect(state.mains).toBe('unplugged')
+      expect([state.taps.cold, state.taps.hot]).toEqual(['shut', 'shut'])
+      expect(['empty', 'level']).toContain(state.water.kind)
+      expect(litresInside(machine, state.water)).toBeLessThanOrEqual(2.5)
+    }
+  })
+  it('hold through any order of entries and runs: what came after the emptying counts', () => {
+    const random = seededRandom(11)
+    const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T
+    let checked = 0
+    for (let i = 0; i < 3000; i++) {
+      const entries: VisitEntry[] = []
+      const runs: StateRun[] = []
+      let truth: 'empty' | 'wet' = 'wet'
+      let contained = 0
+      for (let t = 1; t <= 8; t++) {
+        const what = pick(['empty', 'fill', 'drain', 'unknown', 'contain', 'uncontain', 'unplug'] as const)
+        const atMs = t * 100_000
+        const before = entries.filter((e) =>
+          e.topic.startsWith(
+            `state:${what === 'contain' || what === 'uncontain' ? 'contain' : what === 'unplug' ? 'mains' : 'water'}`,
+          ),
+        )
+        const ids = before.map((e) => e.id)
+        if (what === 'fill' || what === 'drain') {
+          runs.push(run(what, atMs, atMs + 50_000, what === 'fill' ? 120 : pick([null, 40])))
+          truth = 'wet'
+        } else if (what === 'contain') {
+          contained = pick([1, 200])
+          entries.push(
+            entry('state:contain', 'tray', atMs, ids),
+            entry('state:contain-l', contained, atMs, ids),
+          )
+        } else if (what === 'uncontain') {
+          contained = 0
+          entries.push(entry('state:contain', 'none', atMs, ids))
+        } else if (what === 'unplug') entries.push(entry('state:mains', 'unplugged', atMs, ids))
+        else {
+          truth = what === 'empty' ? 'empty' : 'wet'
+          entries.push(entry('state:water', what, atMs, ids))
+        }
+      }
+      if (gateOf('open-filter-cap', machine, stateOf(entries, runs), 1e9).open) {
+        checked++
+        expect(truth === 'empty' || contained >= 200).toBe(true)
+      }
+    }
+    expect(checked).toBeGreaterThan(50)
+  })
+  it('say what stands in the way in a sentence, and what of the state would clear it', () => {
+    const gate = gateOf(
+      'open-filter-cap',
+      machine,
+      stateOf([entry('state:mains', 'plugged'), entry('state:water', 110)]),
+      0,
+    )
+    expect(gate.open).toBe(false)
+    expect(gate.blocks.map((b) => b.field)).toEqual(['mains', 'contain'])
+    expect(gate.blocks[1]?.why).toMatch(/^\d+(\.\d)? L are inside\. Get it out, or say what catches it\.$/)
+  })
+  it('does nothing on a disputed word', () => {
+    const disputed = stateOf([entry('state:competent', 'yes'), entry('state:competent', 'no')])
+    expect(gateOf('measure-live', machine, disputed, 0).open).toBe(false)
+    expect(
+      gateOf(
+        'tip',
+        machine,
+        stateOf([
+          entry('state:mains', 'unplugged'),
+          entry('state:mains', 'plugged'),
+          entry('state:water', 'empty'),
+          entry('state:tap-cold', 'shut'),
+          entry('state:tap-hot', 'shut'),
+        ]),
+        0,
+      ).open,
+    ).toBe(false)
+  })
+  it('turn loud what can hurt', () => {
+    expect(
+      dangersOf(machine, stateOf([entry('state:mains', 'plugged'), entry('state:panels', 'open')]))[0]?.text,
+    ).toMatch('Plugged in with a panel off')
+    expect(
+      dangersOf(machine, stateOf([entry('state:hose-end', 'below-tub'), entry('state:water', 100)])).some(
+        (d) => /onto the floor/.test(d.text),
+      ),
+    ).toBe(true)
+    expect(
+      dangersOf(machine, stateOf([entry('state:hose-end', 'below-tub'), entry('state:water', 'empty')])),
+    ).toEqual([])
+  })
+  it('count a floor drain as holding everything, and an unstated tray as nothing', () => {
+    expect(waterIsContained(machine, stateOf([entry('state:contain', 'floor-drain')]))).toBe(true)
+    expect(waterIsContained(machine, stateOf([entry('state:contain', 'tray')]))).toBe(false)
+  })
+})
+
+describe('water inside and the ways to get it out', () => {
+  it('makes a full top loader about ten buckets', () => {
+    // Common practice, no published source.
+    const litres = litresInside(top, { kind: 'to-the-lip' })
+    expect(litres / 10).toBeGreaterThan(8.5)
+    expect(litres / 10).toBeLessThan(11)
+  })
+  it('counts the unknown as full to the lip', () => {
+    expect(litresInside(machine, { kind: 'unknown' })).toBe(litresInside(machine, { kind: 'to-the-lip' }))
+    expect(litresInside(machine, { kind: 'level', levelMm: lipLevelMm(machine) })).toBeCloseTo(
+      litresInside(machine, { kind: 'to-the-lip' }),
+      6,
+    )
+  })
+  it('runs out by gravity as the closed form says', () => {
+    // A tub with straight walls and a corrugated hose: Q = √(H/K), so T = 2A√K·(√H₀ − √H₁), by separation of variables.
+    const straight = { ...top, tub: { ...top.tub, floorMm: -1 } }
+    const tub = tapedTub(straight)
+    const way = waysOut(straight, site, { kind: 'level', levelMm: 300 }, 60, 1e9).find(
+      (w) => w.id === 'gravity',
+    )
+    const areaM2 = ((tubVolumeL(tub, 200) - tubVolumeL(tub, 100)) / 100) * 1e-3 * 1e3
+    // Resistances written out again: hose with f = 0.08 and ΣK = 3, still pump 0.6 of the clean path.
+    const boreM = straight.drainHose.boreMm / 1000
+    const area = (Math.PI * boreM * boreM) / 4
+    const hoseK = ((0.08 * straight.drainHose.lengthM) / boreM + 3) / (2 * 9.80665 * area * area)
+    const k = hoseK * 1.6
+    const head = (mm: number) => (mm + 160 - 60) / 1000
+    const seconds = 2 * areaM2 * Math.sqrt(k) * (Math.sqrt(head(300)) - Math.sqrt(head(1)))
+    // Laying out 1.5 min and one carried container 0.75 min.
+    expect(way?.minutes).toBeGreaterThan(0)
+    expect(((way?.minutes as number) - 1.5 - 0.75) * 60).toBeCloseTo(seconds, -1)
+    expect(Math.abs(((way?.minutes as number) - 2.25) * 60 - seconds) / seconds).toBeLessThan(0.02)
+  })
+  it('leaves more behind the higher the end lies, and nothing runs uphill', () => {
+    const stays = [60, 200, 300, 400].map(
+      (end) =>
+        waysOut(top, site, { kind: 'level', levelMm: 300 }, end, 10).find((w) => w.id === 'gravity')
+          ?.staysL as number,
+    )
+    expect([...stays].sort((a, b) => a - b)).toEqual(stays)
+    const uphill = waysOut(top, site, { kind: 'level', levelMm: 100 }, 900, 10).find(
+      (w) => w.id === 'gravity',
+    )
+    expect(uphill?.notHere).toMatch('lay it lower')
+  })
+  it('never says that more is left than is inside, nor that a way empties what it cannot reach', () => {
+    for (const levelMm of [0, 2, 20, 110, 190])
+      for (const way of waysOut(machine, site, { kind: 'level', levelMm }, 60, 10)) {
+        expect(way.staysL).toBeLessThanOrEqual(litresInside(machine, { kind: 'level', levelMm }) + 1e-9)
+        expect(way.minutes).toBeGreaterThanOrEqual(0)
+      }
+    expect(litresInside(machine, { kind: 'empty' })).toBe(RESIDUE_L)
+  })
+  it('refuses a container that holds nothing', () =>
+    expect(() => waysOut(machine, site, { kind: 'unknown' }, 60, 0)).toThrow(
+      'container: expected above 0 L, got 0',
+    ))
+})
+
+describe('a hot pump', () => {
+  it('passes the touch limit after 15 to 25 minutes', () => {
+    // Common practice, no published source.
+    expect(pumpCoolDownMin(14, 0)).toBe(0)
+    expect(pumpCoolDownMin(25, 0)).toBeGreaterThan(5)
+  })
+  it('cools towards the room, and the wait ends when it says', () => {
+    const wait = pumpCoolDownMin(30, 0)
+    expect(pumpTempC(30, wait)).toBeCloseTo(45, 6)
+    expect(pumpCoolDownMin(30, wait + 0.01)).toBe(0)
+    expect(pumpTempC(30, 1e6)).toBeCloseTo(20, 6)
+    expect(() => pumpTempC(-1, 0)).toThrow('expected at least 0 min')
+  })
+  it('keeps hands away while it cools', () => {
+    const state: MachineState = {
+      ...stateOf([entry('state:mains', 'unplugged'), entry('state:water', 'empty')]),
+      pump: { ranMin: 30, endedAtMs: 0 },
+    }
+    expect(gateOf('hands-at-pump', machine, state, 60_000).blocks.map((b) => b.field)).toEqual(['pump'])
+    expect(gateOf('hands-at-pump', machine, state, 60 * 60_000).open).toBe(true)
+  })
+})
