@@ -2,7 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
 import { createServer } from 'node:net'
-import { type BrowserContext, test as base } from '@playwright/test'
+import { type BrowserContext, test as base, type Page } from '@playwright/test'
 import pg from 'pg'
 
 /** The real thing: server and simulated washers as processes of their own, on a new database with the demo scenario. */
@@ -11,8 +11,12 @@ export interface World {
   /** Ends the server at once, as a power cut would. */
   killServer: () => Promise<void>
   startServer: () => Promise<void>
+  /** Holds back what the pages read of a visit, so that two people act without seeing each other. */
+  pauseReads: (...pages: Page[]) => Promise<void>
+  resumeReads: (...pages: Page[]) => Promise<void>
 }
 
+const VISIT_READ = /\/api\/visits\/[0-9a-f-]{36}$/
 const root = new URL('../', import.meta.url).pathname
 
 async function freePort(): Promise<number> {
@@ -47,7 +51,11 @@ async function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void>
 }
 
 /** One more device, signed in to the demo. */
-export async function signIn(context: BrowserContext, world: World, role: 'owner' | 'technician' = 'owner'): Promise<void> {
+export async function signIn(
+  context: BrowserContext,
+  world: World,
+  role: 'owner' | 'technician' = 'owner',
+): Promise<void> {
   const answer = await context.request.post(`${world.url}/api/session/demo`, { data: { role } })
   if (!answer.ok()) throw new Error(`the demo's door: ${answer.status()}`)
 }
@@ -95,6 +103,15 @@ export const test = base.extend<{ pageErrors: string[]; insider: boolean }, { wo
       await use({
         url,
         startServer,
+        pauseReads: async (...pages) => {
+          for (const page of pages)
+            await page.route(VISIT_READ, (route) =>
+              route.request().method() === 'GET' ? route.abort() : route.fallback(),
+            )
+        },
+        resumeReads: async (...pages) => {
+          for (const page of pages) await page.unroute(VISIT_READ)
+        },
         killServer: async () => {
           if (server) await ended(server, 'SIGKILL')
         },

@@ -33,7 +33,7 @@ test('two heights say that the pump is weak; the lift test is gated, kept, weigh
 
   await page.getByRole('link', { name: 'Back to the visit' }).click()
   await expect(says.getByText('a lift test', { exact: false })).toBeVisible()
-  await page.getByRole('button', { name: 'Take back' }).click()
+  await page.getByRole('button', { name: 'Take back: Stream stops at hose end' }).click()
   await expect(says.getByText('a lift test', { exact: false })).toBeHidden()
 })
 
@@ -44,7 +44,7 @@ test('a hold inside a protocol asks for readings when they are due, shows the in
   await page.clock.install()
   const board = new Board(page)
   await page.goto(world.url)
-  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).click()
+  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
   await page.getByRole('link', { name: /Three holds/ }).click()
   await page
     .getByRole('link', { name: /Hold as found/ })

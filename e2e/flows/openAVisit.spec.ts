@@ -4,6 +4,7 @@ import { expect, test } from '../world.ts'
 test('a new machine and place become a visit; what cannot exist is named', async ({ page, world }) => {
   await page.goto(world.url)
   await page.getByRole('link', { name: /Start a visit/ }).click()
+  await page.getByRole('button', { name: /A new machine/ }).click()
   await page.getByLabel('Complaint').fill('Will not empty')
   await page.getByLabel('Name of the place').fill('Made-up Court 5')
   await page.getByLabel('Make and model').fill('Bench machine')
@@ -13,7 +14,23 @@ test('a new machine and place become a visit; what cannot exist is named', async
   await page.getByLabel('Tub diameter').fill('540')
   await page.getByRole('button', { name: /Start the visit/ }).click()
   await expect(page.getByText('Will not empty')).toBeVisible()
+  await page.keyboard.press('0')
   await expect(page.getByText('540 × 420 mm')).toBeVisible()
+})
+
+test('a visit starts in three taps, and what was pressed is its complaint', async ({ page, world }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(world.url)
+  await page.getByRole('link', { name: /Start a visit/ }).click()
+  await page.getByRole('button', { name: /Mill Yard/ }).click()
+  await page.getByRole('button', { name: 'leaks', exact: true }).click()
+  await expect(page).toHaveURL(/\/arrive$/)
+  await expect(page.getByRole('button', { name: 'leaks', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
+  // What it calls for stands there at once.
+  await expect(page.getByRole('region', { name: 'Worth doing' }).getByRole('link').first()).toBeVisible()
 })
 
 test('two runs of a visit are laid over each other', async ({ page, world }) => {
@@ -56,7 +73,7 @@ for (const [name, width, height] of [
         const { violations } = await new AxeBuilder({ page }).analyze()
         expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(', ')}`)).toEqual([])
       }
-      await expect(page.getByText('14 Quarry Lane')).toBeVisible()
+      await expect(page.locator('ol').getByText('14 Quarry Lane')).toBeVisible()
       await check()
       await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
       await expect(page.getByText('Lay over').first()).toBeVisible()

@@ -24,6 +24,8 @@ test('measuring the hose end narrows the band, and the screen says what would na
   await page.getByRole('link', { name: 'Change' }).first().click()
   await page.getByLabel(/Pump shut-off head/).fill('2.4')
   await page.getByLabel(/Pump free flow/).fill('34')
+  // So does a tape in the drum, whose sizes were only assumed.
+  await page.getByLabel(/Not measured/).uncheck()
   await page.getByRole('button', { name: /Save the machine/ }).click()
   await expect(page.getByText('2.40 m')).toBeVisible()
   await page.getByRole('link', { name: 'Time a drain' }).click()
@@ -74,11 +76,11 @@ test('both taps halve the time of a fill', async ({ page, world }) => {
 
 test('another day is another list', async ({ page, world }) => {
   await page.goto(world.url)
-  await expect(page.getByText('Larch House')).toBeVisible()
+  await expect(page.getByText('Larch House').first()).toBeVisible()
   await page.getByRole('link', { name: 'Day after' }).click()
   await expect(page.getByText('No visits on this day.')).toBeVisible()
   await page.getByRole('link', { name: 'Today' }).click()
-  await expect(page.getByText('Larch House')).toBeVisible()
+  await expect(page.getByText('Larch House').first()).toBeVisible()
 })
 
 test('a run started by mistake is taken back and started again from zero, on one and the same run', async ({

@@ -1,5 +1,5 @@
 import { Board } from '../board.ts'
-import { expect, test } from '../world.ts'
+import { expect, signIn, test } from '../world.ts'
 
 test('a drain timed by hand, from the day to the stored verdict, through a reload, a closed tab and an undo', async ({
   page,
@@ -58,8 +58,10 @@ test('a drain timed by hand, from the day to the stored verdict, through a reloa
 
   // From the server, on a device that never saw the run.
   const runUrl = again.url()
-  const stranger = await (await context.browser()?.newContext())?.newPage()
-  if (!stranger) throw new Error('no second device')
+  const second = await context.browser()?.newContext()
+  if (!second) throw new Error('no second device')
+  await signIn(second, world, 'technician')
+  const stranger = await second.newPage()
   await stranger.goto(runUrl)
   await expect(stranger.getByRole('heading', { level: 1 })).toContainText('slower than expected')
   await expect(stranger.getByText('Cannot be told from this')).toBeVisible()

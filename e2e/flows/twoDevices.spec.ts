@@ -63,5 +63,5 @@ test('a run that is nowhere, and a page that is none, say so and lead back', asy
   await page.goto(`${world.url}/nowhere`)
   await expect(page.getByText('There is no such screen.')).toBeVisible()
   await page.getByRole('link', { name: 'Back to the day' }).click()
-  await expect(page.getByText('14 Quarry Lane')).toBeVisible()
+  await expect(page.locator('ol').getByText('14 Quarry Lane')).toBeVisible()
 })

@@ -8,10 +8,11 @@ test('in a cellar without network a run is started, timed, survives a reload, an
 }) => {
   const board = new Board(page)
   await page.goto(world.url)
+  await expect(page.getByRole('link', { name: 'Mill Yard' }).first()).toBeVisible()
   await page.evaluate(() => navigator.serviceWorker.ready)
   // A page that the service worker controls: what it reads from here on is kept.
   await page.reload()
-  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).click()
+  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
   await expect(page.getByText('not gauged').first()).toBeVisible()
   await context.setOffline(true)
 

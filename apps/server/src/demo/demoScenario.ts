@@ -30,7 +30,7 @@ export interface DemoEntry {
 }
 
 /** Today's visits, one left open the day before, and the yearly ones of one machine, which make a trend. */
-export function demoVisits(midnightMs: number) {
+export function demoVisits(midnightMs: number, nowMs: number) {
   const day = new Date(midnightMs).toISOString().slice(0, 10)
   const at = (hours: number, minutes: number) => midnightMs + (hours * 60 + minutes) * 60_000
   const of = (m: number, s: number) => ({
@@ -125,7 +125,7 @@ export function demoVisits(midnightMs: number) {
         protocol: { id: 'three-hold', step },
       }),
     )
-  return [
+  const visits = [
     visit(
       'quarry',
       1,
@@ -216,4 +216,37 @@ export function demoVisits(midnightMs: number) {
     ),
     ...yearly,
   ]
+  return visits.map((made) => inThePast(made, nowMs))
+}
+
+const DAY_MS = 86_400_000
+
+/** A visit of this afternoon, looked at in the morning, was worked on the day before: nothing recorded lies in the future. */
+function inThePast<
+  V extends {
+    runs: DemoRun[]
+    looks: { atMs: number }[]
+    entries: { atMs: number }[]
+    closedAtMs: number | null
+  },
+>(visit: V, nowMs: number): V {
+  const hourMs = 3_600_000
+  const ends = [
+    ...visit.runs.map(
+      (run) => run.startedAtMs + (run.lastsS === undefined ? hourMs : run.lastsS * 1000 + hourMs),
+    ),
+    ...visit.looks.map((look) => look.atMs),
+    ...visit.entries.map((entry) => entry.atMs),
+    visit.closedAtMs ?? 0,
+  ]
+  if (Math.max(...ends) < nowMs) return visit
+  const back = <T extends { atMs: number }>(said: T[]) =>
+    said.map((one) => ({ ...one, atMs: one.atMs - DAY_MS }))
+  return {
+    ...visit,
+    runs: visit.runs.map((run) => ({ ...run, startedAtMs: run.startedAtMs - DAY_MS })),
+    looks: back(visit.looks),
+    entries: back(visit.entries),
+    closedAtMs: visit.closedAtMs === null ? null : visit.closedAtMs - DAY_MS,
+  }
 }

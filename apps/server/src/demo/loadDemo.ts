@@ -39,7 +39,7 @@ for (const { id, name, spec, customerId } of DEMO_SITES)
   await own.run('upsertSite', [workshopId, id, name, JSON.stringify(spec), customerId])
 const midnight = new Date()
 midnight.setHours(0, 0, 0, 0)
-for (const visit of demoVisits(midnight.getTime())) {
+for (const visit of demoVisits(midnight.getTime(), Date.now())) {
   const actor = actorOf(visit.by === 'owner' ? owner : technician)
   const { technicianId } = actor
   const mine = db.as(actor)

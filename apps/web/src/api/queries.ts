@@ -55,9 +55,10 @@ export const logbookQuery = (words: string) =>
     initialPageParam: '',
     getNextPageParam: (page: LogbookAnswer) => page.next,
   })
+export const readSession = () => get<SessionAnswer>('/session')
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
-  queryFn: () => get<SessionAnswer>('/session'),
+  queryFn: readSession,
   staleTime: 30_000,
 })
 export const peopleQuery = queryOptions({

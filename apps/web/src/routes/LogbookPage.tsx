@@ -1,7 +1,7 @@
 import type { LogbookLine } from '@brendik/core'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { format } from 'date-fns'
-import { useDeferredValue } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { logbookQuery } from '../api/queries.ts'
 import { KIND_WORD } from '../features/run/runText.ts'
@@ -12,7 +12,8 @@ import { TopBar } from '../ui/TopBar.tsx'
 /** Every visit ever made, found by any word of it, newest first. */
 export function LogbookPage() {
   const [params, setParams] = useSearchParams()
-  const words = params.get('words') ?? ''
+  // The field is its own master: the address follows it, and may lag behind quick typing.
+  const [words, setWords] = useState(params.get('words') ?? '')
   const asked = useDeferredValue(words)
   const { data, error, isPending, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery(
     logbookQuery(asked),
@@ -23,7 +24,7 @@ export function LogbookPage() {
       <TopBar>
         <h1 className="truncate font-semibold">Logbook</h1>
       </TopBar>
-      <div className="border-b border-line bg-face px-4 py-3 md:px-[148px]">
+      <search className="border-b border-line bg-face px-4 py-3 md:px-[148px]">
         <label htmlFor="words" className="block text-sm text-soft">
           Customer, place, machine, complaint, finding, any word of the notes
         </label>
@@ -33,12 +34,13 @@ export function LogbookPage() {
           autoComplete="off"
           maxLength={200}
           value={words}
-          onChange={(event) =>
+          onChange={(event) => {
+            setWords(event.target.value)
             setParams(event.target.value ? { words: event.target.value } : {}, { replace: true })
-          }
+          }}
           className="mt-1 min-h-14 w-full border border-ink bg-face px-3 text-2xl text-ink"
         />
-      </div>
+      </search>
       {error && (
         <p role="alert" className="border-b border-watch bg-watch-face px-5 py-3">
           {error.message}

@@ -1,4 +1,6 @@
 import { useState } from 'react'
+import { readSession } from '../../api/queries.ts'
+import { rememberWho } from '../../lib/who.ts'
 
 /** Tries to come in; says why not; opens the day on a fresh page when it went well. */
 export function useEnter(): {
@@ -15,7 +17,11 @@ export function useEnter(): {
       setBusy(true)
       setProblem(null)
       work()
-        .then(() => location.assign('/'))
+        .then(readSession)
+        .then(({ who }) => {
+          rememberWho(who)
+          location.assign('/')
+        })
         .catch((error: Error) => {
           setProblem(error.message)
           setBusy(false)

@@ -369,12 +369,15 @@ function expectation(plan: RunPlan, expected: ExpectedRun, units: UnitSystem): s
   return `${run}: most healthy pumps of this kind do not lift water that high. Lower the hose end, or measure its height.`
 }
 
+const ASSUMED_TUB = 'The drum’s size is assumed from its family: a tape inside it narrows the band.'
+
 /** What would narrow the band most, in one sentence. */
 function bandAdvice(plan: RunPlan): string {
   if (plan.kind === 'fill') {
     const unread = plan.taps.some((tap) => plan.site.supplyKpa[tap] === null)
     if (plan.machine.valve.ratedLMin === null)
       return 'The valve’s rated flow is not known: read it off the valve to narrow the band.'
+    if (plan.machine.tub.assumed) return ASSUMED_TUB
     return unread
       ? 'The supply is not gauged: a gauge on the tap narrows the band.'
       : 'Valve and supply are known: the band is as narrow as it gets.'
@@ -384,5 +387,6 @@ function bandAdvice(plan: RunPlan): string {
   if (plan.hoseEndMm === null) return 'The height of the hose end is guessed: measure it to narrow the band.'
   if (plan.site.portHeightMm === null)
     return 'The height of the level port above the floor is guessed: measure it to narrow the band.'
+  if (plan.machine.tub.assumed) return ASSUMED_TUB
   return 'Pump, heights and hose are known: the band is as narrow as it gets.'
 }

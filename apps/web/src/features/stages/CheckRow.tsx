@@ -119,7 +119,7 @@ export function CheckRow({
                     ])
                   }
                 >
-                  take back
+                  take back<span className="sr-only">: {name}</span>
                 </button>
               </span>
             ))}

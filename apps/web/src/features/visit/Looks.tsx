@@ -27,7 +27,7 @@ export function Looks({ visit }: { visit: VisitAnswer }) {
                 className="ml-1 min-h-12 min-w-12 cursor-pointer px-2 underline underline-offset-4"
                 onClick={() => takeBack(o.id)}
               >
-                Take back
+                Take back<span className="sr-only">: {checkWord(o)}</span>
               </button>
             </span>
           </li>

@@ -1,0 +1,115 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '../world.ts'
+
+const PNG =
+  'iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAIAAAACUFjqAAAAEklEQVR4nGP4z8CAB+GTG8HSALfKY52fTcuYAAAAAElFTkSuQmCC'
+
+test('a photo is made small, shown at once, kept through a dead server, and taken back', async ({
+  page,
+  world,
+}) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+  await page.keyboard.press('3')
+  const photos = page.getByRole('region', { name: 'Photos' })
+  await expect(photos).toBeVisible()
+  await world.killServer()
+  await photos
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'hose.png', mimeType: 'image/png', buffer: Buffer.from(PNG, 'base64') })
+  await expect(photos.getByRole('img', { name: /not sent yet/ })).toBeVisible()
+  await world.startServer()
+  await expect(photos.getByRole('img', { name: /not sent yet/ })).toHaveCount(0, { timeout: 30_000 })
+  await expect(photos.getByRole('img')).toHaveCount(1, { timeout: 20_000 })
+  // It is a picture, and a JPEG by now.
+  const src = await photos.getByRole('img').getAttribute('src')
+  const answer = await page.request.get(`${world.url}${src}`)
+  expect(answer.headers()['content-type']).toBe('image/jpeg')
+  await photos.getByRole('button', { name: /^Taken/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click()
+  await expect(photos.getByRole('img')).toHaveCount(0)
+  await photos
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') })
+  await expect(photos.getByRole('alert')).toContainText('no picture that the browser can read')
+})
+
+test('what is typed and pressed while the server is away is kept and sent later', async ({ page, world }) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+  await page.keyboard.press('2')
+  await expect(page.getByRole('heading', { name: 'Make safe' })).toBeAttached()
+  await world.killServer()
+  await page.getByLabel('Notes').fill('Typed without a server')
+  await page.getByLabel('Notes').blur()
+  await page.getByRole('button', { name: /^Panels/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'One is off' }).click()
+  await expect(page.getByRole('button', { name: /^Panels open/ })).toBeVisible()
+  await world.startServer()
+  await expect
+    .poll(
+      async () => {
+        const id = page.url().split('/visits/')[1]?.split('/')[0]
+        const answer = await page.request.get(`${world.url}/api/visits/${id}`).catch(() => null)
+        return answer?.ok() ? JSON.stringify((await answer.json()).entries) : ''
+      },
+      { timeout: 30_000 },
+    )
+    .toMatch(/Typed without a server.*state:panels|state:panels.*Typed without a server/)
+  await page.reload()
+  await expect(page.getByLabel('Notes')).toHaveValue('Typed without a server')
+})
+
+for (const [name, width, height] of [
+  ['desk', 1280, 800],
+  ['hand', 390, 844],
+] as const)
+  test(`no view holds an accessibility fault, both themes, ${name}`, async ({ page, world }) => {
+    test.setTimeout(240_000)
+    await page.setViewportSize({ width, height })
+    await page.goto(world.url)
+    await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
+    await page.waitForURL(/visits\/[0-9a-f-]{36}/)
+    const visit = page.url()
+    const { machine, site } = await (await page.request.get(visit.replace('/visits/', '/api/visits/'))).json()
+    const views: [string, string][] = [
+      ['/', 'Larch House'],
+      ['/visits/new', 'Larch House'],
+      [`/visits/new?machine=${machine.id}`, 'What is wrong?'],
+      ['/visits/new?new=1', 'Tub diameter inside'],
+      ...['arrive', 'make-safe', 'outside', 'fill', 'hold', 'drain', 'electrical'].map(
+        (stage): [string, string] => [`${visit.slice(world.url.length)}/${stage}`, 'Result in a few words'],
+      ),
+      ['/logbook?words=larch', 'Yearly inspection.'],
+      [`/machines/${machine.id}`, 'Made-up Works'],
+      [`/machines/${machine.id}/change`, 'Serial number'],
+      [`/sites/${site.id}`, 'Telephone'],
+      ['/workshop', 'Who changed what'],
+    ]
+    for (const theme of ['light', 'cellar']) {
+      await page.evaluate(`localStorage.setItem('brendik.prefs', JSON.stringify({ theme: '${theme}' }))`)
+      for (const [path, text] of views) {
+        await page.goto(`${world.url}${path}`)
+        await expect(page.getByText(text).first()).toBeAttached()
+        await page.evaluate(() => document.fonts.ready)
+        // What a theme changes is colours; everything else was looked at in the first.
+        const axe = new AxeBuilder({ page })
+        const { violations } = await (theme === 'cellar' ? axe.withRules(['color-contrast']) : axe).analyze()
+        expect(
+          violations.map((v) => `${path} ${theme} ${v.id}: ${v.nodes.map((n) => n.target).join(', ')}`),
+        ).toEqual([])
+        // Nothing may stick out sideways.
+        expect([path, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)]).toEqual([
+          path,
+          0,
+        ])
+      }
+    }
+    await page.context().clearCookies()
+    await page.goto(world.url)
+    await expect(page.getByRole('button', { name: 'Open the demo' })).toBeVisible()
+    const { violations } = await new AxeBuilder({ page }).analyze()
+    expect(violations.map((v) => `sign-in ${v.id}: ${v.nodes.map((n) => n.target).join(', ')}`)).toEqual([])
+  })

@@ -1,0 +1,72 @@
+import { expect, signIn, test } from '../world.ts'
+
+test('two technicians on one visit lose nothing: both values are kept until one is chosen', async ({
+  page,
+  world,
+  browser,
+}) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Ash Row 5' }).click()
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+  await page.keyboard.press('3')
+  await expect(page).toHaveURL(/outside$/)
+  const otherContext = await browser.newContext()
+  await signIn(otherContext, world, 'technician')
+  const other = await otherContext.newPage()
+  await other.goto(page.url())
+
+  // Both type into the same note at the same time.
+  await page.getByLabel('Notes').focus()
+  await other.getByLabel('Notes').focus()
+  await page.keyboard.type('Ines saw rust')
+  await other.keyboard.type('Tobin saw scale')
+  for (const screen of [page, other]) {
+    const answers = screen.getByRole('region', { name: 'Two answers' })
+    await expect(answers.getByText('Ines saw rust')).toBeVisible({ timeout: 15_000 })
+    await expect(answers.getByText('Tobin saw scale')).toBeVisible()
+  }
+  // What somebody is typing is never taken from under their hands.
+  await expect(page.getByLabel('Notes')).toHaveValue('Ines saw rust')
+  await page.getByRole('button', { name: 'Keep both, one under the other' }).click()
+  await expect(other.getByRole('region', { name: 'Two answers' })).toBeHidden({ timeout: 15_000 })
+  await other.reload()
+  await expect(other.getByLabel('Notes')).toHaveValue(
+    /Ines saw rust\nTobin saw scale|Tobin saw scale\nInes saw rust/,
+  )
+
+  // The same of the machine's state: what is disputed counts as not known, and is settled in its cell.
+  const set = async (screen: typeof page, word: string) => {
+    await screen.getByRole('button', { name: /^Mains/ }).click()
+    await screen.getByRole('dialog').getByRole('button', { name: word }).click()
+  }
+  await world.pauseReads(page, other)
+  await set(page, 'Unplugged')
+  await set(other, 'Plugged in')
+  await world.resumeReads(page, other)
+  for (const screen of [page, other])
+    await expect(screen.getByRole('button', { name: /^Mains two answers/ })).toBeVisible({ timeout: 15_000 })
+  await page.getByRole('button', { name: /^Mains/ }).click()
+  await expect(page.getByRole('dialog').getByText(/nothing is lost, choose what stands/)).toBeVisible()
+  await page
+    .getByRole('dialog')
+    .locator('li', { hasText: 'unplugged' })
+    .getByRole('button', { name: 'Keep this' })
+    .click()
+  await expect(other.getByRole('button', { name: /^Mains unplugged/ })).toBeVisible({ timeout: 15_000 })
+
+  // And of a look: both answers stand, by name.
+  await page.keyboard.press('Escape')
+  await world.pauseReads(page, other)
+  const hose = (screen: typeof page) => screen.locator('#check-drain-hose\\.look')
+  await hose(page).getByRole('button', { name: 'kinked' }).click()
+  await hose(other).getByRole('button', { name: 'good' }).click()
+  await world.resumeReads(page, other)
+  for (const screen of [page, other])
+    await expect(
+      hose(screen).getByText(/Two answers stand:.*\((Ines|Tobin)\).*\((Ines|Tobin)\)/),
+    ).toBeVisible({ timeout: 15_000 })
+  await hose(page).getByRole('button', { name: 'kinked' }).click()
+  await expect(hose(other).getByText(/Two answers stand/)).toBeHidden({ timeout: 15_000 })
+  await expect(hose(other).getByRole('button', { name: 'kinked' })).toHaveAttribute('aria-pressed', 'true')
+  await otherContext.close()
+})
