@@ -18,7 +18,8 @@ alter table visit_search enable row level security;
 create function refresh_visit_search(w uuid, visits uuid[]) returns void
 language sql security definer set search_path = public, pg_temp as $$
   insert into visit_search (workshop_id, visit_id, due_at, document)
-  select v.workshop_id, v.id, v.due_at, to_tsvector('simple', left(concat_ws(' ',
+  -- Only letters and digits, split as the search's words are: else the parser reads the number in ZX-9917 as minus 9917.
+  select v.workshop_id, v.id, v.due_at, to_tsvector('simple', left(regexp_replace(concat_ws(' ',
     v.complaint, s.name, c.name, c.phone, c.note, m.label,
     m.record ->> 'make', m.record ->> 'model', m.record ->> 'serial', m.spec ->> 'family',
     (select string_agg(concat_ws(' ', o.check_id, o.value #>> '{}'), ' ') from observation o
@@ -28,7 +29,7 @@ language sql security definer set search_path = public, pg_temp as $$
     (select string_agg(concat_ws(' ', r.kind, res.analysis ->> 'verdict'), ' ') from run r
       join run_result res on res.workshop_id = r.workshop_id and res.run_id = r.id
       where r.workshop_id = v.workshop_id and r.visit_id = v.id)
-  ), 100000))
+  ), '[^[:alnum:]]+', ' ', 'g'), 100000))
   from visit v
   join machine m on m.workshop_id = v.workshop_id and m.id = v.machine_id
   join site s on s.workshop_id = v.workshop_id and s.id = v.site_id

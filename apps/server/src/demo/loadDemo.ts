@@ -54,6 +54,8 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
   ])
   if (visit.closedAtMs !== null) await mine.run('closeVisit', [workshopId, visit.id, visit.closedAtMs])
   for (const run of visit.runs) {
+    // Loaded earlier today: what was recorded then stays as it is.
+    if (await mine.maybeOne('findRun', [workshopId, run.id])) continue
     const { events, blocks } = demoRunFacts(run)
     await storeEvents(mine, actor, visit.id, run.id, events)
     if (blocks.length > 0) await storeBlocks(mine, actor, run.id, blocks)

@@ -1,0 +1,293 @@
+import {
+  BLANK_RECORD,
+  type DayAnswer,
+  type EntryEvent,
+  familyDefaults,
+  type LogbookAnswer,
+  type MachineHistory,
+  standingEntries,
+  type VisitAnswer,
+} from '@brendik/core'
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
+import { searchWords } from '../src/routes/logbookRoutes.ts'
+import { type Inside, startTestServer, type TestServer } from './testServer.ts'
+
+let server: TestServer
+let tobin: Inside
+const id = (): string => crypto.randomUUID()
+const [machineId, siteId, customerId, visitId] = [id(), id(), id(), id()]
+const zero = 1_790_000_000_000
+const spec = { ...familyDefaults('front-load'), label: 'Laundry front loader' }
+const site = {
+  supplyKpa: { cold: null, hot: null },
+  standpipeHeightMm: 900,
+  waterTempC: 15,
+  portHeightMm: 160,
+}
+
+beforeAll(async () => {
+  server = await startTestServer()
+  tobin = await server.enter('Tobin', server.home.workshopId, 'technician')
+  const put = async (path: string, body: unknown) => {
+    const { status, body: answer } = await server.request('PUT', path, body)
+    if (status !== 200) throw new Error(`${path}: ${JSON.stringify(answer)}`)
+  }
+  await put(`/api/customers/${customerId}`, {
+    name: 'Larkspur household',
+    phone: '555 0100',
+    note: 'Key next door',
+  })
+  await put(`/api/machines/${machineId}`, {
+    ...spec,
+    record: { ...BLANK_RECORD, make: 'Made-up Works', serial: 'ZX-9917' },
+  })
+  await put(`/api/sites/${siteId}`, { name: 'Quince Court', spec: site, customerId })
+  await put(`/api/visits/${visitId}`, { machineId, siteId, dueAtMs: zero, complaint: 'Gurgles at night' })
+})
+afterAll(() => server.close())
+
+const entry = (change: Partial<EntryEvent> = {}): EntryEvent => ({
+  id: id(),
+  atMs: zero,
+  topic: 'note:arrive',
+  value: 'Rust on the hose',
+  basedOn: [],
+  ...change,
+})
+const say = (by: Inside, ...entries: unknown[]) =>
+  by.request('POST', `/api/visits/${visitId}/entries`, { entries })
+const visit = async () => (await server.request('GET', `/api/visits/${visitId}`)).body as VisitAnswer
+const search = async (words: string, after?: string) =>
+  (await server.request('GET', `/api/logbook?${new URLSearchParams({ words, ...(after ? { after } : {}) })}`))
+    .body as LogbookAnswer
+
+describe('what is said of a visit', () => {
+  it('is kept once, however often it is sent, with who said it', async () => {
+    const one = entry({ topic: 'result:arrive', value: 'Gurgles' })
+    const sent = await Promise.all([say(server.home, one), say(server.home, one), say(server.home, one)])
+    expect(sent.reduce((sum, a) => sum + (a.body as { stored: number }).stored, 0)).toBe(1)
+    expect((await visit()).entries.filter((e) => e.id === one.id)).toMatchObject([
+      { by: 'Tester', value: 'Gurgles' },
+    ])
+  })
+  it('keeps what two technicians said at once, and lets one entry settle it', async () => {
+    const base = entry()
+    await say(server.home, base)
+    const [mine, theirs] = [
+      entry({ value: 'Mine', basedOn: [base.id] }),
+      entry({ value: 'Theirs', basedOn: [base.id] }),
+    ]
+    await Promise.all([say(server.home, mine), say(tobin, theirs)])
+    const standing = standingEntries((await visit()).entries).get('note:arrive')
+    expect(standing?.conflict).toBe(true)
+    expect(standing?.heads.map((h) => [h.by, h.value]).sort()).toEqual([
+      ['Tester', 'Mine'],
+      ['Tobin', 'Theirs'],
+    ])
+    await say(tobin, entry({ value: 'Mine\nTheirs', basedOn: [mine.id, theirs.id] }))
+    expect((await visit()).entries.filter((e) => e.topic === 'note:arrive').map((e) => e.value)).toEqual([
+      'Mine\nTheirs',
+    ])
+    const { rows } = await server.query(
+      "select count(*)::int as n from visit_entry where topic = 'note:arrive'",
+    )
+    expect(rows[0].n).toBe(4)
+    await expect(server.query("update visit_entry set value = '1'")).rejects.toThrow('append-only')
+  })
+  it.each([
+    ['a topic nobody knows', entry({ topic: 'mood:arrive' }), /topic: expected a topic of a visit/],
+    [
+      'a novel',
+      entry({ value: 'x'.repeat(4001) }),
+      /entries\.0\.value: expected at most 4000 characters/,
+    ],
+    ['an object', { ...entry(), value: {} }, /entries\.0\.value/],
+  ])('refuses %s and says why', async (_what, wrong, message) => {
+    const { status, body } = await say(server.home, wrong)
+    expect(status).toBe(400)
+    expect((body as { message: string }).message).toMatch(message)
+  })
+  it('refuses an outcome that the check does not have', async () => {
+    const observation = {
+      type: 'observed',
+      id: id(),
+      atMs: zero,
+      check: 'trap.look',
+      value: 'gold',
+      tap: null,
+      levelMm: null,
+    }
+    const { status, body } = await server.request('POST', `/api/visits/${visitId}/observations`, {
+      observations: [observation],
+    })
+    expect([status, (body as { message: string }).message]).toEqual([
+      400,
+      'observations.0: trap.look: expected one of clean, debris, got gold',
+    ])
+  })
+  it('keeps the temperature at which a winding was measured', async () => {
+    const observation = {
+      type: 'observed',
+      id: id(),
+      atMs: zero,
+      check: 'pump.winding',
+      value: 'open',
+      tap: null,
+      levelMm: null,
+      tempC: 61,
+    }
+    await server.request('POST', `/api/visits/${visitId}/observations`, { observations: [observation] })
+    expect((await visit()).observations.find((o) => o.id === observation.id)).toMatchObject({
+      value: 'open',
+      tempC: 61,
+    })
+  })
+})
+
+describe('photos', () => {
+  const jpeg = (size: number) => {
+    const bytes = new Uint8Array(size)
+    bytes.set([0xff, 0xd8, 0xff, 0xe0])
+    return bytes
+  }
+  const put = (
+    photoId: string,
+    bytes: Uint8Array<ArrayBuffer>,
+    query = `visit=${visitId}&stage=outside&atMs=${zero}`,
+  ) =>
+    fetch(`${server.url}/api/photos/${photoId}?${query}`, {
+      method: 'PUT',
+      headers: { ...server.home.headers, 'content-type': 'image/jpeg' },
+      body: bytes,
+    })
+  it('are stored once, come back byte for byte, and can be taken back', async () => {
+    const photoId = id()
+    const bytes = jpeg(5000)
+    const answers = await Promise.all([put(photoId, bytes), put(photoId, bytes)])
+    expect(
+      await Promise.all(answers.map(async (a) => ((await a.json()) as { stored: number }).stored)).then((n) =>
+        n.sort(),
+      ),
+    ).toEqual([0, 1])
+    const back = await server.ask(server.home.headers, 'GET', `/api/photos/${photoId}`)
+    expect(back.headers.get('content-type')).toBe('image/jpeg')
+    expect(new Uint8Array(await back.arrayBuffer())).toEqual(bytes)
+    expect((await visit()).photos.map((p) => p.id)).toContain(photoId)
+    await say(server.home, entry({ topic: `photo-back:${photoId}`, value: true }))
+    expect((await visit()).photos.map((p) => p.id)).not.toContain(photoId)
+  })
+  it('are believed by their bytes, not by what they say they are', async () => {
+    const script = new TextEncoder().encode('<svg onload="alert(1)">') as Uint8Array<ArrayBuffer>
+    const answer = await put(id(), script)
+    expect(answer.status).toBe(400)
+    expect(((await answer.json()) as { message: string }).message).toMatch(
+      /expected image\/jpeg, image\/png, image\/webp, got 23 bytes/,
+    )
+  })
+  it('are refused when too large, for a stage that is none, or without a visit', async () => {
+    expect((await put(id(), jpeg(2_097_153))).status).toBe(413)
+    expect((await put(id(), jpeg(10), `visit=${visitId}&stage=attic&atMs=1`)).status).toBe(400)
+    expect((await put(id(), jpeg(10), `visit=${id()}&stage=arrive&atMs=1`)).status).toBe(404)
+  })
+})
+
+describe('the logbook', () => {
+  const found = async (words: string) => (await search(words)).lines.map((line) => line.id)
+  it.each([
+    ['the customer', 'larkspur'],
+    ['a telephone number', '0100'],
+    ['the place', 'quince'],
+    ['the machine', 'laundry'],
+    ['a serial number', 'ZX-9917'],
+    ['the complaint', 'gurgles'],
+    ['the beginning of a word', 'gurg'],
+    ['a note', 'theirs'],
+    ['several words in any order', 'night larkspur'],
+  ])('finds a visit by %s', async (_what, words) => expect(await found(words)).toEqual([visitId]))
+  it('finds by a finding as soon as it is made, and by a name as soon as it is changed', async () => {
+    expect(await found('debris')).toEqual([])
+    const observation = {
+      type: 'observed',
+      id: id(),
+      atMs: zero,
+      check: 'trap.look',
+      value: 'debris',
+      tap: null,
+      levelMm: null,
+    }
+    await server.request('POST', `/api/visits/${visitId}/observations`, { observations: [observation] })
+    expect(await found('debris')).toEqual([visitId])
+    await server.request('PUT', `/api/customers/${customerId}`, {
+      name: 'Marigold household',
+      phone: '',
+      note: '',
+    })
+    expect([await found('marigold'), await found('larkspur')]).toEqual([[visitId], []])
+  })
+  it('wants all of the words, and takes no harm from any of them', async () => {
+    expect(await found('gurgles zeppelin')).toEqual([])
+    for (const words of ["'; drop table visit; --", '& | ! ( ) :* <->', '%_\\', '\u0000x', '   '])
+      expect((await server.request('GET', `/api/logbook?${new URLSearchParams({ words })}`)).status).toBe(200)
+    expect(searchWords('Été & co: 12')).toBe('Été:* & co:* & 12:*')
+    expect((await server.request('GET', `/api/logbook?words=${'x'.repeat(201)}`)).status).toBe(400)
+  })
+  it('pages through everything, newest first, each visit once, also where many are due at one instant', async () => {
+    const many = Array.from({ length: 75 }, (_, i) => ({
+      id: id(),
+      dueAtMs: zero + 86_400_000 + Math.floor(i / 10) * 1000,
+    }))
+    for (const { id: other, dueAtMs } of many)
+      await server.request('PUT', `/api/visits/${other}`, { machineId, siteId, dueAtMs, complaint: 'paged' })
+    const seen: string[] = []
+    let after: string | undefined
+    let pages = 0
+    do {
+      const page = await search('paged', after)
+      seen.push(...page.lines.map((line) => line.id))
+      after = page.next ?? undefined
+      pages++
+    } while (after)
+    expect(pages).toBe(3)
+    expect([...seen].sort()).toEqual(many.map((m) => m.id).sort())
+    const due = new Map(many.map((m) => [m.id, m.dueAtMs]))
+    const order = seen.map((one) => due.get(one) as number)
+    expect(order).toEqual([...order].sort((a, b) => b - a))
+  })
+})
+
+describe('the day', () => {
+  it('shows a visit left open until it is closed, and takes a closed one back', async () => {
+    const dayAfter = zero + 86_400_000 * 3
+    const open = async () =>
+      (
+        (await server.request('GET', `/api/day?fromMs=${dayAfter}&toMs=${dayAfter + 86_400_000}`))
+          .body as DayAnswer
+      ).stillOpen.map((v) => v.id)
+    expect(await open()).toContain(visitId)
+    await server.request('PUT', `/api/visits/${visitId}/closed`, { closedAtMs: zero + 1000 })
+    expect(await open()).not.toContain(visitId)
+    expect((await visit()).closedAtMs).toBe(zero + 1000)
+    await server.request('PUT', `/api/visits/${visitId}/closed`, { closedAtMs: null })
+    expect(await open()).toContain(visitId)
+    expect((await server.request('PUT', `/api/visits/${id()}/closed`, { closedAtMs: null })).status).toBe(404)
+  })
+})
+
+describe('a machine', () => {
+  it('keeps its record when only its sizes are written, and shows its visits newest first', async () => {
+    await server.request('PUT', `/api/machines/${machineId}`, { ...spec, label: 'Renamed' })
+    const machine = (await server.request('GET', `/api/machines/${machineId}`)).body as MachineHistory
+    expect([machine.spec.label, machine.record.serial]).toEqual(['Renamed', 'ZX-9917'])
+    const due = machine.visits.map((v) => v.dueAtMs)
+    expect(due).toEqual([...due].sort((a, b) => b - a))
+    expect(machine.visits.length).toBeGreaterThan(70)
+  })
+  it('refuses a tech sheet that reads backwards', async () => {
+    const record = { ...BLANK_RECORD, techSheet: { ...BLANK_RECORD.techSheet, pumpOhm: [195, 165] } }
+    const { status, body } = await server.request('PUT', `/api/machines/${machineId}`, { ...spec, record })
+    expect([status, (body as { message: string }).message]).toEqual([
+      400,
+      'techSheet.pumpOhm: expected the lower resistance first',
+    ])
+  })
+})
