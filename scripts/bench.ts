@@ -2,26 +2,15 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { pipeline } from 'node:stream/promises'
 import { gzipSync } from 'node:zlib'
 import { analyseVisit, expectedRun, familyDefaults, parseVisitFile, type RunPlan } from '@brendik/core'
-import pg from 'pg'
-import { from as copyFrom } from 'pg-copy-streams'
-import { openDatabase } from '../apps/server/src/db/database.ts'
-import { migrate } from '../apps/server/src/db/migrate.ts'
-import { storeBlocks, storeEvents } from '../apps/server/src/runService.ts'
 import { makeDrainCase } from '../packages/core/test/study/drainCases.ts'
 import { makeDraw } from '../packages/core/test/study/draw.ts'
 import { makeFillCase } from '../packages/core/test/study/fillCases.ts'
 import { framesWhileStreaming } from './benchFrames.ts'
+import { hundredThousandVisits } from './benchLogbook.ts'
+import { type Figure, storing } from './benchStore.ts'
 
-/** Figures of speed and size; each with its limit where the product has one. */
-interface Figure {
-  name: string
-  value: number
-  unit: string
-  limit?: number
-}
 const figures: Figure[] = []
 const add = (name: string, value: number, unit: string, limit?: number) =>
   figures.push({ name, value, unit, ...(limit === undefined ? {} : { limit }) })
@@ -125,7 +114,8 @@ execFileSync(process.execPath, ['apps/server/bin/brendik.mjs', 'analyse', lines,
 })
 add('240 visits of 5,000 readings through the command line', (performance.now() - started) / 1000, 's', 10)
 
-await storing()
+for (const figure of await storing(plan('drain'))) figures.push(figure)
+for (const figure of await hundredThousandVisits()) figures.push(figure)
 
 const frames = await framesWhileStreaming(process.env.DATABASE_URL as string)
 if (frames) {
@@ -148,59 +138,3 @@ else
     console.log(
       `${name.padEnd(62)} ${value.toPrecision(3).padStart(9)} ${unit}${limit === undefined ? '' : `   (limit ${limit})`}`,
     )
-
-/** Readings stored through the store's own path, against PostgreSQL's COPY of the same readings, one row each. */
-async function storing(): Promise<void> {
-  const admin = process.env.DATABASE_URL as string
-  const name = `brendik_bench_${process.pid}`
-  const server = new pg.Client({ connectionString: admin })
-  await server.connect()
-  await server.query(`create database ${name}`)
-  const url = Object.assign(new URL(admin), { pathname: `/${name}` }).toString()
-  await migrate(url)
-  const db = openDatabase(url)
-  const [workshopId, technicianId, machineId, siteId, visitId, runId] = Array.from({ length: 6 }, () =>
-    crypto.randomUUID(),
-  ) as [string, string, string, string, string, string]
-  const actor = { workshopId, technicianId }
-  await db.run('ensureWorkshop', [workshopId, 'bench', technicianId, 'bench'])
-  await db.run('upsertMachine', [workshopId, machineId, 'bench', '{}'])
-  await db.run('upsertSite', [workshopId, siteId, 'bench', '{}'])
-  await db.run('upsertVisit', [workshopId, visitId, machineId, siteId, technicianId, 0, ''])
-  const zero = 1.79e12
-  await storeEvents(db, actor, visitId, runId, [
-    { type: 'planned', id: crypto.randomUUID(), atMs: zero, plan: plan('drain'), instrumentId: null },
-    { type: 'started', id: crypto.randomUUID(), atMs: zero },
-  ])
-  const perBlock = 100
-  const blocks = Array.from({ length: 2000 }, (_, b) => ({
-    id: crypto.randomUUID(),
-    atMs: Array.from({ length: perBlock }, (_, i) => zero + (b * perBlock + i) * 100),
-    levelMm: Array.from({ length: perBlock }, (_, i) => Math.round(Math.sin(b + i) * 1000) / 10),
-  }))
-  const from = performance.now()
-  for (let i = 0; i < blocks.length; i += 100) await storeBlocks(db, actor, runId, blocks.slice(i, i + 100))
-  const stored = (blocks.length * perBlock) / ((performance.now() - from) / 1000)
-
-  const client = new pg.Client({ connectionString: url })
-  await client.connect()
-  await client.query(
-    'create table copied (block_id uuid not null, seq int not null, run_id uuid not null, at timestamptz not null, level_mm real, primary key (block_id, seq))',
-  )
-  const copied = performance.now()
-  function* rows() {
-    for (const block of blocks)
-      yield block.atMs
-        .map((at, i) => `${block.id}\t${i}\t${runId}\t${new Date(at).toISOString()}\t${block.levelMm[i]}\n`)
-        .join('')
-  }
-  await pipeline(rows, client.query(copyFrom('copy copied from stdin')))
-  const copy = (blocks.length * perBlock) / ((performance.now() - copied) / 1000)
-  add('readings stored a second, batches of 100', stored, '/s')
-  add('readings copied a second by PostgreSQL, a row each', copy, '/s')
-  add('stored ÷ copied', stored / copy, '×')
-  await client.end()
-  await db.close()
-  await server.query(`drop database ${name} with (force)`)
-  await server.end()
-}

@@ -96,11 +96,7 @@ describe('what is said of a visit', () => {
   })
   it.each([
     ['a topic nobody knows', entry({ topic: 'mood:arrive' }), /topic: expected a topic of a visit/],
-    [
-      'a novel',
-      entry({ value: 'x'.repeat(4001) }),
-      /entries\.0\.value: expected at most 4000 characters/,
-    ],
+    ['a novel', entry({ value: 'x'.repeat(4001) }), /entries\.0\.value: expected at most 4000 characters/],
     ['an object', { ...entry(), value: {} }, /entries\.0\.value/],
   ])('refuses %s and says why', async (_what, wrong, message) => {
     const { status, body } = await say(server.home, wrong)

@@ -68,16 +68,30 @@ begin
 end $$;
 
 -- Visits of the session's workshop that match all words (null = every visit), newest first, after a place in the list.
+-- A frequent word is found by walking the newest visits, a rare one by the index of words. Which of the two it is the planner
+-- cannot know of a word's beginning, so a stretch of the newest is walked first: too few hits there mean that all hits are few.
 create function search_visits(words text, before_at timestamptz, before_id uuid, most int)
 returns table (visit_id uuid, due_at timestamptz)
-language plpgsql stable security definer set search_path = public, pg_temp set plan_cache_mode = force_custom_plan as $$
+language plpgsql stable security definer set search_path = public, pg_temp as $$
+declare
+  wanted int := least(greatest(most, 1), 200);
+  mine text := format('f.workshop_id = %L::uuid', current_workshop())
+    || case when before_at is null then '' else format(' and (f.due_at, f.visit_id) < (%L::timestamptz, %L::uuid)', before_at, before_id) end;
+  newest text := ' order by f.due_at desc, f.visit_id desc limit ';
+  matches text := case when words is null then '' else format('f.document @@ %L::tsquery', to_tsquery('simple', words)) end;
+  hits int;
 begin
-  return query execute format(
-    'select f.visit_id, f.due_at from visit_search f where f.workshop_id = %L::uuid %s %s order by f.due_at desc, f.visit_id desc limit %s',
-    current_workshop(),
-    case when words is null then '' else format('and f.document @@ %L::tsquery', to_tsquery('simple', words)) end,
-    case when before_at is null then '' else format('and (f.due_at, f.visit_id) < (%L::timestamptz, %L::uuid)', before_at, before_id) end,
-    least(greatest(most, 1), 200));
+  if words is null then
+    return query execute 'select f.visit_id, f.due_at from visit_search f where ' || mine || newest || wanted;
+    return;
+  end if;
+  execute 'select count(*) from (select f.document from visit_search f where ' || mine || newest || '1500) f where ' || matches into hits;
+  if hits >= wanted then
+    return query execute 'select f.visit_id, f.due_at from (select f.* from visit_search f where ' || mine || newest || '1500) f where ' || matches || newest || wanted;
+  else
+    return query execute 'with f as materialized (select f.visit_id, f.due_at from visit_search f where ' || mine || ' and ' || matches || ')'
+      || ' select f.visit_id, f.due_at from f' || newest || wanted;
+  end if;
 end $$;
 revoke execute on function refresh_visit_search(uuid, uuid[]), search_visits(text, timestamptz, uuid, int) from public;
 grant execute on function search_visits(text, timestamptz, uuid, int) to brendik_app;

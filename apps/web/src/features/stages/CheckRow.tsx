@@ -112,6 +112,7 @@ export function CheckRow({
                 <span className="small-figure text-2xl">{observedText(o, units)}</span>
                 <button
                   type="button"
+                  aria-label={`Take back: ${name}`}
                   className="min-h-12 cursor-pointer px-2 text-sm text-soft underline underline-offset-4"
                   onClick={() =>
                     keepLooks(space.visit.id, [
@@ -119,18 +120,18 @@ export function CheckRow({
                     ])
                   }
                 >
-                  take back<span className="sr-only">: {name}</span>
+                  take back
                 </button>
               </span>
             ))}
             <button
               type="button"
+              aria-label={`${seen.length > 0 ? 'Measure again' : 'Enter the reading'}: ${name}`}
               disabled={shut}
               className="min-h-12 cursor-pointer border border-line bg-face px-4 disabled:cursor-default disabled:text-soft disabled:opacity-60"
               onClick={() => pass(check.act, onNumber)}
             >
               {seen.length > 0 ? 'Measure again' : 'Enter the reading'}
-              <span className="sr-only">: {name}</span>
             </button>
           </div>
         )}

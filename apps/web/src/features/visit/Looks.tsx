@@ -24,10 +24,11 @@ export function Looks({ visit }: { visit: VisitAnswer }) {
               {format(o.atMs, 'H:mm')}, {o.by}
               <button
                 type="button"
+                aria-label={`Take back: ${checkWord(o)}`}
                 className="ml-1 min-h-12 min-w-12 cursor-pointer px-2 underline underline-offset-4"
                 onClick={() => takeBack(o.id)}
               >
-                Take back<span className="sr-only">: {checkWord(o)}</span>
+                Take back
               </button>
             </span>
           </li>
