@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
 import { existsSync } from 'node:fs'
 import { chromium } from '@playwright/test'
@@ -36,6 +37,8 @@ export async function framesWhileStreaming(
     DATABASE_URL: Object.assign(new URL(admin), { pathname: `/${name}` }).toString(),
     PORT: port,
     WEB_DIR: 'apps/web/dist',
+    BRENDIK_DEMO: '1',
+    BRENDIK_KEY: randomBytes(24).toString('base64url'),
   }
   const node = (...args: string[]): ChildProcess =>
     spawn(process.execPath, ['--import', 'tsx', ...args], { env, stdio: 'ignore' })
@@ -52,6 +55,7 @@ export async function framesWhileStreaming(
       await new Promise((resolve) => setTimeout(resolve, 100))
     }
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await page.request.post(`${url}/api/session/demo`, { data: { role: 'owner' } })
     await page.goto(url)
     await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
     await page.getByRole('link', { name: 'Time a drain' }).click()

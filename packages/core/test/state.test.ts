@@ -264,6 +264,19 @@ describe('gates', () => {
     expect(gate.blocks.map((b) => b.field)).toEqual(['mains', 'contain'])
     expect(gate.blocks[1]?.why).toMatch(/^\d+(\.\d)? L are inside\. Get it out, or say what catches it\.$/)
   })
+  it('let no water in and no pump run with the cap open or the machine tipped, and no pump run dry', () => {
+    for (const state of all) {
+      const unfit = state.tilt === 'tipped' || state.cap === 'open'
+      if (unfit)
+        expect([
+          gateOf('let-water-in', machine, state, 0).open,
+          gateOf('run-pump', machine, state, 0).open,
+        ]).toEqual([false, false])
+      // At least a US quart in the tub: common practice, no published source.
+      if (gateOf('run-pump', machine, state, 0).open)
+        expect(litresInside(machine, state.water)).toBeGreaterThanOrEqual(0.95)
+    }
+  })
   it('does nothing on a disputed word', () => {
     const disputed = stateOf([entry('state:competent', 'yes'), entry('state:competent', 'no')])
     expect(gateOf('measure-live', machine, disputed, 0).open).toBe(false)

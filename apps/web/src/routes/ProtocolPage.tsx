@@ -14,6 +14,8 @@ import { Link, useParams } from 'react-router'
 import { LookSheet } from '../features/protocol/LookSheet.tsx'
 import { TogetherParts } from '../features/together/TogetherParts.tsx'
 import { judgedRuns, observationsOf, useTogether } from '../features/together/useTogether.ts'
+import { StateSheet } from '../features/visit/StateSheet.tsx'
+import { type StateCellId, useFolded } from '../features/visit/space.ts'
 import { useVisit } from '../features/visit/useVisit.ts'
 import { keepLooks } from '../features/visit/visitQueue.ts'
 import { newId } from '../lib/newId.ts'
@@ -44,6 +46,9 @@ function ProtocolOf({
 }) {
   const says = useTogether(visit)
   const [looking, setLooking] = useState<LookStep | null>(null)
+  const [cell, setCell] = useState<StateCellId | null>(null)
+  const folded = useFolded(visit)
+  const space = folded && { ...folded, setField: setCell }
   const { steps, next } = protocolProgress(
     protocol,
     visit.machine.spec,
@@ -126,9 +131,16 @@ function ProtocolOf({
           <span className="text-sm text-soft">what is done is kept</span>
         </Link>
       </ActionBar>
-      {looking && (
-        <LookSheet step={looking} slowTap={slowTap} onSave={keep} onClose={() => setLooking(null)} />
+      {looking && space && cell === null && (
+        <LookSheet
+          step={looking}
+          space={space}
+          slowTap={slowTap}
+          onSave={keep}
+          onClose={() => setLooking(null)}
+        />
       )}
+      {cell && space && <StateSheet space={space} cell={cell} onClose={() => setCell(null)} />}
       {problem && (
         <p role="alert" className="fixed inset-x-0 top-14 z-40 border-b border-watch bg-watch-face px-5 py-3">
           {problem}

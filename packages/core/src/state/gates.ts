@@ -15,6 +15,7 @@ export const ACT_IDS = [
   'measure-dead',
   'measure-live',
   'run-pump',
+  'let-water-in',
 ] as const
 export type ActId = (typeof ACT_IDS)[number]
 
@@ -90,6 +91,11 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
       if (state.disputed.includes(field))
         blocks.push({ field, why: 'Two people said different things about this: settle it first.' })
   }
+  const closedAndUpright = () => {
+    if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: 'It is tipped: set it upright first.' })
+    if (state.cap === 'open') blocks.push({ field: 'cap', why: 'The filter cap is open: shut it first.' })
+    settled('cap', 'tilt')
+  }
   const coolPump = () => {
     if (state.pump === null) return
     const wait = pumpCoolDownMin(state.pump.ranMin, Math.max(0, (nowMs - state.pump.endedAtMs) / 60_000))
@@ -154,16 +160,15 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
       cautions.push('live-probes', 'live-touch', 'live-only-while')
       break
     case 'run-pump':
-      if (isEmpty(machine, state) && state.water.kind !== 'unknown') {
-        if (litresInside(machine, state.water) - RESIDUE_L < DRY_L)
-          blocks.push({
-            field: 'water',
-            why: `Never run the pump dry: at least ${DRY_L} L in the tub first.`,
-          })
-      }
-      if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: 'It is tipped: set it upright first.' })
-      if (state.cap === 'open') blocks.push({ field: 'cap', why: 'The filter cap is open.' })
-      settled('cap', 'tilt')
+      if (litresInside(machine, state.water) - RESIDUE_L < DRY_L)
+        blocks.push({
+          field: 'water',
+          why: `Never run the pump dry: at least ${DRY_L} L in the tub first.`,
+        })
+      closedAndUpright()
+      break
+    case 'let-water-in':
+      closedAndUpright()
       break
   }
   return { act, open: blocks.length === 0, blocks, cautions }

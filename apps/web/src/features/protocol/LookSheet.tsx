@@ -1,10 +1,12 @@
-import type { LookStep, ObservationEvent, Tap } from '@brendik/core'
+import { checkFacts, gateOf, type LookStep, type ObservationEvent, type Tap } from '@brendik/core'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { BucketFields } from '../rates/BucketFields.tsx'
+import { GateNotice } from '../visit/GateNotice.tsx'
+import type { Space } from '../visit/space.ts'
 import { CatchFields } from './CatchFields.tsx'
 import { StepGate } from './StepGate.tsx'
 
@@ -13,11 +15,13 @@ type Observed = Extract<ObservationEvent, { type: 'observed' }>
 /** One thing looked at or measured for a step: the gate first, then as few fields as it takes. */
 export function LookSheet({
   step,
+  space,
   slowTap,
   onSave,
   onClose,
 }: {
   step: LookStep
+  space: Space
   /** The side that a bucket is held under unless another is chosen. */
   slowTap: Tap
   onSave: (observation: ObservationEvent) => void
@@ -28,7 +32,10 @@ export function LookSheet({
   const [levelMm, setLevelMm] = useState<number | null>(null)
   const [bound, setBound] = useState<'stops' | 'beyond'>('stops')
   const [tap, setTap] = useState<Tap>(step.tap ?? slowTap)
-  const gated = step.cautions.some((caution) => !ticked.has(caution))
+  const { act } = checkFacts(step.check)
+  const gate = act ? gateOf(act, space.visit.machine.spec, space.state, Date.now()) : null
+  const cautions = [...new Set([...step.cautions, ...(gate?.cautions ?? [])])]
+  const gated = gate?.open === false || cautions.some((caution) => !ticked.has(caution))
   const needsLevel = step.entry === 'catch'
   const ready =
     !gated &&
@@ -58,7 +65,7 @@ export function LookSheet({
       <div className="mt-3 grid gap-4">
         <StepGate
           first={step.first}
-          cautions={step.cautions}
+          cautions={gate?.open === false ? [] : cautions}
           ticked={ticked}
           onTick={(caution) =>
             setTicked((old) => {
@@ -68,6 +75,7 @@ export function LookSheet({
             })
           }
         />
+        {gate?.open === false && <GateNotice gate={gate} space={space} />}
         <p className="text-lg leading-snug">{step.act}</p>
         {step.entry === 'bucket' && (
           <>

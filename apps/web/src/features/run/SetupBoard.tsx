@@ -1,6 +1,5 @@
 import {
   AIR_LEVEL_MM,
-  type ExpectedRun,
   isFlowRun,
   plannedEndMm,
   type RunKind,
@@ -11,12 +10,13 @@ import {
 } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
 import { instrumentsQuery } from '../../api/queries.ts'
 import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
-import { type UnitSystem, withUnit } from '../../lib/units.ts'
+import { withUnit } from '../../lib/units.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -27,7 +27,9 @@ import { InPlace } from '../rates/InPlace.tsx'
 import { expectedLevelsAt } from './expectedLevels.ts'
 import { GaugeGlass } from './GaugeGlass.tsx'
 import { RunFrame } from './RunFrame.tsx'
+import { runGate } from './runGate.ts'
 import { KIND_WORD, START_WORD } from './runText.ts'
+import { bandAdvice, expectation } from './setupText.ts'
 import { useExpected } from './useExpected.ts'
 
 const TAP_CHOICES = [
@@ -70,6 +72,7 @@ export function SetupBoard({
   const flows = isFlowRun(plan.kind)
   const { run: computed, problem: impossible } = useExpected(flows ? plan : null)
   const [expected, problem] = flows ? [computed, impossible] : [null, null]
+  const gate = runGate(visit, plan)
   const made = stepOf(plan)
   const cautions = made?.step.cautions ?? (plan.kind === 'siphon' ? (['flood'] as const) : [])
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
@@ -83,6 +86,7 @@ export function SetupBoard({
     Number.isNaN(plan.startLevelMm) ||
     Number.isNaN(plan.hoseEndMm ?? 0) ||
     Number.isNaN(plan.endLevelMm ?? 0) ||
+    gate?.open === false ||
     cautions.some((caution) => !ticked.has(caution))
   const start = (atMs: number) => !bad && onStart(instrument, atMs)
 
@@ -178,6 +182,19 @@ export function SetupBoard({
           className="grid grid-cols-2 gap-x-3 gap-y-1 md:grid-cols-1"
           onSubmit={(event) => event.preventDefault()}
         >
+          {gate?.open === false && (
+            <div role="alert" className="col-span-full mb-4 border-l-4 border-stop bg-stop-face px-3 py-2">
+              {gate.blocks.map((block) => (
+                <p key={block.why}>{block.why}</p>
+              ))}
+              <Link
+                to={`/visits/${visit.id}/make-safe`}
+                className="flex min-h-12 items-center font-semibold underline underline-offset-4"
+              >
+                Make it safe first
+              </Link>
+            </div>
+          )}
           {made || cautions.length > 0 ? (
             <div className="col-span-full pb-4">
               <StepGate
@@ -355,38 +372,4 @@ const ACT: Record<RunKind, { title: string; act: string }> = {
   },
   fill: { title: 'Fill', act: '' },
   drain: { title: 'Drain', act: '' },
-}
-
-/** The expected run in a sentence, for healthy machines that all, mostly or seldom get there. */
-function expectation(plan: RunPlan, expected: ExpectedRun, units: UnitSystem): string {
-  const { lo, mid, hi } = expected.timeS
-  const to = plan.kind === 'fill' ? withUnit(units, 'level', plannedEndMm(plan)) : 'the first air'
-  const run = `${KIND_WORD[plan.kind]} from ${withUnit(units, 'level', plan.startLevelMm)} to ${to}`
-  if (Number.isFinite(hi))
-    return `${run}: nine of ten healthy machines take ${clockText(lo)} to ${clockText(hi)}.`
-  if (Number.isFinite(mid))
-    return `${run}: half of the healthy machines take ${clockText(mid)} or less, and some never lift the water that high.`
-  return `${run}: most healthy pumps of this kind do not lift water that high. Lower the hose end, or measure its height.`
-}
-
-const ASSUMED_TUB = 'The drum’s size is assumed from its family: a tape inside it narrows the band.'
-
-/** What would narrow the band most, in one sentence. */
-function bandAdvice(plan: RunPlan): string {
-  if (plan.kind === 'fill') {
-    const unread = plan.taps.some((tap) => plan.site.supplyKpa[tap] === null)
-    if (plan.machine.valve.ratedLMin === null)
-      return 'The valve’s rated flow is not known: read it off the valve to narrow the band.'
-    if (plan.machine.tub.assumed) return ASSUMED_TUB
-    return unread
-      ? 'The supply is not gauged: a gauge on the tap narrows the band.'
-      : 'Valve and supply are known: the band is as narrow as it gets.'
-  }
-  if (plan.machine.pump.shutoffHeadM === null)
-    return 'The pump’s head is not known: its plate or tech sheet narrows the band most.'
-  if (plan.hoseEndMm === null) return 'The height of the hose end is guessed: measure it to narrow the band.'
-  if (plan.site.portHeightMm === null)
-    return 'The height of the level port above the floor is guessed: measure it to narrow the band.'
-  if (plan.machine.tub.assumed) return ASSUMED_TUB
-  return 'Pump, heights and hose are known: the band is as narrow as it gets.'
 }

@@ -11,10 +11,10 @@ import type { ReactNode } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { GateNotice } from '../visit/GateNotice.tsx'
 import { observedText } from '../visit/observedText.ts'
 import type { Space } from '../visit/space.ts'
 import { keepLooks } from '../visit/visitQueue.ts'
-import { GateNotice } from './GateNotice.tsx'
 
 export const TONE_ON: Record<OutcomeTone, string> = {
   good: 'border-good bg-good text-face',

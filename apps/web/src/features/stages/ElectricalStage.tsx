@@ -15,9 +15,9 @@ import { withUnit } from '../../lib/units.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { InPlace } from '../rates/InPlace.tsx'
 import { useMachineRecord } from '../records/useMachineRecord.ts'
+import { GateNotice } from '../visit/GateNotice.tsx'
 import type { Space } from '../visit/space.ts'
 import { CheckList } from './CheckList.tsx'
-import { GateNotice } from './GateNotice.tsx'
 
 const OHM_WORD = {
   open: 'Open: the winding is broken.',

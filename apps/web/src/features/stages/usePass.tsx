@@ -14,6 +14,7 @@ export const ACT_NAME: Record<ActId, string> = {
   'measure-dead': 'Measure, unplugged',
   'measure-live': 'Measure live',
   'run-pump': 'Run the pump',
+  'let-water-in': 'Let water in',
 }
 
 /** Lets an act through: at once where nothing is to be read, else after every caution was ticked, once for each opening of a stage. */

@@ -1,5 +1,5 @@
 import type { Block, Gate } from '@brendik/core'
-import type { Space, StateCellId } from '../visit/space.ts'
+import type { Space, StateCellId } from './space.ts'
 
 const CELL: Record<Block['field'], StateCellId> = {
   mains: 'mains',

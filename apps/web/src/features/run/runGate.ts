@@ -1,0 +1,21 @@
+import {
+  type Gate,
+  gateOf,
+  machineState,
+  type RunPlan,
+  standingEntries,
+  type VisitAnswer,
+} from '@brendik/core'
+
+/** Whether the machine as it stands may be filled or emptied; the water is what the plan says. */
+export function runGate(visit: VisitAnswer, plan: RunPlan): Gate | null {
+  if (plan.kind !== 'fill' && plan.kind !== 'drain') return null
+  const state = machineState(standingEntries(visit.entries), visit.runs)
+  const water = { kind: 'level', levelMm: Number.isNaN(plan.startLevelMm) ? 0 : plan.startLevelMm } as const
+  return gateOf(
+    plan.kind === 'fill' ? 'let-water-in' : 'run-pump',
+    plan.machine,
+    { ...state, water },
+    Date.now(),
+  )
+}
