@@ -406,6 +406,10 @@ export const CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'measure-dead', minutes: 3 },
   ),
+  number('electrical', 'outlet.voltage', 'At the outlet', 'volt', [0, 1000], {
+    act: 'measure-live',
+    minutes: 2,
+  }),
   number('electrical', 'board.pump-pin', 'At the board’s pump pin', 'volt', [0, 1000], {
     act: 'measure-live',
     minutes: 5,

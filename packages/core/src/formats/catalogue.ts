@@ -109,6 +109,7 @@ export const CHECK_IDS = [
   'belt.look',
   'tub.spins',
   'lid-switch.continuity',
+  'outlet.voltage',
 ] as const
 
 export const PART_IDS = [

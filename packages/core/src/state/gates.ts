@@ -91,6 +91,14 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
       if (state.disputed.includes(field))
         blocks.push({ field, why: 'Two people said different things about this: settle it first.' })
   }
+  const tapsShut = () => {
+    for (const tap of machine.valve.taps)
+      if (state.taps[tap] !== 'shut')
+        blocks.push({
+          field: 'taps',
+          why: `The ${tap} tap is ${state.taps[tap] === 'open' ? 'open' : 'not known to be shut'}: shut it first.`,
+        })
+  }
   const closedAndUpright = () => {
     if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: 'It is tipped: set it upright first.' })
     if (state.cap === 'open') blocks.push({ field: 'cap', why: 'The filter cap is open: shut it first.' })
@@ -118,12 +126,7 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
       cautions.push('flood-residue', 'hot-water')
       break
     case 'unscrew-fill-hose':
-      for (const tap of machine.valve.taps)
-        if (state.taps[tap] !== 'shut')
-          blocks.push({
-            field: 'taps',
-            why: `The ${tap} tap is ${state.taps[tap] === 'open' ? 'open' : 'not known to be shut'}: shut it first.`,
-          })
+      tapsShut()
       unplugged()
       break
     case 'tip':
@@ -133,9 +136,7 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
           field: 'water',
           why: 'Water is inside, or nobody said that it is out: it cannot be tipped.',
         })
-      for (const tap of machine.valve.taps)
-        if (state.taps[tap] !== 'shut')
-          blocks.push({ field: 'taps', why: `The ${tap} tap is not known to be shut.` })
+      tapsShut()
       cautions.push('two-tip', 'counterweight')
       break
     case 'hands-at-pump':

@@ -25,13 +25,14 @@ export function CheckList({
   return (
     <>
       <ul>
-        {rows.map(({ check, tap }) => (
+        {rows.map(({ check, tap }, i) => (
           <CheckRow
             key={`${check.id} ${tap}`}
             space={space}
             check={check}
             tap={tap}
             pass={pass}
+            tellsWhy={rows.findIndex((row) => row.check.act === check.act) === i}
             onNumber={() => check.kind === 'number' && setReading({ check, tap })}
             verdict={verdictOf?.(check, tap)}
           />

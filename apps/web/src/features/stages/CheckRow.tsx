@@ -34,6 +34,7 @@ export function CheckRow({
   check,
   tap,
   pass,
+  tellsWhy,
   onNumber,
   verdict = null,
 }: {
@@ -41,6 +42,8 @@ export function CheckRow({
   check: CheckFacts
   tap: Tap | null
   pass: (act: CheckFacts['act'], then: () => void) => void
+  /** Whether the reasons stand here when it cannot be made: with several of one kind they stand at the first. */
+  tellsWhy: boolean
   onNumber: () => void
   /** What a reading says, where something computes it. */
   verdict?: ReactNode
@@ -144,7 +147,8 @@ export function CheckRow({
       )}
       {meaning && !conflict && <p className="mt-1.5 leading-snug md:ml-[14.25rem]">{meaning}</p>}
       {verdict && <div className="mt-1.5 md:ml-[14.25rem]">{verdict}</div>}
-      {shut && (
+      {shut && !tellsWhy && <p className="mt-1 text-sm text-stop md:ml-[14.25rem]">Not now, as above.</p>}
+      {shut && tellsWhy && (
         <div className="mt-2 md:ml-[14.25rem]">
           <GateNotice gate={gate} space={space} />
         </div>

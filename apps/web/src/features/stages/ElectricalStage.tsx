@@ -177,9 +177,10 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts }) {
     return typeof value === 'number' ? { value } : null
   }
   const outlet = visit.observations.findLast((o) => o.check === 'machine.starts')?.value
+  const measured = number('outlet.voltage')
   const read = {
-    // A machine that starts has a supply.
-    ...(outlet === 'yes' ? { outlet: volts } : {}),
+    // A machine that starts has a supply, read or not.
+    ...(measured ? { outlet: measured.value } : outlet === 'yes' ? { outlet: volts } : {}),
     ...(number('board.pump-pin') ? { board: number('board.pump-pin')?.value as number } : {}),
     ...(number('pump.voltage') ? { part: number('pump.voltage')?.value as number } : {}),
   }
@@ -199,7 +200,7 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts }) {
               />
               <p className="pt-1.5 text-sm text-soft">{POINT_NAME[point]}</p>
               <p className={`small-figure text-2xl ${lost ? 'text-stop' : ''}`}>
-                {found ? (point === 'outlet' && outlet === 'yes' ? 'it starts' : `${found.volts} V`) : '–'}
+                {found ? (point === 'outlet' && !measured ? 'it starts' : `${found.volts} V`) : '–'}
               </p>
               <p className={`text-sm ${lost ? 'font-semibold text-stop' : 'text-soft'}`}>
                 {found ? VOLT_WORD[found.verdict] : 'not read'}

@@ -49,7 +49,7 @@ export function MakeSafeStage({ space }: { space: Space }) {
             {unitOf(units, 'volume').unit} inside
             {empty
               ? ''
-              : `, ${buckets} ${buckets === 1 ? 'bucket' : 'buckets'} of ${withUnit(units, 'volume', BUCKET_L)}`}
+              : `, ${buckets} ${buckets === 1 ? 'bucket' : 'buckets'} of ${withUnit(units, 'volume', BUCKET_L).replace('.0 ', ' ')}`}
           </span>
           {empty
             ? 'What could be got out is out. A couple of cups stay in pump and hoses.'
