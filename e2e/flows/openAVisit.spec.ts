@@ -33,6 +33,69 @@ test('a visit starts in three taps, and what was pressed is its complaint', asyn
   await expect(page.getByRole('region', { name: 'Worth doing' }).getByRole('link').first()).toBeVisible()
 })
 
+test('a visit is planned for another day, found there, and moved', async ({ page, world }) => {
+  const at = (days: number) => {
+    const day = new Date(Date.now() + days * 86_400_000)
+    const two = (n: number) => String(n).padStart(2, '0')
+    return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T09:15`
+  }
+  await page.goto(`${world.url}/visits/new`)
+  await page.getByRole('button', { name: /Mill Yard/ }).click()
+  await page.getByLabel('In the customer’s words').fill('Planned ahead')
+  await page.getByLabel('When').fill(at(2))
+  await page.getByRole('button', { name: /Plan the visit/ }).click()
+  await expect(page).toHaveURL(/day=2$/)
+  await page
+    .locator('ol')
+    .getByRole('link', { name: /Planned ahead/ })
+    .click()
+  await page.getByRole('button', { name: 'Change' }).click()
+  await page.getByRole('dialog').getByLabel('When').fill(at(3))
+  await page
+    .getByRole('dialog')
+    .getByLabel(/Complaint/)
+    .fill('Planned and moved')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('heading', { name: 'Planned and moved' })).toBeVisible()
+  await page.goto(`${world.url}/?day=3`)
+  await expect(page.locator('ol').getByRole('link', { name: /9:15.*Planned and moved/ })).toBeVisible()
+})
+
+test('the tech sheet is noted on arrival, and its band judges the winding', async ({ page, world }) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+  await page.keyboard.press('1')
+  const sheet = page.getByRole('region', { name: 'Tech sheet' })
+  await sheet.getByRole('radio', { name: 'Found', exact: true }).click()
+  await sheet.getByRole('link', { name: 'Type what it states' }).click()
+  await page.getByLabel('Supply').selectOption({ label: '120 V' })
+  await page.getByLabel(/Pump winding, ohms/).fill('17 - 14')
+  await page.getByRole('button', { name: /Save the machine/ }).click()
+  await expect(page.getByText('expected the lower resistance first').first()).toBeVisible()
+  await page.getByLabel(/Pump winding, ohms/).fill('13 - 17')
+  await page.getByLabel('Test mode').fill('Hold the outer keys')
+  await page.getByRole('button', { name: /Save the machine/ }).click()
+  await expect(sheet.getByText('Hold the outer keys')).toBeVisible()
+  await page.getByRole('button', { name: /^Mains/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Unplugged' }).click()
+  await page.keyboard.press('7')
+  await page.getByRole('button', { name: 'Enter the reading: Pump winding' }).click()
+  await page
+    .getByRole('dialog')
+    .getByLabel(/Reading/)
+    .fill('19.7')
+  await page
+    .getByRole('dialog')
+    .getByLabel(/Temperature/)
+    .fill('100')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  // 19.7 ohm at 100 °C is 15.0 ohm at 20 °C.
+  await expect(
+    page.getByText(/At 20 °C it would read 15\.0 Ω\. Band 13 to 17 Ω, tech sheet, 120 V/),
+  ).toBeVisible()
+})
+
 test('two runs of a visit are laid over each other', async ({ page, world }) => {
   await page.goto(world.url)
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()

@@ -100,7 +100,11 @@ for (const [name, width, height] of [
         expect(
           violations.map((v) => `${path} ${theme} ${v.id}: ${v.nodes.map((n) => n.target).join(', ')}`),
         ).toEqual([])
-        // Nothing may stick out sideways.
+        // Nothing may stick out sideways, and only the parts that should scroll do.
+        expect([
+          path,
+          await page.evaluate(() => document.documentElement.scrollHeight - innerHeight),
+        ]).toEqual([path, 0])
         expect([path, await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)]).toEqual([
           path,
           0,

@@ -162,6 +162,8 @@ export function demoVisits(midnightMs: number, nowMs: number) {
         look(at(10, 38), 'standpipe.backs-up', 'no'),
         look(at(10, 39), 'tap.look', 'open', 'cold'),
         look(at(11, 21), 'pump.winding', 178),
+        look(at(11, 24), 'outlet.voltage', 231),
+        look(at(11, 25), 'pump.voltage', 228),
       ],
       [
         { atMs: at(10, 32), topic: 'said:moment', value: 'drain' },
@@ -178,7 +180,8 @@ export function demoVisits(midnightMs: number, nowMs: number) {
         },
         { atMs: at(10, 40), topic: 'status:outside', value: 'done' },
         { atMs: at(10, 40), topic: 'result:outside', value: 'Hose and standpipe sound' },
-        { atMs: at(11, 16), topic: 'state:mains', value: 'unplugged' },
+        { atMs: at(11, 23), topic: 'state:competent', value: 'yes' },
+        { atMs: at(11, 27), topic: 'state:mains', value: 'unplugged' },
         { atMs: at(11, 16), topic: 'state:tap-cold', value: 'shut' },
       ],
     ),

@@ -1,6 +1,6 @@
 import { type CheckId, checkFacts, familyDefaults, type KnownMachine, type MachineSpec } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
+import { differenceInCalendarDays, format } from 'date-fns'
 import { useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { machinesQuery, putMachine, putVisit, sitesQuery } from '../api/queries.ts'
@@ -15,6 +15,7 @@ import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { WhenField } from '../ui/WhenField.tsx'
 
 /** A visit in three taps: start, which machine, what is wrong. A machine or place nobody knows yet is entered instead. */
 export function NewVisitPage() {
@@ -111,15 +112,16 @@ function WhichMachine({
 function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: string }) {
   const navigate = useNavigate()
   const [complaint, setComplaint] = useState('')
+  const [dueAtMs, setDueAtMs] = useState<number | null>(null)
   const { busy, problem, save } = useSave()
   const visitId = useRef(newId())
   const facts = checkFacts('complaint')
   const start = (value: string | null) =>
     save({}, async () => {
       const id = visitId.current
-      await putVisit(id, { machineId: machine.id, siteId, dueAtMs: Date.now(), complaint })
+      await putVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint })
       if (value !== null) keepComplaint(id, value)
-      navigate(`/visits/${id}/arrive`)
+      navigate(afterStart(id, dueAtMs))
     })
   return (
     <div className="flex h-full flex-col">
@@ -148,16 +150,19 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
                 </button>
               ))}
           </div>
-          <Field label="In the customer’s words">
-            {(props) => (
-              <input
-                {...props}
-                maxLength={2000}
-                value={complaint}
-                onChange={(event) => setComplaint(event.target.value)}
-              />
-            )}
-          </Field>
+          <div className="grid gap-x-4 md:grid-cols-[1fr_16rem]">
+            <Field label="In the customer’s words">
+              {(props) => (
+                <input
+                  {...props}
+                  maxLength={2000}
+                  value={complaint}
+                  onChange={(event) => setComplaint(event.target.value)}
+                />
+              )}
+            </Field>
+            <WhenField atMs={dueAtMs} onChange={setDueAtMs} />
+          </div>
         </Scroll>
       </main>
       {problem && (
@@ -168,7 +173,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
       <ActionBar>
         <Action
           weight="main"
-          name="Start the visit"
+          name={dueAtMs === null ? 'Start the visit' : 'Plan the visit'}
           hint="complaint on arrival"
           disabled={busy}
           onPress={() => start(null)}
@@ -192,6 +197,12 @@ function keepComplaint(visitId: string, value: string): void {
   ])
 }
 
+/** A visit that is due later is found on its day; one that starts now is opened. */
+function afterStart(visitId: string, dueAtMs: number | null): string {
+  if (dueAtMs === null) return `/visits/${visitId}/arrive`
+  return `/?day=${differenceInCalendarDays(dueAtMs, Date.now())}`
+}
+
 /** Machine, place, complaint: what is not known yet is entered here. */
 function NewMachineVisit({ machineId }: { machineId: string | null }) {
   const navigate = useNavigate()
@@ -203,6 +214,7 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
   })
   const [site, setSite] = useState<SiteDraft>(NEW_SITE)
   const [complaint, setComplaint] = useState('')
+  const [dueAtMs, setDueAtMs] = useState<number | null>(null)
   const { busy, problem, save } = useSave()
   // Made once, so that a second press after a lost answer writes the same rows again instead of new ones.
   const ids = useRef({ visit: newId(), machine: newId(), site: newId() })
@@ -214,8 +226,8 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
   return (
     <FormPage
       title="New visit"
-      save="Start the visit"
-      saveHint="now"
+      save={dueAtMs === null ? 'Start the visit' : 'Plan the visit'}
+      saveHint={dueAtMs === null ? 'now' : 'on its day'}
       problem={problem ?? sites.error?.message ?? null}
       busy={busy}
       onCancel={() => navigate('/')}
@@ -227,23 +239,26 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
           await putVisit(visit, {
             machineId: machineId ?? ids.current.machine,
             siteId: newSite ? ids.current.site : siteId,
-            dueAtMs: Date.now(),
+            dueAtMs: dueAtMs ?? Date.now(),
             complaint,
           })
-          navigate(`/visits/${visit}/arrive`)
+          navigate(afterStart(visit, dueAtMs))
         })
       }
     >
-      <Field label="Complaint, in the customer’s words">
-        {(props) => (
-          <input
-            {...props}
-            maxLength={2000}
-            value={complaint}
-            onChange={(event) => setComplaint(event.target.value)}
-          />
-        )}
-      </Field>
+      <div className="grid gap-x-4 md:grid-cols-[1fr_16rem]">
+        <Field label="Complaint, in the customer’s words">
+          {(props) => (
+            <input
+              {...props}
+              maxLength={2000}
+              value={complaint}
+              onChange={(event) => setComplaint(event.target.value)}
+            />
+          )}
+        </Field>
+        <WhenField atMs={dueAtMs} onChange={setDueAtMs} />
+      </div>
       <Field label="Place">
         {(props) => (
           <select {...props} value={siteId} onChange={(event) => setSiteId(event.target.value)}>

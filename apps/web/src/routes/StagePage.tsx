@@ -42,7 +42,7 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
   }
   return (
     <>
-      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
+      <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
         <main className="min-w-0 flex-1 md:min-h-0">
           <Scroll
             label={STAGE_NAME[stage]}

@@ -10,6 +10,7 @@ import { Known } from '../features/visit/Known.tsx'
 import { Looks } from '../features/visit/Looks.tsx'
 import { RunList } from '../features/visit/RunList.tsx'
 import { useSpace } from '../features/visit/space.ts'
+import { VisitSheet } from '../features/visit/VisitSheet.tsx'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 
@@ -25,6 +26,7 @@ export function VisitPage() {
   const client = useQueryClient()
   const says = useTogether(visit)
   const [problem, setProblem] = useState<string | null>(null)
+  const [changing, setChanging] = useState(false)
   const close = () => {
     setProblem(null)
     putClosed(visit.id, visit.closedAtMs === null ? Date.now() : null)
@@ -33,16 +35,25 @@ export function VisitPage() {
   }
   return (
     <>
-      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
+      <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
         <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
-          <h1 className="py-5 text-2xl leading-snug">
-            {visit.complaint || <span className="text-soft">No complaint noted.</span>}
-            {visit.closedAtMs !== null && (
-              <span className="block text-base font-semibold text-good">
-                Closed {format(visit.closedAtMs, 'd MMM, H:mm')}
-              </span>
-            )}
-          </h1>
+          <div className="flex items-start justify-between gap-4">
+            <h1 className="py-5 text-2xl leading-snug">
+              {visit.complaint || <span className="text-soft">No complaint noted.</span>}
+              {visit.closedAtMs !== null && (
+                <span className="block text-base font-semibold text-good">
+                  Closed {format(visit.closedAtMs, 'd MMM, H:mm')}
+                </span>
+              )}
+            </h1>
+            <button
+              type="button"
+              className="mt-3 min-h-12 shrink-0 cursor-pointer px-2 text-sm text-water underline underline-offset-4"
+              onClick={() => setChanging(true)}
+            >
+              Change
+            </button>
+          </div>
           {problem && (
             <p role="alert" className="mb-3 border-l-4 border-watch bg-watch-face p-2">
               {problem}
@@ -58,6 +69,7 @@ export function VisitPage() {
           <Known visit={visit} />
         </aside>
       </div>
+      {changing && <VisitSheet visit={visit} onClose={() => setChanging(false)} />}
       <ActionBar>
         {(['fill', 'hold', 'drain'] as const).map((kind) => (
           <Link

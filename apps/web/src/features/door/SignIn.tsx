@@ -38,7 +38,11 @@ export function SignIn({ session }: { session: SessionAnswer }) {
       {settingUp ? (
         <SetUp busy={busy} onSetUp={(person) => enter(() => setUpWorkshop(person))} />
       ) : (
-        <PasswordForm busy={busy} onSignIn={(email, password) => enter(() => signIn(email, password))} />
+        <PasswordForm
+          busy={busy}
+          main={!session.demo}
+          onSignIn={(email, password) => enter(() => signIn(email, password))}
+        />
       )}
       {mayPutUp && (
         <button
@@ -58,9 +62,12 @@ export function SignIn({ session }: { session: SessionAnswer }) {
 
 function PasswordForm({
   busy,
+  main,
   onSignIn,
 }: {
   busy: boolean
+  /** Whether this is what most people come for. */
+  main: boolean
   onSignIn: (email: string, password: string) => void
 }) {
   const [email, setEmail] = useState('')
@@ -97,7 +104,7 @@ function PasswordForm({
           />
         )}
       </Field>
-      <BigButton main submit disabled={busy}>
+      <BigButton main={main} submit disabled={busy}>
         Sign in
       </BigButton>
     </form>

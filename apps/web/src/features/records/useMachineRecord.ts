@@ -3,23 +3,25 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { putMachine } from '../../api/queries.ts'
 
-/** A machine's record, with the supply that can be set from where it matters. */
+/** A machine's record, with what can be set of it from where it matters. */
 export function useMachineRecord(machine: MachineAnswer): {
   record: MachineRecord
-  setVolts: (volts: 120 | 230) => void
+  change: (change: Partial<MachineRecord>) => void
   problem: string | null
 } {
   const client = useQueryClient()
-  const [set, setSet] = useState<120 | 230 | null>(null)
+  const [changed, setChanged] = useState<Partial<MachineRecord>>({})
   const [problem, setProblem] = useState<string | null>(null)
+  const record = { ...machine.record, ...changed }
   return {
-    record: set === null ? machine.record : { ...machine.record, supplyVolts: set },
+    record,
     problem,
-    setVolts(volts) {
-      setSet(volts)
+    change(change) {
+      setChanged({ ...changed, ...change })
       setProblem(null)
-      putMachine(machine.id, machine.spec, { ...machine.record, supplyVolts: volts })
+      putMachine(machine.id, machine.spec, { ...record, ...change })
         .then(() => client.invalidateQueries())
+        .then(() => setChanged({}))
         .catch((error: Error) => setProblem(error.message))
     },
   }

@@ -12,6 +12,7 @@ import { newId } from '../../lib/newId.ts'
 import { Conflict } from '../visit/Conflict.tsx'
 import type { Space } from '../visit/space.ts'
 import { CheckList } from './CheckList.tsx'
+import { TechSheet } from './TechSheet.tsx'
 
 const MOMENT_WORD: Record<CycleMoment, string> = {
   start: 'at the start',
@@ -35,6 +36,7 @@ export function ArriveStage({ space }: { space: Space }) {
       <div className="md:hidden">
         <Proposals space={space} />
       </div>
+      <TechSheet space={space} />
       <h2 className="pt-6 pb-2 text-sm font-semibold text-soft">Seen and heard at the door</h2>
       <CheckList space={space} which={(check) => check.stage === 'arrive' && check.id !== 'complaint'} />
     </>

@@ -56,7 +56,7 @@ const NEXT_WORD: Record<ChainPoint, string> = {
 export function ElectricalStage({ space }: { space: Space }) {
   const { visit, state } = space
   const { units } = usePrefs()
-  const { record, setVolts, problem } = useMachineRecord(visit.machine)
+  const { record, change, problem } = useMachineRecord(visit.machine)
   const volts: SupplyVolts = record.supplyVolts ?? 230
   const dead = (check: CheckFacts) => check.stage === 'electrical' && check.act === 'measure-dead'
   const live = (check: CheckFacts) => check.stage === 'electrical' && check.act === 'measure-live'
@@ -99,7 +99,7 @@ export function ElectricalStage({ space }: { space: Space }) {
               { value: '120', text: '120 V' },
               { value: '230', text: '230 V' },
             ]}
-            onChange={(value) => setVolts(value === '120' ? 120 : 230)}
+            onChange={(value) => change({ supplyVolts: value === '120' ? 120 : 230 })}
           />
         </div>
       </div>
@@ -214,7 +214,9 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts }) {
           ? FAULT_WORD[fault]
           : next
             ? NEXT_WORD[next]
-            : 'The voltage arrives at the pump. Say under Arrive what the pump does, and it is judged.'}
+            : moves
+              ? 'The voltage arrives and the pump turns: it is fed as it should be.'
+              : 'The voltage arrives at the pump. Say under Arrive what the pump does, and it is judged.'}
       </p>
       <p className="text-sm text-soft">
         Around {volts} V while the drain is commanded: voltage there and no work is the part; none there is

@@ -14,7 +14,15 @@ interface Shown {
 }
 
 /** Photos of a stage: taken here, made small here, kept here until the server has them. */
-export function Photos({ space, stage }: { space: Space; stage: (typeof PHOTO_STAGES)[number] }) {
+export function Photos({
+  space,
+  stage,
+  title = 'Photos',
+}: {
+  space: Space
+  stage: (typeof PHOTO_STAGES)[number]
+  title?: string
+}) {
   const client = useQueryClient()
   const waiting = useSyncExternalStore(subscribePhotos, waitingPhotos)
   const problem = useSyncExternalStore(subscribePhotos, photoProblem)
@@ -38,10 +46,10 @@ export function Photos({ space, stage }: { space: Space; stage: (typeof PHOTO_ST
       .map((p) => ({ id: p.id, url: p.url, text: `${format(p.atMs, 'H:mm')}, not sent yet` })),
   ]
   return (
-    <section aria-label="Photos">
+    <section aria-label={title}>
       <div className="flex items-center justify-between gap-3">
-        <h2 className="text-sm font-semibold text-soft">Photos</h2>
-        <label className="flex min-h-12 cursor-pointer items-center gap-2 border border-line bg-face px-4 focus-within:outline-3 focus-within:outline-water-bright">
+        <h2 className="text-sm font-semibold text-soft">{title}</h2>
+        <label className="relative flex min-h-12 cursor-pointer items-center gap-2 border border-line bg-face px-4 focus-within:outline-3 focus-within:outline-water-bright">
           <Camera size={20} aria-hidden="true" />
           Take a photo
           <input

@@ -19,7 +19,7 @@ export function StateStrip({ space }: { space: Space }) {
         {STRIP_CELLS.map((cell, i) => {
           const text = cellText(cell, machine, state, units, nowMs)
           const unsure = text.endsWith('not said') || text === 'not known' || text === 'two answers'
-          const warm = text.startsWith('hot') || text === 'two answers'
+          const warm = (cell === 'pump' && text.startsWith('hot')) || text === 'two answers'
           return (
             <li
               key={cell}

@@ -65,5 +65,9 @@ function differences(path: string, before: unknown, after: unknown): string[] {
   }
   return before === after ? [] : [`${path.replaceAll('_', ' ')}: ${text(before)} → ${text(after)}`]
 }
-const text = (value: unknown) =>
-  value === null || value === undefined || value === '' ? 'nothing' : String(value)
+
+function text(value: unknown): string {
+  if (value === null || value === undefined || value === '') return 'nothing'
+  const isInstant = typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value)
+  return isInstant ? format(new Date(value), 'd MMM yyyy, H:mm') : String(value)
+}

@@ -1,0 +1,57 @@
+import type { MachineRecord } from '@brendik/core'
+import { Link } from 'react-router'
+import { Choice } from '../../ui/Choice.tsx'
+import { useMachineRecord } from '../records/useMachineRecord.ts'
+import type { Space } from '../visit/space.ts'
+import { Photos } from './Photos.tsx'
+
+const FOUND: readonly { value: MachineRecord['techSheet']['found']; text: string }[] = [
+  { value: 'not-looked', text: 'Not looked' },
+  { value: 'found', text: 'Found' },
+  { value: 'none', text: 'None there' },
+]
+
+/** The sheet hidden in the machine: whether it was found, what it states, typed or photographed. It stays with the machine. */
+export function TechSheet({ space }: { space: Space }) {
+  const { visit } = space
+  const { record, change, problem } = useMachineRecord(visit.machine)
+  const { techSheet } = record
+  return (
+    <section aria-label="Tech sheet" className="border-t border-line py-2.5">
+      <div className="grid items-center gap-x-5 gap-y-1.5 md:grid-cols-[13rem_1fr]">
+        <div className="leading-tight">
+          <h2 className="font-semibold">Tech sheet in the machine</h2>
+          <p className="text-sm text-soft">Behind the toe panel or inside the console</p>
+        </div>
+        <div className="md:max-w-96">
+          <Choice
+            label="Tech sheet"
+            value={techSheet.found}
+            options={FOUND}
+            onChange={(found) => change({ techSheet: { ...techSheet, found } })}
+          />
+        </div>
+      </div>
+      {problem && (
+        <p role="alert" className="mt-2 border-l-4 border-watch bg-watch-face p-2">
+          {problem}
+        </p>
+      )}
+      {techSheet.found === 'found' && (
+        <div className="mt-2 grid gap-2 md:ml-[14.25rem]">
+          {techSheet.faults && <p className="leading-snug whitespace-pre-wrap">Faults: {techSheet.faults}</p>}
+          {techSheet.testMode && (
+            <p className="leading-snug whitespace-pre-wrap">Test mode: {techSheet.testMode}</p>
+          )}
+          <Link
+            to={`/machines/${visit.machine.id}/change?back=/visits/${visit.id}/arrive`}
+            className="flex min-h-12 items-center text-water underline underline-offset-4"
+          >
+            Type what it states
+          </Link>
+          <Photos space={space} stage="tech-sheet" title="Photos of the sheet" />
+        </div>
+      )}
+    </section>
+  )
+}
