@@ -49,7 +49,7 @@ test('a visit is planned for another day, found there, and moved', async ({ page
     .locator('ol')
     .getByRole('link', { name: /Planned ahead/ })
     .click()
-  await page.getByRole('button', { name: 'Change' }).click()
+  await page.getByRole('button', { name: 'Change', exact: true }).click()
   await page.getByRole('dialog').getByLabel('When').fill(at(3))
   await page
     .getByRole('dialog')
