@@ -41,7 +41,7 @@ test('a visit is planned for another day, found there, and moved', async ({ page
   }
   await page.goto(`${world.url}/visits/new`)
   await page.getByRole('button', { name: /Mill Yard/ }).click()
-  await page.getByLabel('In the customer’s words').fill('Planned ahead')
+  await page.getByLabel(/in the customer’s words/).fill('Planned ahead')
   await page.getByLabel('When').fill(at(2))
   await page.getByRole('button', { name: /Plan the visit/ }).click()
   await expect(page).toHaveURL(/day=2$/)

@@ -7,6 +7,7 @@ import { machinesQuery, putMachine, putVisit, sitesQuery } from '../api/queries.
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
 import { NEW_SITE, type SiteDraft, SiteForm, saveSite, siteProblems } from '../features/forms/SiteForm.tsx'
 import { useSave } from '../features/forms/useSave.ts'
+import { type Agreed, AgreedFields } from '../features/visit/AgreedFields.tsx'
 import { keepLooks } from '../features/visit/visitQueue.ts'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
@@ -15,7 +16,6 @@ import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
-import { WhenField } from '../ui/WhenField.tsx'
 
 /** A visit in three taps: start, which machine, what is wrong. A machine or place nobody knows yet is entered instead. */
 export function NewVisitPage() {
@@ -111,8 +111,8 @@ function WhichMachine({
 
 function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: string }) {
   const navigate = useNavigate()
-  const [complaint, setComplaint] = useState('')
-  const [dueAtMs, setDueAtMs] = useState<number | null>(null)
+  const [agreed, setAgreed] = useState<Agreed>({ complaint: '', dueAtMs: null })
+  const { complaint, dueAtMs } = agreed
   const { busy, problem, save } = useSave()
   const visitId = useRef(newId())
   const facts = checkFacts('complaint')
@@ -150,19 +150,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
                 </button>
               ))}
           </div>
-          <div className="grid gap-x-4 md:grid-cols-[1fr_16rem]">
-            <Field label="In the customer’s words">
-              {(props) => (
-                <input
-                  {...props}
-                  maxLength={2000}
-                  value={complaint}
-                  onChange={(event) => setComplaint(event.target.value)}
-                />
-              )}
-            </Field>
-            <WhenField atMs={dueAtMs} onChange={setDueAtMs} />
-          </div>
+          <AgreedFields value={agreed} onChange={setAgreed} />
         </Scroll>
       </main>
       {problem && (
@@ -213,8 +201,8 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
     return { ...usual, tub: { ...usual.tub, assumed: true } }
   })
   const [site, setSite] = useState<SiteDraft>(NEW_SITE)
-  const [complaint, setComplaint] = useState('')
-  const [dueAtMs, setDueAtMs] = useState<number | null>(null)
+  const [agreed, setAgreed] = useState<Agreed>({ complaint: '', dueAtMs: null })
+  const { complaint, dueAtMs } = agreed
   const { busy, problem, save } = useSave()
   // Made once, so that a second press after a lost answer writes the same rows again instead of new ones.
   const ids = useRef({ visit: newId(), machine: newId(), site: newId() })
@@ -246,19 +234,7 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
         })
       }
     >
-      <div className="grid gap-x-4 md:grid-cols-[1fr_16rem]">
-        <Field label="Complaint, in the customer’s words">
-          {(props) => (
-            <input
-              {...props}
-              maxLength={2000}
-              value={complaint}
-              onChange={(event) => setComplaint(event.target.value)}
-            />
-          )}
-        </Field>
-        <WhenField atMs={dueAtMs} onChange={setDueAtMs} />
-      </div>
+      <AgreedFields value={agreed} onChange={setAgreed} />
       <Field label="Place">
         {(props) => (
           <select {...props} value={siteId} onChange={(event) => setSiteId(event.target.value)}>

@@ -1,0 +1,52 @@
+import { choice, number } from './checkLines.ts'
+import type { CheckFacts } from './checkTypes.ts'
+
+/** What is measured and tried at the electrical bench. */
+export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
+  number('electrical', 'pump.winding', 'Pump winding', 'ohm', [0, 1e6], {
+    canBeOpen: true,
+    act: 'measure-dead',
+    minutes: 4,
+  }),
+  number('electrical', 'valve.coil', 'Valve coil', 'ohm', [0, 1e6], {
+    canBeOpen: true,
+    perTap: true,
+    act: 'measure-dead',
+    minutes: 4,
+  }),
+  choice(
+    'electrical',
+    'level-switch.blow',
+    'Blow into the level switch',
+    [
+      ['switches', 'clicks and opens', 'good'],
+      ['stays-closed', 'stays closed', 'stop', 'Contacts fused: it never tells the valve to close.'],
+      ['open-when-empty', 'open when empty', 'stop', 'It thinks the tub is full.'],
+    ],
+    { act: 'measure-dead', minutes: 4 },
+  ),
+  choice(
+    'electrical',
+    'lid-switch.continuity',
+    'Lid or door switch, closed',
+    [
+      ['closes', 'closes', 'good'],
+      ['stays-open', 'stays open', 'stop', 'No spin or drain command gets through. Never leave a bypass in.'],
+    ],
+    { act: 'measure-dead', minutes: 3 },
+  ),
+  number('electrical', 'outlet.voltage', 'At the outlet', 'volt', [0, 1000], {
+    act: 'measure-live',
+    minutes: 2,
+  }),
+  number('electrical', 'board.pump-pin', 'At the board’s pump pin', 'volt', [0, 1000], {
+    act: 'measure-live',
+    minutes: 5,
+  }),
+  number('electrical', 'pump.voltage', 'At the pump', 'volt', [0, 1000], { act: 'measure-live', minutes: 5 }),
+  number('electrical', 'valve.voltage', 'At the valve', 'volt', [0, 1000], {
+    perTap: true,
+    act: 'measure-live',
+    minutes: 5,
+  }),
+]

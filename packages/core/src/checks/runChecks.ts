@@ -1,0 +1,151 @@
+import { choice, number } from './checkLines.ts'
+import type { CheckFacts } from './checkTypes.ts'
+
+/** What is looked at and caught beside the timed runs, by stage. */
+export const RUN_CHECKS: readonly CheckFacts[] = [
+  number('fill', 'tap.bucket', 'Bucket at the tap', 'flow', [0, 200], { perTap: true, minutes: 3 }),
+  number('fill', 'hose-end.bucket', 'Bucket at the hose end', 'flow', [0, 200], {
+    perTap: true,
+    minutes: 4,
+  }),
+  choice('fill', 'plug-out-in-fill', 'Plug pulled while it fills', [
+    ['flow-stops', 'water stops', 'plain', 'Something told the valve to stay open: level sensing or board.'],
+    ['flow-continues', 'water goes on', 'stop', 'The valve is stuck open mechanically.'],
+  ]),
+  choice(
+    'fill',
+    'meter.look',
+    'Flow meter',
+    [
+      ['clean', 'clean', 'good'],
+      ['fouled', 'fouled', 'stop', 'Flush and degrease it; a fill must prove it.'],
+    ],
+    { act: 'open-panel', minutes: 8 },
+  ),
+  choice(
+    'hold',
+    'leak.phase',
+    'Water appeared in',
+    [
+      ['idle-taps-on', 'idle, taps on', 'plain', 'Upstream of the valve seats.'],
+      ['fill', 'filling', 'plain', 'Valve outlet hose, dispenser, bellows splash.'],
+      ['hold', 'holding', 'plain', 'Anything below the water line.'],
+      ['wash-motion', 'washing', 'plain', 'Seals, bellows lip, splash.'],
+      ['drain', 'draining', 'plain', 'Pump outlet, drain hoses, standpipe.'],
+      ['spin', 'spinning', 'plain', 'Tub seal, seam, a chafed hose.'],
+    ],
+    { several: true },
+  ),
+  number('hold', 'leak.catch', 'Leak caught', 'hourly', [0, 5000], { minutes: 5 }),
+  number('hold', 'leak.stop-level', 'Drip stopped at', 'level', [-300, 1500]),
+  number('hold', 'ruler-vs-indicated', 'Ruler above display by', 'level', [-500, 500]),
+  choice('hold', 'weep-holes', 'Weep holes under the gearcase', [
+    ['dry', 'dry', 'good'],
+    ['wet', 'wet', 'stop', 'Shaft seals, before the tub seal is blamed.'],
+    ['not-fitted', 'not fitted', 'plain'],
+  ]),
+  choice('hold', 'centre-post', 'Centre post', [
+    ['dry', 'dry', 'good'],
+    ['wet', 'wet', 'stop', 'Tub seal; on a clutch machine look at the weep holes first.'],
+  ]),
+  choice('hold', 'bellows.look', 'Door bellows', [
+    ['good', 'good', 'good'],
+    ['torn', 'torn', 'stop'],
+    ['off-groove', 'off its groove', 'stop'],
+    ['mark-not-at-12', 'mark not at 12 o’clock', 'stop', 'Its drain holes are not at the bottom.'],
+    ['holes-blocked', 'drain holes blocked', 'stop'],
+  ]),
+  choice('hold', 'filter-cap.look', 'Filter cap', [
+    ['dry', 'dry, at its stop', 'good'],
+    ['wet', 'wet', 'stop'],
+    ['not-at-stop', 'not at its stop', 'stop'],
+  ]),
+  choice(
+    'hold',
+    'level-hose.look',
+    'Pressure hose',
+    [
+      ['good', 'good', 'good'],
+      ['off', 'off', 'stop'],
+      ['holed', 'holed', 'stop'],
+      ['kinked', 'kinked', 'stop'],
+      ['water-inside', 'water inside', 'stop', 'It reads low by a fixed height.'],
+    ],
+    { act: 'open-panel', minutes: 5 },
+  ),
+  choice(
+    'hold',
+    'air-dome.look',
+    'Air dome',
+    [
+      ['clear', 'clear', 'good'],
+      ['clogged', 'clogged', 'stop', 'The indicated level lags.'],
+    ],
+    { act: 'open-panel', minutes: 6 },
+  ),
+  choice('drain', 'stream.look', 'Stream at the hose end', [
+    ['strong', 'strong', 'good'],
+    ['weak', 'weak', 'watch'],
+    ['none', 'none', 'stop'],
+    ['foamy', 'foamy', 'watch', 'Suds: a tub full of foam will not pump out.'],
+    ['stops', 'starts, then stops', 'watch', 'A pump failing hot, or a drain that backs up.'],
+  ]),
+  number('drain', 'drain.lift-stop', 'Stream stops at hose end', 'height', [0, 4000], { minutes: 3 }),
+  number('drain', 'drain.caught-back', 'Caught back', 'volume', [0, 20]),
+  number('drain', 'pump.runs-for', 'Pump stopped after, still fed', 'time', [0, 7200], { minutes: 10 }),
+  choice(
+    'drain',
+    'trap.look',
+    'Coin trap',
+    [
+      ['clean', 'clean', 'good'],
+      ['debris', 'debris', 'stop'],
+    ],
+    { act: 'open-filter-cap', minutes: 4 },
+  ),
+  choice(
+    'drain',
+    'tub-hose.squeeze',
+    'Tub-to-pump hose squeezed',
+    [
+      ['soft', 'soft', 'good'],
+      ['object-felt', 'an object is felt', 'stop'],
+    ],
+    { act: 'hands-at-pump', minutes: 2 },
+  ),
+  choice(
+    'drain',
+    'hose-off-at-pump',
+    'Drain hose pulled off at the pump',
+    [
+      ['gush', 'a gush', 'stop', 'The blockage is downstream: hose or house drain.'],
+      ['trickle', 'a trickle', 'plain'],
+      ['nothing', 'nothing', 'plain', 'Little reaches the pump.'],
+    ],
+    { act: 'pull-pump-hose', minutes: 4 },
+  ),
+  choice(
+    'drain',
+    'impeller.feel',
+    'Impeller by finger',
+    [
+      ['detents', 'detents that snap back', 'good'],
+      ['free', 'spins without detents', 'stop', 'Broken.'],
+      ['jammed', 'will not move', 'stop', 'Look for coins, hairpins, wires, a sock.'],
+      ['rough', 'rough', 'watch'],
+    ],
+    { act: 'hands-at-pump', minutes: 3 },
+  ),
+  choice(
+    'drain',
+    'belt.look',
+    'Drive belt',
+    [
+      ['on', 'on', 'good'],
+      ['off', 'off', 'stop'],
+      ['frayed', 'frayed', 'watch'],
+      ['not-fitted', 'none fitted', 'plain'],
+    ],
+    { act: 'open-panel', minutes: 4 },
+  ),
+]
