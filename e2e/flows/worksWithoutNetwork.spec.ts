@@ -29,7 +29,7 @@ test('in a cellar without network a run is started, timed, survives a reload, an
 
   // The day as last read is there, with the run that counts.
   await page.goto(world.url)
-  await expect(page.locator('ol').getByRole('link', { name: 'Mill Yard' })).toBeVisible()
+  await expect(page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first()).toBeVisible()
   await page.getByRole('link', { name: /Fill running, Mill Yard/ }).click()
   await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
   const runUrl = page.url()
