@@ -5,11 +5,12 @@ import { makeDraw } from '../packages/core/test/study/draw.ts'
 import { fillStudy } from '../packages/core/test/study/fillStudy.ts'
 import { flowStudy } from '../packages/core/test/study/flowStudy.ts'
 import { holdStudy } from '../packages/core/test/study/holdStudy.ts'
+import { leakStudy } from '../packages/core/test/study/leakStudy.ts'
 import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.
- * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill`; `--write` puts the tables into docs/identifiability.md;
+ * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|leaks`; `--write` puts the tables into docs/identifiability.md;
  * `--json=FILE` writes the figures that the tests check.
  */
 const { values } = parseArgs({
@@ -47,6 +48,11 @@ if (wanted('fill')) {
   const fill = fillStudy(repeats, makeDraw(99))
   tables.push(...fill.tables)
   figures.fill = fill.figures
+}
+if (wanted('leaks')) {
+  const leaks = leakStudy(Math.ceil(repeats / 4))
+  tables.push(...leaks.tables)
+  figures.leaks = leaks.figures
 }
 const text = tables.map(markdown).join('\n')
 console.log(text)

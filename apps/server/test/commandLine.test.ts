@@ -52,6 +52,29 @@ it('answers line by line and goes on after a bad one', () => {
   expect(lines.map((line) => Object.keys(line)[0])).toEqual(['runs', 'error', 'error', 'runs'])
   expect(lines[2].error).toMatch(/^format: /)
 })
+it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
+  const wet = {
+    ...visit,
+    observations: [
+      { check: 'leak.phase', value: 'drain' },
+      { check: 'leak.place', value: 'at-standpipe' },
+    ],
+  }
+  const [one, bad] = brendik(
+    ['diagnose', '-', '--jsonl'],
+    `${JSON.stringify(wet)}\n${JSON.stringify({ ...visit, observations: [{ check: 'leak.place', value: 'moon' }] })}\n`,
+  )
+    .stdout.trim()
+    .split('\n')
+    .map((line) => JSON.parse(line))
+  expect(one.ranking[0].fault).toBe('house-drain.blocked')
+  expect(one.ranking.reduce((sum: number, r: { probability: number }) => sum + r.probability, 0)).toBeCloseTo(
+    1,
+    9,
+  )
+  expect(Object.keys(one.next[0])).toEqual(['check', 'minutes', 'gain_bits', 'why'])
+  expect(bad.error).toMatch(/^observations\.0\.value: leak\.place: expected one of/)
+})
 it.each([
   [['analyse', '/no/such/file'], /^brendik: \/no\/such\/file: no such file\n$/],
   [['analyse', '-', '--json'], /^brendik: expected JSON: /],

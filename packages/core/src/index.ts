@@ -111,8 +111,25 @@ export {
   windingOhmAt,
 } from './electrical/winding.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './formats/analyseVisit.ts'
+export { type DiagnosisReport, diagnoseVisit } from './formats/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './formats/visitFile.ts'
 export { DROP_ML, flowFromDropsLH, litresPerDayFromDrops } from './leak/drops.ts'
+export { PHASE_OF_RUN } from './leaksites/findings.ts'
+export { type LeakFaultId, type LeakHistory, leakFault, NO_HISTORY } from './leaksites/leakFaults.ts'
+export type { LeakFindings, PhaseSeen } from './leaksites/leakFindings.ts'
+export { PHASE_WORD } from './leaksites/leakPieces.ts'
+export { FLOOR_PLACES, type LeakPlace, MACHINE_PLACES } from './leaksites/leakPlaces.ts'
+export type { PartVerdict, Reason, Suspect, WrongTurn } from './leaksites/leakReasons.ts'
+export {
+  type LeakTimeline,
+  leakTimeline,
+  levelAtReplay,
+  phaseAtReplay,
+  type TimelineMark,
+  type TimelineRun,
+} from './leaksites/leakTimeline.ts'
+export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './leaksites/leakView.ts'
+export { allowedLooks, type LeakLook, WATCH_MIN } from './leaksites/nextLeakLook.ts'
 export {
   FAMILY_IDS,
   type FamilyId,
@@ -237,3 +254,5 @@ export { CAUSE_WORDS, sayDrain, sayFill, sayHold, sayVisit, type VisitText } fro
 export { DECIDE_LN } from './visit/weighDrains.ts'
 export { FILL_CAUSES } from './visit/weighFills.ts'
 export { levelFromPressureMm, waterPressureKpa } from './water/hydrostatics.ts'
+export { LEAK_PHASES, type LeakPhase } from './waterpath/leakPhases.ts'
+export { PART_NAME, type Part, type PartId } from './waterpath/parts.ts'

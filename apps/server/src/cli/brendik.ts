@@ -1,12 +1,13 @@
 import { createReadStream, readFileSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
-import { analyseVisit, parseVisitFile, type VisitReport } from '@brendik/core'
+import { analyseVisit, diagnoseVisit, parseVisitFile, type VisitFile } from '@brendik/core'
 import { visitFileJsonSchema } from '../visitFileJsonSchema.ts'
-import { reportText } from './reportText.ts'
+import { diagnosisText, reportText } from './reportText.ts'
 
 const USAGE = `usage: brendik analyse FILE [--json]     what a visit file's runs say; FILE may be - for standard input
-       brendik analyse FILE --jsonl      one visit a line in, one answer a line out
+       brendik diagnose FILE [--json]    which leaks explain all that was found, and what to look at next
+       brendik analyse|diagnose FILE --jsonl   one visit a line in, one answer a line out
        brendik schema                    JSON Schema of the visit file`
 
 async function main(): Promise<void> {
@@ -20,14 +21,25 @@ async function main(): Promise<void> {
     console.log(JSON.stringify(visitFileJsonSchema(), null, 2))
     return
   }
-  if (command !== 'analyse' || file === undefined || more.length > 0)
-    throw new Error('expected analyse FILE [--json | --jsonl] or schema; brendik --help says more')
-  if (parsed.values.jsonl) await analyseLines(file)
+  const ask = command === 'analyse' ? ANALYSE : command === 'diagnose' ? DIAGNOSE : null
+  if (ask === null || file === undefined || more.length > 0)
+    throw new Error(
+      'expected analyse or diagnose FILE [--json | --jsonl], or schema; brendik --help says more',
+    )
+  if (parsed.values.jsonl) await answerLines(file, (visit) => JSON.stringify(ask.answer(visit)))
   else {
-    const report = analyseText(readFileSync(file === '-' ? 0 : file, 'utf8'))
-    await write(parsed.values.json ? JSON.stringify(report, null, 2) : reportText(report))
+    const visit = visitOf(readFileSync(file === '-' ? 0 : file, 'utf8'))
+    await write(parsed.values.json ? JSON.stringify(ask.answer(visit), null, 2) : ask.text(visit))
   }
 }
+
+interface Question {
+  answer: (visit: VisitFile) => unknown
+  /** The same for people. */
+  text: (visit: VisitFile) => string
+}
+const ANALYSE: Question = { answer: analyseVisit, text: (visit) => reportText(analyseVisit(visit)) }
+const DIAGNOSE: Question = { answer: diagnoseVisit, text: (visit) => diagnosisText(diagnoseVisit(visit)) }
 
 function parseCommand() {
   return parseArgs({
@@ -36,8 +48,8 @@ function parseCommand() {
   })
 }
 
-function analyseText(text: string): VisitReport {
-  return analyseVisit(parseVisitFile(parseJson(text)))
+function visitOf(text: string): VisitFile {
+  return parseVisitFile(parseJson(text))
 }
 
 function parseJson(text: string): unknown {
@@ -49,7 +61,7 @@ function parseJson(text: string): unknown {
 }
 
 /** Bad lines answer with their error and the run goes on. */
-async function analyseLines(file: string): Promise<void> {
+async function answerLines(file: string, answer: (visit: VisitFile) => string): Promise<void> {
   const input = file === '-' ? process.stdin : createReadStream(file)
   const failed = new Promise<never>((_resolve, reject) => {
     input.on('error', reject)
@@ -57,13 +69,13 @@ async function analyseLines(file: string): Promise<void> {
   const work = async () => {
     for await (const line of createInterface({ input, crlfDelay: Number.POSITIVE_INFINITY })) {
       if (line.trim() === '') continue
-      let answer: VisitReport | { error: string }
+      let out: string
       try {
-        answer = analyseText(line)
+        out = answer(visitOf(line))
       } catch (error) {
-        answer = { error: (error as Error).message }
+        out = JSON.stringify({ error: (error as Error).message })
       }
-      await write(JSON.stringify(answer))
+      await write(out)
     }
   }
   await Promise.race([work(), failed])

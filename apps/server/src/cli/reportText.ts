@@ -1,4 +1,4 @@
-import type { VisitReport } from '@brendik/core'
+import type { DiagnosisReport, VisitReport } from '@brendik/core'
 
 /** A report for people: one paragraph a run. */
 export function reportText(report: VisitReport): string {
@@ -12,4 +12,23 @@ export function reportText(report: VisitReport): string {
     return lines.join('\n')
   })
   return [...paragraphs, report.combined.reason].join('\n\n')
+}
+
+/** A diagnosis for people: the likeliest leaks, then what to look at. */
+export function diagnosisText({ ranking, pairs, next }: DiagnosisReport): string {
+  const percent = (p: number) => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`
+  return [
+    ...ranking.slice(0, 6).map(({ fault, probability }) => `${percent(probability).padStart(7)}  ${fault}`),
+    ...pairs.map(
+      ({ faults, probability }) => `${percent(probability).padStart(7)}  both ${faults.join(' and ')}`,
+    ),
+    '',
+    'Next:',
+    ...next
+      .slice(0, 4)
+      .map(
+        ({ check, minutes, gain_bits, why }) =>
+          `  ${check}, ${minutes} min, ${gain_bits.toFixed(2)} bit. ${why}`,
+      ),
+  ].join('\n')
 }

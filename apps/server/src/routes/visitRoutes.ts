@@ -151,6 +151,7 @@ function observationRow(actor: Actor, visitId: string, o: ObservationEvent): unk
     observed?.levelMm ?? null,
     o.type === 'withdrawn' ? o.targetId : null,
     observed?.tempC ?? null,
+    observed?.phase ?? null,
   ]
 }
 

@@ -4,6 +4,8 @@ import {
   expectedRun,
   intervalHistory,
   type JudgedRun,
+  type LeakCaseOfVisit,
+  leakView,
   type MachineSpec,
   type Observation,
   type ReadingBlock,
@@ -31,6 +33,7 @@ const compute = {
     runs: readonly JudgedRun[],
     observations: readonly Observation[],
   ) => combineVisit(machine, site, runs, observations),
+  leak: (visit: LeakCaseOfVisit) => leakView(visit),
 }
 export type Compute = typeof compute
 expose(compute)

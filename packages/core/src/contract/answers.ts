@@ -4,6 +4,7 @@ import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunKind, RunPlan } from '../runs/runPlan.ts'
 import type { VisitEntry } from '../stages/entries.ts'
+import type { LeakPhase } from '../waterpath/leakPhases.ts'
 import type { MachineRecord } from './recordSchemas.ts'
 
 /** What the server answers; instants are ms since 1970. */
@@ -54,6 +55,8 @@ export interface ObservationAnswer {
   tap: Tap | null
   levelMm: number | null
   tempC: number | null
+  /** Phase of the leak test in which it was seen. */
+  phase: LeakPhase | null
 }
 export interface PhotoAnswer {
   id: string

@@ -1,5 +1,5 @@
 import * as v from 'valibot'
-import { ENTRY_TOPICS } from '../stages/stages.ts'
+import { ENTRY_TOPICS, STAGE_IDS } from '../stages/stages.ts'
 import { idSchema, numberIn } from './specSchemas.ts'
 import { textUpTo } from './textSchemas.ts'
 
@@ -85,16 +85,7 @@ export type EntryEvent = v.InferOutput<typeof postEntriesSchema>['entries'][numb
 /** Photos as they are sent: type and size are checked against the bytes as well. */
 export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
 export const PHOTO_MOST_BYTES = 2_097_152
-export const PHOTO_STAGES = [
-  'arrive',
-  'make-safe',
-  'outside',
-  'fill',
-  'hold',
-  'drain',
-  'electrical',
-  'tech-sheet',
-] as const
+export const PHOTO_STAGES = [...STAGE_IDS, 'tech-sheet'] as const
 export const photoQuerySchema = v.object({
   visit: idSchema,
   stage: v.picklist(PHOTO_STAGES),

@@ -1,9 +1,10 @@
 import * as v from 'valibot'
 import { BOARD_MARKS } from '../board/runEvents.ts'
-import { CHECK_IDS } from '../formats/catalogue.ts'
+import { CHECK_IDS, PART_IDS } from '../formats/catalogue.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
 import { PROTOCOL_IDS } from '../protocols/protocolIds.ts'
 import { RUN_KINDS } from '../runs/runPlan.ts'
+import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
 
 /** A number in a range, with a message that names what was expected and what came. */
 export function numberIn(low: number, high: number, unit: string) {
@@ -41,6 +42,9 @@ export const machineSpecSchema = v.object({
     wall: v.picklist(['corrugated', 'smooth']),
   }),
   fillLevelMm: v.nullable(numberIn(1, 1500, 'mm')),
+  partHeightsMm: v.optional(
+    v.record(v.picklist(PART_IDS), v.tuple([numberIn(-1000, 2000, 'mm'), numberIn(-1000, 2000, 'mm')])),
+  ),
 })
 
 export const siteSpecSchema = v.object({
@@ -172,6 +176,8 @@ export const postObservationsSchema = v.object({
           levelMm: v.nullable(numberIn(-300, 1500, 'mm')),
           /** Temperature of a winding as it was measured. */
           tempC: v.optional(v.nullable(numberIn(-60, 250, '°C'))),
+          /** Phase of a leak test in which it was seen. */
+          phase: v.optional(v.nullable(v.picklist(LEAK_PHASES))),
         }),
         v.object({ type: v.literal('withdrawn'), ...base, targetId: idSchema }),
       ]),

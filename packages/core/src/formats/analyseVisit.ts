@@ -13,7 +13,7 @@ import type { RunPlan } from '../runs/runPlan.ts'
 import { sayRun } from '../runs/sayRun.ts'
 import type { Verdict } from '../runs/verdict.ts'
 import { tubProblems, tubTopMm } from '../tub/tubGeometry.ts'
-import { combineVisit } from '../visit/combineVisit.ts'
+import { combineVisit, type VisitSays } from '../visit/combineVisit.ts'
 import type { JudgedRun, Observation } from '../visit/observations.ts'
 import { sayVisit } from '../visit/sayVisit.ts'
 import { type VisitFile, VisitFileError, type VisitFileRun } from './visitFile.ts'
@@ -78,6 +78,7 @@ export function machineFromFile(file: VisitFile): MachineSpec {
       wall: 'corrugated',
     },
     fillLevelMm: machine.fill_level_mm ?? null,
+    partHeightsMm: machine.part_heights_mm,
   }
   const problem = tubProblems(tapedTub(spec))[0]
   if (problem) throw new VisitFileError('machine.tub', problem)
@@ -103,10 +104,26 @@ const ABOVE_TOP_MM = 60
  * @throws {VisitFileError} With the path of an impossible value.
  */
 export function analyseVisit(file: VisitFile): VisitReport {
+  const { judged, says } = judgeVisit(file)
+  return { runs: judged.map(toReport), combined: combinedReport(says) }
+}
+
+/** A visit file as the core sees it: machine, place, its runs judged, its looks, and what they say together. */
+export interface JudgedVisit {
+  machine: MachineSpec
+  site: SiteSpec
+  judged: JudgedRun[]
+  observations: Observation[]
+  says: VisitSays
+}
+
+/** @throws {VisitFileError} With the path of an impossible value. */
+export function judgeVisit(file: VisitFile): JudgedVisit {
   const machine = machineFromFile(file)
   const site = siteFromFile(file)
   const judged = file.runs.map((run, index) => judgeRun(run, machine, site, `runs.${index}`))
-  return { runs: judged.map(toReport), combined: combine(file, machine, site, judged) }
+  const observations = observationsFromFile(file)
+  return { machine, site, judged, observations, says: combineVisit(machine, site, judged, observations) }
 }
 
 function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): JudgedRun {
@@ -175,13 +192,7 @@ function named(found: {
   return out
 }
 
-function combine(
-  file: VisitFile,
-  machine: MachineSpec,
-  site: SiteSpec,
-  judged: readonly JudgedRun[],
-): VisitReport['combined'] {
-  const says = combineVisit(machine, site, judged, observationsFromFile(file))
+function combinedReport(says: VisitSays): VisitReport['combined'] {
   const lines = sayVisit(says)
   return {
     ...named(says),
@@ -210,6 +221,7 @@ function observationsFromFile(file: VisitFile): Observation[] {
     value: o.value,
     tap: o.tap,
     levelMm: o.level_mm ?? undefined,
+    phase: o.phase,
   }))
 }
 

@@ -110,6 +110,9 @@ export const CHECK_IDS = [
   'tub.spins',
   'lid-switch.continuity',
   'outlet.voltage',
+  'leak.dry',
+  'leak.drops',
+  'leak.cardboard',
 ] as const
 
 export const PART_IDS = [

@@ -1,6 +1,8 @@
 import * as v from 'valibot'
+import { valueProblem } from '../checks/checks.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
 import { RUN_KINDS } from '../runs/runPlan.ts'
+import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
 import { CHECK_IDS, PART_IDS } from './catalogue.ts'
 
 export const VISIT_FORMAT = 'brendik-visit/1'
@@ -121,6 +123,7 @@ export const visitFileSchema = v.looseObject({
           value: v.union([v.string(), v.number()]),
           tap: v.optional(v.picklist(TAPS)),
           level_mm: optionalNull(range(-300, 1500, 'mm')),
+          phase: optionalNull(v.picklist(LEAK_PHASES)),
           at: v.optional(instant),
         }),
       ),
@@ -153,6 +156,10 @@ export function parseVisitFile(document: unknown): VisitFile {
   }
   result.output.runs.forEach((run, index) => {
     checkRows(run, `runs.${index}`)
+  })
+  result.output.observations.forEach(({ check, value }, index) => {
+    const problem = valueProblem(check, value)
+    if (problem) throw new VisitFileError(`observations.${index}.value`, problem)
   })
   return result.output
 }

@@ -1,3 +1,4 @@
+import type { PART_IDS } from '../formats/catalogue.ts'
 import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
 
 export const FAMILY_IDS = [
@@ -23,6 +24,8 @@ export interface MachineSpec {
   drainHose: { boreMm: number; lengthM: number; wall: 'corrugated' | 'smooth' }
   /** Level at which the machine closes the valve, mm above the port. */
   fillLevelMm: number | null
+  /** Lowest and highest place of a part, mm above the port, where somebody measured it. */
+  partHeightsMm?: Partial<Record<(typeof PART_IDS)[number], readonly [number, number]>> | undefined
 }
 
 /** What is known about the place. Null = not measured; the run is then judged with a wider band. */

@@ -1,7 +1,16 @@
 import { STATE_FIELDS } from '../state/machineState.ts'
 
 /** The stages of a visit in the order of work. */
-export const STAGE_IDS = ['arrive', 'make-safe', 'outside', 'fill', 'hold', 'drain', 'electrical'] as const
+export const STAGE_IDS = [
+  'arrive',
+  'make-safe',
+  'outside',
+  'fill',
+  'hold',
+  'drain',
+  'electrical',
+  'locate',
+] as const
 export type StageId = (typeof STAGE_IDS)[number]
 
 export const STAGE_STATUSES = ['open', 'done', 'not-needed'] as const
@@ -16,4 +25,6 @@ export const ENTRY_TOPICS: readonly string[] = [
   ...STAGE_IDS.flatMap((stage) => [`status:${stage}`, `result:${stage}`, `note:${stage}`]),
   ...STATE_FIELDS.map((field) => `state:${field}`),
   'said:moment',
+  // Everything was wiped dry before the leak test.
+  'said:dried',
 ]

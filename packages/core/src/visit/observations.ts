@@ -2,6 +2,7 @@ import type { Tap } from '../machine/machineSpec.ts'
 import { USUAL_HOSE_END_MM } from '../pump/standpipe.ts'
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunPlan } from '../runs/runPlan.ts'
+import type { LeakPhase } from '../waterpath/leakPhases.ts'
 
 /** Something looked at or measured outside a timed run; `check` is an id of the check catalogue, units as stated there. */
 export interface Observation {
@@ -10,6 +11,8 @@ export interface Observation {
   tap?: Tap | undefined
   /** Level at which it was observed, mm above the port. */
   levelMm?: number | undefined
+  /** Phase of the leak test in which it was seen. */
+  phase?: LeakPhase | null | undefined
 }
 
 /** A run with what it said. */

@@ -10,11 +10,12 @@ export function judgedRuns(visit: VisitAnswer): JudgedRun[] {
 }
 
 export function observationsOf(visit: VisitAnswer): Observation[] {
-  return visit.observations.map(({ check, value, tap, levelMm }) => ({
+  return visit.observations.map(({ check, value, tap, levelMm, phase }) => ({
     check,
     value,
     tap: tap ?? undefined,
     levelMm: levelMm ?? undefined,
+    phase,
   }))
 }
 

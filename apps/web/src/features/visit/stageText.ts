@@ -8,6 +8,7 @@ export const STAGE_NAME: Record<StageId, string> = {
   hold: 'Hold',
   drain: 'Drain',
   electrical: 'Electrical',
+  locate: 'Locate',
 }
 export const STATUS_WORD: Record<StageStatus, string> = {
   open: 'open',

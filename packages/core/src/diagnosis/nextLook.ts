@@ -1,0 +1,76 @@
+import { informationGainBits } from './bayes.ts'
+import { type Causes, type Evidence, setChances } from './causes.ts'
+
+/** A look that could be made: its outcomes, each as evidence; over them the likelihoods of one cause sum to 1. */
+export interface PossibleLook {
+  id: string
+  /** Minutes to get there and make it. */
+  minutes: number
+  outcomes: readonly { name: string; evidence: Evidence }[]
+}
+export interface WorthOfLook {
+  id: string
+  minutes: number
+  /** Information expected about which faults there are, bits. */
+  gainBits: number
+  /** Gain per minute; a look that takes no time counts as half a minute. */
+  bitsPerMinute: number
+  /** For each outcome its probability now, and the set of faults most likely after it. */
+  outcomes: { name: string; probability: number; leadsTo: number; leadsToProbability: number }[]
+}
+
+/** Causes less likely than this are left out: together they cannot change a choice. */
+const NEGLIGIBLE = 1e-5
+const LEAST_MINUTES = 0.5
+
+/**
+ * What each look is worth: the information it is expected to give about the set of faults, and that per minute. Best first.
+ * @param p - Probability of each cause now.
+ */
+export function worthOfLooks(causes: Causes, p: Float64Array, looks: readonly PossibleLook[]): WorthOfLook[] {
+  const sets = setChances(causes, p)
+  const alive: number[] = []
+  for (let c = 0; c < p.length; c++) if ((p[c] as number) > NEGLIGIBLE) alive.push(c)
+  const places = [...new Set(alive.map((c) => causes.setOf[c] as number))]
+  const row = new Map(places.map((set, n) => [set, n]))
+  const weight = Float64Array.from(places, (set) => sets[set] as number)
+  const total = weight.reduce((a, b) => a + b, 0)
+  for (let n = 0; n < weight.length; n++) weight[n] = (weight[n] as number) / total
+  return looks
+    .map((look) => {
+      const table = places.map(() => new Float64Array(look.outcomes.length))
+      for (const c of alive) {
+        const [i, j] = [causes.first[c] as number, causes.second[c] as number]
+        const out = table[row.get(causes.setOf[c] as number) as number] as Float64Array
+        look.outcomes.forEach(({ evidence }, k) => {
+          out[k] = (out[k] as number) + (p[c] as number) * evidence.likelihood(i, j)
+        })
+      }
+      for (const out of table) {
+        const sum = out.reduce((a, b) => a + b, 0)
+        if (sum > 0) for (let k = 0; k < out.length; k++) out[k] = (out[k] as number) / sum
+      }
+      const gainBits = informationGainBits(weight, table)
+      return {
+        id: look.id,
+        minutes: look.minutes,
+        gainBits,
+        bitsPerMinute: gainBits / Math.max(LEAST_MINUTES, look.minutes),
+        outcomes: look.outcomes.map(({ name }, k) => {
+          let [probability, best, most] = [0, 0, -1]
+          table.forEach((out, n) => {
+            const joint = (weight[n] as number) * (out[k] as number)
+            probability += joint
+            if (joint > most) [most, best] = [joint, n]
+          })
+          return {
+            name,
+            probability,
+            leadsTo: places[best] as number,
+            leadsToProbability: probability > 0 ? most / probability : 0,
+          }
+        }),
+      }
+    })
+    .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute)
+}
