@@ -119,7 +119,7 @@ export { type LeakFaultId, type LeakHistory, leakFault, NO_HISTORY } from './lea
 export type { LeakFindings, PhaseSeen } from './leaksites/leakFindings.ts'
 export { PHASE_WORD } from './leaksites/leakPieces.ts'
 export { FLOOR_PLACES, type LeakPlace, MACHINE_PLACES } from './leaksites/leakPlaces.ts'
-export type { PartVerdict, Reason, Suspect, WrongTurn } from './leaksites/leakReasons.ts'
+export type { PartVerdict, Reason, Strength, Suspect, WrongTurn } from './leaksites/leakReasons.ts'
 export {
   type LeakTimeline,
   leakTimeline,
@@ -129,7 +129,8 @@ export {
   type TimelineRun,
 } from './leaksites/leakTimeline.ts'
 export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './leaksites/leakView.ts'
-export { allowedLooks, type LeakLook, WATCH_MIN } from './leaksites/nextLeakLook.ts'
+export { allowedLooks, type LeakLook } from './leaksites/nextLeakLook.ts'
+export { PHASE_WATCH, type PhaseWatch } from './leaksites/phaseWatch.ts'
 export {
   FAMILY_IDS,
   type FamilyId,
@@ -141,6 +142,7 @@ export {
   type Tap,
   tapedTub,
 } from './machine/machineSpec.ts'
+export { portHeight } from './machine/uncertainty.ts'
 export { seededRandom } from './numeric/random.ts'
 export {
   planForStep,

@@ -1,4 +1,4 @@
-import type { RigFault, RunKind, RunPlan, Tap } from '@brendik/core'
+import type { LeakPhase, RigFault, RunKind, RunPlan, Tap } from '@brendik/core'
 import { DEMO_MACHINES, DEMO_SITES, idOf } from './demoPeople.ts'
 
 export interface DemoRun {
@@ -20,6 +20,7 @@ export interface DemoLook {
   value: string | number
   tap: Tap | null
   levelMm: number | null
+  phase?: LeakPhase
 }
 
 /** Something said of a stage or of the machine's state. */
@@ -100,6 +101,14 @@ export function demoVisits(midnightMs: number, nowMs: number) {
     tap,
     levelMm: null,
   })
+  /** What a watched phase of a leak test showed. */
+  const dry = (atMs: number, phase: LeakPhase): DemoLook => ({ ...look(atMs, 'leak.dry', phase), phase })
+  const wet = (atMs: number, phase: LeakPhase, place: string, amount: string): DemoLook[] =>
+    [
+      look(atMs, 'leak.phase', phase),
+      look(atMs + 20_000, 'leak.place', place),
+      look(atMs + 30_000, 'leak.amount', amount),
+    ].map((one) => ({ ...one, phase }))
   const yearly = [3, 2, 1].map((yearsAgo) => {
     const then = midnightMs - yearsAgo * 365 * 86_400_000 + 9 * 3_600_000
     const name = `larch ${yearsAgo} years ago`
@@ -125,7 +134,43 @@ export function demoVisits(midnightMs: number, nowMs: number) {
         protocol: { id: 'three-hold', step },
       }),
     )
+  const leakDay = (hours: number, minutes: number) => at(hours - 12 * 24, minutes)
+  const leakTest = visit(
+    'mill leak test',
+    2,
+    2,
+    leakDay(9, 0),
+    'Water under the middle of the machine after a wash.',
+    [
+      {
+        ...run('leak idle', 'idle', 'none', leakDay(9, 20), 2, 2, 'hand', { startLevelMm: 0 }),
+        lastsS: 200,
+        fromMm: 0,
+      },
+      run('leak fill', 'fill', 'none', leakDay(9, 26), 2, 2, 'hand'),
+      { ...run('leak hold', 'hold', 'tub-seam.leak', leakDay(9, 36), 2, 2, 'stream'), lastsS: 2700 },
+      { ...run('leak motion', 'motion', 'tub-seam.leak', leakDay(10, 26), 2, 2, 'stream'), lastsS: 300 },
+      run('leak drain', 'drain', 'none', leakDay(10, 34), 2, 2, 'hand'),
+    ],
+    [
+      look(leakDay(9, 5), 'complaint', 'leaking'),
+      dry(leakDay(9, 23), 'idle-taps-on'),
+      dry(leakDay(9, 31), 'fill'),
+      ...wet(leakDay(9, 41), 'hold', 'centre', 'drip'),
+      ...wet(leakDay(10, 28), 'wash-motion', 'tub-wall', 'trickle'),
+      dry(leakDay(10, 36), 'drain'),
+      look(leakDay(10, 40), 'leak.trail', 'sediment'),
+      look(leakDay(10, 42), 'bellows.look', 'good'),
+    ],
+    [
+      { atMs: leakDay(9, 15), topic: 'said:dried', value: 'yes' },
+      { atMs: leakDay(10, 45), topic: 'status:locate', value: 'done' },
+      { atMs: leakDay(10, 45), topic: 'result:locate', value: 'Tub seam at about 60 mm, left side' },
+    ],
+    leakDay(10, 50),
+  )
   const visits = [
+    leakTest,
     visit(
       'quarry',
       1,
@@ -198,6 +243,9 @@ export function demoVisits(midnightMs: number, nowMs: number) {
       ],
       [
         look(at(12, 33), 'complaint', 'leaking'),
+        dry(at(12, 34), 'idle-taps-on'),
+        dry(at(12, 42), 'fill'),
+        ...wet(at(12, 58), 'hold', 'centre', 'trickle'),
         { atMs: at(14, 46), check: 'leak.catch', value: 46, tap: null, levelMm: 280 },
         { atMs: at(14, 51), check: 'leak.catch', value: 39.5, tap: null, levelMm: 245 },
         { atMs: at(14, 56), check: 'leak.catch', value: 31.5, tap: null, levelMm: 210 },

@@ -60,7 +60,7 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
     await storeEvents(mine, actor, visit.id, run.id, events)
     if (blocks.length > 0) await storeBlocks(mine, actor, run.id, blocks)
   }
-  for (const { id, atMs, check, value, tap, levelMm } of visit.looks)
+  for (const { id, atMs, check, value, tap, levelMm, phase } of visit.looks)
     await mine.run('insertObservation', [
       workshopId,
       id,
@@ -73,6 +73,7 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
       levelMm,
       null,
       null,
+      phase ?? null,
     ])
   for (const { id, atMs, topic, value } of visit.entries)
     await mine.run('insertEntry', [

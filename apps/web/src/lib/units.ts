@@ -98,3 +98,16 @@ export function figure(system: UnitSystem, quantity: Quantity, base: number | nu
 export function withUnit(system: UnitSystem, quantity: Quantity, base: number | null | undefined): string {
   return `${figure(system, quantity, base)} ${UNITS[system][quantity].unit}`
 }
+
+const IN_TEXT = /(-?\d+(?:\.\d+)?)(?: to (-?\d+(?:\.\d+)?))? (mm|L\/h)(?![a-z])/g
+
+/** A sentence of the core, whose lengths and leak rates are metric, in the user's units. */
+export function textInUnits(units: UnitSystem, text: string): string {
+  if (units === 'metric') return text
+  return text.replace(IN_TEXT, (_all, from: string, to: string | undefined, unit: string) => {
+    const quantity = unit === 'mm' ? 'level' : 'hourly'
+    return to === undefined
+      ? withUnit(units, quantity, Number(from))
+      : `${figure(units, quantity, Number(from))} to ${withUnit(units, quantity, Number(to))}`
+  })
+}

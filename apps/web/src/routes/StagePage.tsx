@@ -1,6 +1,7 @@
 import { STAGE_IDS, type StageId } from '@brendik/core'
 import { useEffect } from 'react'
 import { Link, useLocation, useNavigate, useParams } from 'react-router'
+import { LocateStage } from '../features/locate/LocateStage.tsx'
 import { ArriveStage, Proposals } from '../features/stages/ArriveStage.tsx'
 import { ElectricalStage } from '../features/stages/ElectricalStage.tsx'
 import { MakeSafeStage } from '../features/stages/MakeSafeStage.tsx'
@@ -27,6 +28,7 @@ export function StagePage() {
         There is no stage {stageId}.
       </p>
     )
+  if (stageId === 'locate') return <LocateStage space={space} />
   return <Stage key={stageId} space={space} stage={stageId} />
 }
 

@@ -105,7 +105,7 @@ function heightPiece(
   const alone = (s: number) => (acts[s] as number) * (density[s] as number) + (1 - (acts[s] as number)) * none
   return {
     id: 'height',
-    says: `The leak lies at ${Math.round(height.value)} mm (${Math.round(height.lo)} to ${Math.round(height.hi)}).`,
+    says: `The leak lies at ${Math.round(height.lo)} to ${Math.round(height.hi)} mm.`,
     likelihood: (i, j) => {
       if (i === NO_FAULT) return none
       if (j === NO_FAULT) return alone(i)

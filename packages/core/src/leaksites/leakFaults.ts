@@ -77,17 +77,17 @@ const fault = (
  * kept soft, since people look late, wipe badly and misplace what they see.
  */
 export const LEAK_FAULTS: readonly LeakFault[] = [
-  fault('fill-hose.leak', 'Fill hose or its washer', 'fill-hose', 0.075, {
+  fault('fill-hose.leak', 'Fill hose', 'fill-hose', 0.075, {
     phases: phases(0.95, 0.8, 0.45, 0.4, 0.35, 0.35),
     amounts: [0.05, 0.5, 0.3, 0.15],
     trails: [0.86, 0.1, 0.03, 0.01],
   }),
-  fault('inlet-valve.body-leak', 'Body of the inlet valve', 'inlet-valve', 0.03, {
+  fault('inlet-valve.body-leak', 'Inlet valve body', 'inlet-valve', 0.03, {
     phases: phases(0.9, 0.85, 0.4, 0.35, 0.3, 0.3),
     amounts: [0.08, 0.6, 0.27, 0.05],
     trails: [0.8, 0.16, 0.03, 0.01],
   }),
-  fault('valve-hose.leak', 'Hose behind the inlet valve', 'valve-hose', 0.045, {
+  fault('valve-hose.leak', 'Valve outlet hose', 'valve-hose', 0.045, {
     phases: phases(0.03, 0.96, 0.06, 0.12, 0.03, 0.08),
     amounts: [0.05, 0.4, 0.4, 0.15],
     trails: [0.8, 0.1, 0.09, 0.01],
@@ -103,18 +103,18 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
     amounts: [0.08, 0.55, 0.3, 0.07],
     trails: [0.35, 0.15, 0.48, 0.02],
   }),
-  fault('bellows.drain-holes-blocked', 'Drain holes of the bellows blocked', 'bellows', 0.028, {
+  fault('bellows.drain-holes-blocked', 'Bellows drain holes', 'bellows', 0.028, {
     phases: phases(0.02, 0.04, 0.05, 0.12, 0.05, 0.3),
     amounts: [0.25, 0.45, 0.25, 0.05],
     trails: [0.35, 0.2, 0.44, 0.01],
   }),
-  fault('bellows.misaligned', 'Bellows sits out of line', 'bellows', 0.015, {
+  fault('bellows.misaligned', 'Bellows out of line', 'bellows', 0.015, {
     standing: true,
     phases: phases(0.02, 0.5, 0.5, 0.88, 0.2, 0.45),
     amounts: [0.1, 0.55, 0.3, 0.05],
     trails: [0.4, 0.1, 0.49, 0.01],
   }),
-  fault('tub-seam.leak', 'Seam or wall of the tub', 'tub-seam', 0.055, {
+  fault('tub-seam.leak', 'Tub seam or wall', 'tub-seam', 0.055, {
     standing: true,
     phases: phases(0.02, 0.7, 0.93, 0.92, 0.5, 0.7),
     amounts: [0.08, 0.58, 0.27, 0.07],
@@ -126,7 +126,7 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
     amounts: [0.08, 0.62, 0.25, 0.05],
     trails: [0.25, 0.38, 0.25, 0.12],
   }),
-  fault('shaft-seal.leak', 'Shaft seals of the gearcase', 'shaft-seal', 0.06, {
+  fault('shaft-seal.leak', 'Shaft seals', 'shaft-seal', 0.06, {
     standing: true,
     phases: phases(0.1, 0.6, 0.85, 0.93, 0.45, 0.75),
     amounts: [0.1, 0.62, 0.24, 0.04],
@@ -144,7 +144,7 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
     amounts: [0.02, 0.28, 0.4, 0.3],
     trails: [0.35, 0.3, 0.34, 0.01],
   }),
-  fault('pump.seal-leak', 'Seal of the pump', 'pump', 0.12, {
+  fault('pump.seal-leak', 'Pump seal', 'pump', 0.12, {
     standing: true,
     phases: phases(0.1, 0.7, 0.9, 0.88, 0.92, 0.5),
     amounts: [0.06, 0.68, 0.22, 0.04],
@@ -161,13 +161,13 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
     amounts: [0.03, 0.32, 0.4, 0.25],
     trails: [0.32, 0.22, 0.45, 0.01],
   }),
-  fault('house-drain.blocked', 'House drain overflows', 'standpipe', 0.045, {
+  fault('house-drain.blocked', 'House drain', 'standpipe', 0.045, {
     isLeak: false,
     phases: phases(0.01, 0.02, 0.03, 0.04, 0.95, 0.4),
     amounts: [0.02, 0.08, 0.35, 0.55],
     trails: [0.25, 0.2, 0.54, 0.01],
   }),
-  fault('standpipe.siphon', 'Siphons into the standpipe', 'standpipe', 0.02, {
+  fault('standpipe.siphon', 'Siphon', 'standpipe', 0.02, {
     isLeak: false,
     phases: phases(0.01, 0.02, 0.02, 0.02, 0.03, 0.02),
     amounts: [0.7, 0.2, 0.08, 0.02],
@@ -179,13 +179,13 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
     amounts: [0.82, 0.16, 0.015, 0.005],
     trails: [0.95, 0.03, 0.015, 0.005],
   }),
-  fault('spill.opening', 'Spilt at the last opening', 'filter-cap', 0.04, {
+  fault('spill.opening', 'Spilt when opened', 'filter-cap', 0.04, {
     isLeak: false,
     phases: phases(0.4, 0.25, 0.22, 0.2, 0.15, 0.12),
     amounts: [0.6, 0.22, 0.13, 0.05],
     trails: [0.42, 0.35, 0.22, 0.01],
   }),
-  fault('spill.suds', 'Foam from drawer or door', 'dispenser', 0.025, {
+  fault('spill.suds', 'Foam', 'dispenser', 0.025, {
     isLeak: false,
     phases: phases(0.01, 0.25, 0.2, 0.9, 0.3, 0.6),
     amounts: [0.3, 0.3, 0.32, 0.08],

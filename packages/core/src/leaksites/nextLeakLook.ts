@@ -13,22 +13,8 @@ import type { LeakFindings } from './leakFindings.ts'
 import { LEAK_LOOKS, lookShares } from './leakLooks.ts'
 import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from './leakPlaces.ts'
 import { type LeakState, leaksIn, NOTICED, reached, WET_ANYWAY } from './leakStates.ts'
+import { PHASE_WATCH } from './phaseWatch.ts'
 
-/** Minutes to bring a phase about and watch it. Estimates. */
-export const WATCH_MIN: Readonly<Record<LeakPhase, number>> = {
-  'idle-taps-on': 3,
-  fill: 6,
-  hold: 10,
-  'wash-motion': 6,
-  drain: 4,
-  spin: 5,
-}
-/** What a phase does to the machine, as far as a gate watches over it. */
-const ACTS_OF_PHASE: Readonly<Partial<Record<LeakPhase, readonly ActId[]>>> = {
-  fill: ['let-water-in'],
-  drain: ['run-pump'],
-  spin: ['run-pump'],
-}
 /** Finding the level at which the drip stops, minutes. Estimate. */
 const STOP_LEVEL_MIN = 15
 
@@ -119,9 +105,9 @@ function phaseLooks(found: LeakFindings, { states }: LeakDiagnosis, add: Add): v
         what: { kind: 'phase', phase },
         name: `Watch it ${PHASE_NAME[phase]}`,
         by: 'dry everything first',
-        acts: ACTS_OF_PHASE[phase] ?? [],
+        acts: PHASE_WATCH[phase].acts,
       },
-      WATCH_MIN[phase],
+      PHASE_WATCH[phase].minutes,
       binary('wet', 'dry', (i, j) => 1 - (1 - of(i)) * (1 - of(j)) * (1 - WET_ANYWAY)),
     )
   }

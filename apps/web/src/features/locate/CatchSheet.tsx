@@ -1,0 +1,221 @@
+import { FLOOR_PLACES, flowFromDropsLH } from '@brendik/core'
+import { useEffect, useRef, useState } from 'react'
+import { usePrefs } from '../../lib/prefs.ts'
+import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { BigButton } from '../../ui/BigButton.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { Sheet } from '../../ui/Sheet.tsx'
+import { CatchFields } from '../protocol/CatchFields.tsx'
+import type { Space } from '../visit/space.ts'
+import { keepSeen, standingIn, toggleSeen } from './leakLooks.ts'
+import { placeWord } from './locateText.ts'
+import { Toggle } from './WatchSheet.tsx'
+
+type Way = 'drops' | 'caught' | 'cardboard'
+
+/** How much it loses: drops counted, water caught or weighed; or the stain of a whole cycle on cardboard. */
+export function CatchSheet({ space, onClose }: { space: Space; onClose: () => void }) {
+  const [way, setWay] = useState<Way>('drops')
+  return (
+    <Sheet open title="How much it loses" onClose={onClose}>
+      <div className="mt-2 grid gap-4">
+        <Choice
+          label="How it is measured"
+          value={way}
+          options={[
+            { value: 'drops', text: 'Count drops' },
+            { value: 'caught', text: 'Caught' },
+            { value: 'cardboard', text: 'Cardboard' },
+          ]}
+          onChange={setWay}
+        />
+        {way === 'drops' && <Drops space={space} onDone={onClose} />}
+        {way === 'caught' && <Caught space={space} onDone={onClose} />}
+        {way === 'cardboard' && <Cardboard space={space} />}
+        <BigButton onPress={onClose}>Close</BigButton>
+      </div>
+    </Sheet>
+  )
+}
+
+/** Fewest drops that give a rate. */
+const LEAST_DROPS = 4
+
+/** A press at each drop; the rate from the first to the last, with its interval. */
+function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
+  const { units } = usePrefs()
+  const [times, setTimes] = useState<readonly number[]>([])
+  const button = useRef<HTMLButtonElement>(null)
+  const add = () => setTimes((old) => [...old, Date.now()])
+  useEffect(() => button.current?.focus(), [])
+  const gaps = times.length - 1
+  const seconds = gaps > 0 ? ((times.at(-1) as number) - (times[0] as number)) / 1000 : 0
+  const rate = times.length >= LEAST_DROPS && seconds > 0 ? flowFromDropsLH(gaps, seconds) : null
+  const perMinute = rate ? (gaps / seconds) * 60 : null
+  const unit = unitOf(units, 'hourly').unit
+  return (
+    <div className="grid gap-3">
+      <button
+        type="button"
+        className="flex min-h-40 cursor-pointer flex-col items-center justify-center bg-ink text-face select-none"
+        ref={button}
+        // The instant of the touch or of the key going down, not of the release.
+        onPointerDown={add}
+        onKeyDown={(event) => {
+          if ((event.key === ' ' || event.key === 'Enter') && !event.repeat) {
+            event.preventDefault()
+            add()
+          }
+        }}
+      >
+        <span className="figure text-6xl">{times.length}</span>
+        <span className="text-lg">Drop: press at each one</span>
+      </button>
+      <p className="text-lg leading-snug" aria-live="polite">
+        {rate && perMinute !== null ? (
+          <>
+            <span className="small-figure text-3xl">{perMinute.toFixed(0)} a minute</span>,{' '}
+            {figure(units, 'hourly', rate.lo)} to {figure(units, 'hourly', rate.hi)} {unit}: a drop is 0.05 to
+            0.25 mL.
+          </>
+        ) : (
+          <span className="text-soft">{LEAST_DROPS} drops give a rate; more make it surer.</span>
+        )}
+      </p>
+      <div className="grid grid-cols-2 gap-2">
+        <BigButton disabled={times.length === 0} onPress={() => setTimes((old) => old.slice(0, -1))}>
+          Undo
+        </BigButton>
+        <BigButton
+          main
+          disabled={perMinute === null || perMinute > 400}
+          onPress={() => {
+            keepSeen(space, [{ check: 'leak.drops', value: Math.round((perMinute as number) * 10) / 10 }])
+            onDone()
+          }}
+        >
+          Keep
+        </BigButton>
+      </div>
+      {perMinute !== null && perMinute > 400 && (
+        <p role="alert">Faster than 400 a minute drops run together: catch it instead.</p>
+      )}
+    </div>
+  )
+}
+
+function Caught({ space, onDone }: { space: Space; onDone: () => void }) {
+  const { water } = space.state
+  const [by, setBy] = useState<'cup' | 'scale'>('cup')
+  const [flowLH, setFlowLH] = useState<number | null>(null)
+  const [levelMm, setLevelMm] = useState<number | null>(water.kind === 'level' ? water.levelMm : null)
+  const ready = flowLH !== null && levelMm !== null && Number.isFinite(levelMm)
+  return (
+    <div className="grid gap-3">
+      <Choice
+        label="Measured by"
+        value={by}
+        options={[
+          { value: 'cup', text: 'Cup' },
+          { value: 'scale', text: 'Scale' },
+        ]}
+        onChange={setBy}
+      />
+      {by === 'cup' ? <CatchFields onFlow={setFlowLH} /> : <Weighed onFlow={setFlowLH} />}
+      <QuantityInput
+        label="Level in the tub meanwhile"
+        quantity="level"
+        base={levelMm}
+        hint="three levels give the height of the leak"
+        onChange={setLevelMm}
+      />
+      <BigButton
+        main
+        disabled={!ready}
+        onPress={() => {
+          keepSeen(space, [{ check: 'leak.catch', value: flowLH as number, levelMm }])
+          onDone()
+        }}
+      >
+        Keep
+      </BigButton>
+    </div>
+  )
+}
+
+/** Grams over seconds; a gram of water is a millilitre, to half a percent up to 30 °C. */
+function Weighed({ onFlow }: { onFlow: (flowLH: number | null) => void }) {
+  const { units } = usePrefs()
+  const [grams, setGrams] = useState('')
+  const [seconds, setSeconds] = useState<number | null>(300)
+  const g = Number(grams.replace(',', '.'))
+  const known = grams.trim() !== '' && g >= 0 && seconds !== null && seconds > 0
+  const flowLH = known ? Math.round((g / seconds) * 3600) / 1000 : null
+  const tell = useRef(onFlow)
+  tell.current = onFlow
+  useEffect(() => tell.current(flowLH), [flowLH])
+  return (
+    <div className="grid gap-2">
+      <div className="grid grid-cols-2 gap-3">
+        <label className="block text-sm text-soft">
+          Heavier by, g
+          <input
+            inputMode="decimal"
+            className="mt-1 min-h-12 w-full border border-line bg-face px-3 text-lg text-ink"
+            value={grams}
+            onChange={(event) => setGrams(event.target.value)}
+          />
+        </label>
+        <QuantityInput label="Over" quantity="time" base={seconds} onChange={setSeconds} />
+      </div>
+      <p className="text-lg" aria-live="polite">
+        {flowLH === null ? (
+          <span className="text-soft">A cloth or tray weighed before and after.</span>
+        ) : (
+          <span className="small-figure text-3xl">{withUnit(units, 'hourly', flowLH)}</span>
+        )}
+      </p>
+    </div>
+  )
+}
+
+/** The stain as a floor plan, the front below. */
+function Cardboard({ space }: { space: Space }) {
+  const seen = standingIn(space, 'leak.cardboard', null)
+  const on = (value: string) => seen.some((o) => o.value === value)
+  const rows = [
+    FLOOR_PLACES.filter((p) => p.startsWith('rear')),
+    FLOOR_PLACES.filter((p) => p === 'centre'),
+    FLOOR_PLACES.filter((p) => p.startsWith('front')),
+  ]
+  return (
+    <div className="grid gap-2">
+      <p className="leading-snug">
+        Under the closed machine for a whole short cycle. Read it from above, rear at the top.
+      </p>
+      <div className="grid gap-1.5 border border-line p-2">
+        {rows.map((row) => (
+          <div
+            key={row[0]}
+            className={`grid gap-1.5 ${row.length === 3 ? 'grid-cols-3' : 'grid-cols-1 px-[33%]'}`}
+          >
+            {row.map((place) => (
+              <Toggle
+                key={place}
+                on={on(place)}
+                tone="water"
+                onPress={() => toggleSeen(space, 'leak.cardboard', place, null)}
+              >
+                {placeWord(place).replace('floor, ', '')}
+              </Toggle>
+            ))}
+          </div>
+        ))}
+      </div>
+      <Toggle on={on('dry')} tone="good" onPress={() => toggleSeen(space, 'leak.cardboard', 'dry', null)}>
+        Dry all over
+      </Toggle>
+    </div>
+  )
+}

@@ -1,0 +1,216 @@
+import {
+  allowedLooks,
+  type LeakLook,
+  type LeakPhase,
+  type LeakView,
+  levelAtReplay,
+  type PartId,
+  phaseAtReplay,
+} from '@brendik/core'
+import { useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { usePrefs } from '../../lib/prefs.ts'
+import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { Scroll } from '../../ui/Scroll.tsx'
+import { StageKeep } from '../stages/StageKeep.tsx'
+import { Conflict } from '../visit/Conflict.tsx'
+import type { Space } from '../visit/space.ts'
+import { statusOf } from '../visit/stageText.ts'
+import { CatchSheet } from './CatchSheet.tsx'
+import { Ladder, leakBands } from './Ladder.tsx'
+import { LookSheet } from './LookSheet.tsx'
+import { percent } from './locateText.ts'
+import { NextLook } from './NextLook.tsx'
+import { PartDetail } from './PartDetail.tsx'
+import { PartHeightSheet } from './PartHeightSheet.tsx'
+import { PhaseStrip } from './PhaseStrip.tsx'
+import { Replay } from './Replay.tsx'
+import { Suspects, someSeen } from './Suspects.tsx'
+import { timelineOf } from './timelineOf.ts'
+import { useLeak, useLeakRuns } from './useLeak.ts'
+import { useWatch } from './useWatch.ts'
+import { WatchSheet } from './WatchSheet.tsx'
+
+type Open =
+  | { sheet: 'watch'; phase: LeakPhase }
+  | { sheet: 'look'; look: LeakLook }
+  | { sheet: 'catch' }
+  | { sheet: 'height' }
+
+/** In the hand the lead stands first; the reasons are below the drawing. */
+function Lead({ view }: { view: LeakView }) {
+  const first = view.suspects[0]
+  if (!first || !someSeen(view)) return null
+  const none = view.none > first.present
+  return (
+    <p className="flex items-baseline justify-between gap-3 border-line border-b bg-face px-4 py-2 md:hidden">
+      <span className="plate text-2xl leading-tight">{none ? 'No leak' : first.name}</span>
+      <span className="small-figure text-3xl">{percent(none ? view.none : first.present)}</span>
+    </p>
+  )
+}
+
+/** The leak ladder: when water appears and how high it lies, before a screw is undone. */
+export function LocateStage({ space }: { space: Space }) {
+  const navigate = useNavigate()
+  const { units } = usePrefs()
+  const { visit, state } = space
+  const runs = useLeakRuns(space)
+  const view = useLeak(space, runs)
+  const watching = useWatch(visit.id)
+  const [open, setOpen] = useState<Open | null>(null)
+  const [chosen, setChosen] = useState<PartId | null>(null)
+  const [replayS, setReplayS] = useState<number | null>(null)
+  const timeline = useMemo(() => timelineOf(space, runs), [space, runs])
+  const status = statusOf(space.standing, 'locate')
+  const settle = () => {
+    space.say('status:locate', status === 'done' ? 'open' : 'done')
+    if (status !== 'done') navigate(`/visits/${visit.id}`)
+  }
+  if (!view)
+    return (
+      <main className="flex-1 p-6 text-lg text-soft">
+        <h1 className="sr-only">Locate</h1>Weighing what was found.
+      </main>
+    )
+  const { open: looks, shut } = allowedLooks(view.looks, visit.machine.spec, state, Date.now())
+  const openLook = (look: LeakLook) =>
+    setOpen(look.what.kind === 'phase' ? { sheet: 'watch', phase: look.what.phase } : { sheet: 'look', look })
+  const replaying = replayS !== null && timeline !== null
+  const levelNow = replaying
+    ? levelAtReplay(timeline, replayS)
+    : state.water.kind === 'level'
+      ? state.water.levelMm
+      : null
+  const phaseNow = replaying ? phaseAtReplay(timeline, replayS) : (watching.watch?.phase ?? null)
+  const wetNow =
+    replaying && phaseNow && (timeline.firstWetS[phaseNow] ?? Number.POSITIVE_INFINITY) <= replayS
+      ? new Set(
+          view.suspects
+            .filter((s) => s.present > 0.1 && s.part?.phases.includes(phaseNow))
+            .flatMap((s) => s.part?.id ?? []),
+        )
+      : new Set<PartId>()
+  const next = looks[0]
+  const measured = view.parts.find((part) => part.id === chosen)
+  const dried = space.standing.has('said:dried')
+  return (
+    <>
+      <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
+        <main className="flex min-w-0 flex-1 flex-col md:min-h-0">
+          <h1 className="sr-only">Locate</h1>
+          <Conflict space={space} topic="status:locate" />
+          <Lead view={view} />
+          {!replaying && (
+            <PhaseStrip
+              space={space}
+              view={view}
+              now={phaseNow}
+              onOpen={(phase) => setOpen({ sheet: 'watch', phase })}
+            />
+          )}
+          {replaying ? (
+            <Replay timeline={timeline} atS={replayS} onMove={setReplayS} />
+          ) : (
+            !dried && (
+              <p className="flex flex-wrap items-center justify-between gap-x-4 border-line border-b bg-watch-face px-4 md:px-5">
+                <span className="py-1.5">Dry everything first: floor, base, hoses, under the door.</span>
+                <button
+                  type="button"
+                  className="min-h-12 cursor-pointer font-semibold underline underline-offset-4"
+                  onClick={() => space.say('said:dried', 'yes')}
+                >
+                  All is dry
+                </button>
+              </p>
+            )
+          )}
+          <div className="h-[456px] shrink-0 p-2 md:h-auto md:min-h-0 md:flex-1 md:shrink md:px-4">
+            <Ladder
+              machine={visit.machine.spec}
+              site={visit.site.spec}
+              view={view}
+              levelMm={levelNow}
+              wetNow={wetNow}
+              chosen={chosen}
+              onChoose={setChosen}
+            />
+          </div>
+          <p className="px-4 pb-1 text-sm text-soft md:px-5">
+            {leakBands(view).map(({ mm, lo, hi }) => (
+              <span key={mm} className="mr-4 font-semibold text-watch">
+                Leak at {figure(units, 'level', mm)} ({figure(units, 'level', lo)} to{' '}
+                {withUnit(units, 'level', hi)})
+              </span>
+            ))}
+            {levelNow !== null && (
+              <span className="mr-4 font-semibold text-water">
+                Water at {withUnit(units, 'level', levelNow)}
+              </span>
+            )}
+            {unitOf(units, 'level').unit} above the level port, to true height.
+          </p>
+          <PartDetail view={view} chosen={chosen} onMeasure={() => setOpen({ sheet: 'height' })} />
+        </main>
+        <Scroll
+          label="Suspects and next look"
+          className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[320px] md:overflow-y-auto md:border-l"
+        >
+          <div className="grid gap-4">
+            {view.turns.map((turn) => (
+              <p key={turn.id} className="border-l-4 border-watch bg-watch-face px-3 py-2 leading-snug">
+                {turn.says}
+              </p>
+            ))}
+            <Suspects view={view} chosen={chosen} onChoose={setChosen} />
+            <NextLook space={space} open={looks} shut={shut} onOpen={openLook} />
+            <StageKeep space={space} stage="locate" />
+          </div>
+        </Scroll>
+      </div>
+      <ActionBar>
+        <Action
+          weight="main"
+          name={next ? 'Next look' : 'Nothing more'}
+          hint={next ? `${next.minutes} min: ${next.name}` : 'no look would change much'}
+          disabled={!next}
+          onPress={() => next && openLook(next)}
+        />
+        <Action
+          weight="half"
+          name="How much"
+          hint="drops, cup, scale, cardboard"
+          onPress={() => setOpen({ sheet: 'catch' })}
+        />
+        <Action
+          weight="half"
+          name={replaying ? 'End the replay' : 'Replay'}
+          hint={timeline ? 'level, phases, first wet' : 'no run of it yet'}
+          disabled={timeline === null}
+          onPress={() => setReplayS(replaying ? null : 0)}
+        />
+        <Action
+          weight="half"
+          name={status === 'done' ? 'Open it again' : 'Done'}
+          hint={status === 'done' ? 'there is more to do' : 'the source is known'}
+          onPress={settle}
+        />
+      </ActionBar>
+      {open?.sheet === 'watch' && (
+        <WatchSheet
+          space={space}
+          view={view}
+          phase={open.phase}
+          watching={watching}
+          onClose={() => setOpen(null)}
+        />
+      )}
+      {open?.sheet === 'look' && <LookSheet space={space} look={open.look} onClose={() => setOpen(null)} />}
+      {open?.sheet === 'height' && measured && (
+        <PartHeightSheet space={space} part={measured} onClose={() => setOpen(null)} />
+      )}
+      {open?.sheet === 'catch' && <CatchSheet space={space} onClose={() => setOpen(null)} />}
+    </>
+  )
+}

@@ -1,0 +1,33 @@
+import { checkFacts, type LeakLook } from '@brendik/core'
+import { Link } from 'react-router'
+import { BigButton } from '../../ui/BigButton.tsx'
+import { Sheet } from '../../ui/Sheet.tsx'
+import { CheckList } from '../stages/CheckList.tsx'
+import type { Space } from '../visit/space.ts'
+
+/** A check made where it was asked for: why, how to get at it, and its outcomes. */
+export function LookSheet({ space, look, onClose }: { space: Space; look: LeakLook; onClose: () => void }) {
+  if (look.what.kind !== 'check') return null
+  const { check } = look.what
+  return (
+    <Sheet open title={look.name} onClose={onClose}>
+      <p className="pt-2 text-lg leading-snug">{look.why}</p>
+      <p className="pb-2 text-soft">
+        {look.by ? `${look.by}; ` : ''}
+        {look.minutes} min, {look.gainBits.toFixed(1)} bit.
+      </p>
+      {check === 'leak.stop-level' && (
+        <Link
+          to={`/visits/${space.visit.id}/protocols/stop-level`}
+          className="flex min-h-12 items-center underline underline-offset-4"
+        >
+          How to lower it in steps
+        </Link>
+      )}
+      <CheckList space={space} which={(facts) => facts.id === checkFacts(check).id} />
+      <div className="pt-3">
+        <BigButton onPress={onClose}>Close</BigButton>
+      </div>
+    </Sheet>
+  )
+}

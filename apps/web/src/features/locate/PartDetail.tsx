@@ -1,0 +1,46 @@
+import type { LeakView, PartId } from '@brendik/core'
+import { usePrefs } from '../../lib/prefs.ts'
+import { figure, textInUnits, unitOf } from '../../lib/units.ts'
+import { percent } from './locateText.ts'
+
+/** What is known of the chosen part, in a line or two. */
+export function PartDetail({
+  view,
+  chosen,
+  onMeasure,
+}: {
+  view: LeakView
+  chosen: PartId | null
+  onMeasure: () => void
+}) {
+  const { units } = usePrefs()
+  const part = view.parts.find((p) => p.id === chosen)
+  const verdict = view.verdicts.find((v) => v.part.id === chosen)
+  const suspects = view.suspects.filter((s) => s.part?.id === chosen)
+  const mm = (value: number) => figure(units, 'level', value)
+  return (
+    <p aria-live="polite" className="min-h-12 border-t border-line bg-face px-4 py-1.5 leading-snug md:px-5">
+      {part ? (
+        <>
+          <span className="font-semibold">{part.name}</span>: {mm(part.bandMm[0])} to {mm(part.bandMm[1])}{' '}
+          {unitOf(units, 'level').unit} {part.measured ? 'as measured' : 'as usual'}, {part.place.row}{' '}
+          {part.place.column}.{' '}
+          {part.access.minutes > 0 ? `${part.access.by}, ${part.access.minutes} min. ` : ''}
+          {verdict
+            ? `${verdict.verdict === 'cleared' ? 'Ruled out: ' : ''}${textInUnits(units, verdict.why)}. `
+            : ''}
+          {suspects.map((s) => `${s.name} ${percent(s.present)}. `)}
+          <button
+            type="button"
+            className="min-h-8 cursor-pointer underline underline-offset-4"
+            onClick={onMeasure}
+          >
+            {part.measured ? 'Measure again' : 'Enter its height'}
+          </button>
+        </>
+      ) : (
+        <span className="text-soft">Choose a part in the drawing or the list.</span>
+      )}
+    </p>
+  )
+}

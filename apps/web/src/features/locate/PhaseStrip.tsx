@@ -1,0 +1,60 @@
+import { LEAK_PHASES, type LeakPhase, type LeakView } from '@brendik/core'
+import type { Space } from '../visit/space.ts'
+import { standingIn } from './leakLooks.ts'
+import { PHASE_NAME, SEEN_WORD } from './locateText.ts'
+
+/** The phases of the leak test in their order, each with what it showed; a press opens its watch. */
+export function PhaseStrip({
+  space,
+  view,
+  now,
+  onOpen,
+}: {
+  space: Space
+  view: LeakView
+  /** Phase of the replayed moment. */
+  now: LeakPhase | null
+  onOpen: (phase: LeakPhase) => void
+}) {
+  return (
+    <ul
+      aria-label="Phases of the leak test"
+      className="grid grid-cols-3 border-line border-b bg-face md:grid-cols-6 [&>li]:border-line [&>li]:border-r [&>li]:max-md:border-b"
+    >
+      {LEAK_PHASES.map((phase) => {
+        const seen = view.found.phases[phase]
+        const amount = standingIn(space, 'leak.amount', phase).at(-1)
+        const places = standingIn(space, 'leak.place', phase)
+        const says =
+          seen === 'wet'
+            ? ['wet', amount?.value, places.at(-1)?.value]
+                .flatMap((word) => (word === undefined ? [] : [String(word).replaceAll('-', ' ')]))
+                .join(', ')
+            : SEEN_WORD[seen]
+        return (
+          <li key={phase}>
+            <button
+              type="button"
+              onClick={() => onOpen(phase)}
+              className={`flex h-full min-h-16 w-full cursor-pointer flex-col justify-center px-3 py-1.5 text-left leading-tight hover:bg-ground ${now === phase ? 'bg-band' : ''}`}
+            >
+              <span className="text-sm text-soft">{PHASE_NAME[phase]}</span>
+              <span
+                className={`line-clamp-2 ${
+                  seen === 'wet'
+                    ? 'font-bold text-water'
+                    : seen === 'dry'
+                      ? 'font-semibold text-good'
+                      : 'text-soft'
+                }`}
+              >
+                {seen === 'wet' ? '● ' : ''}
+                {says}
+              </span>
+            </button>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

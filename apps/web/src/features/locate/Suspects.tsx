@@ -1,0 +1,119 @@
+import type { LeakView, PartId, Reason, Suspect } from '@brendik/core'
+import { usePrefs } from '../../lib/prefs.ts'
+import { textInUnits } from '../../lib/units.ts'
+import { percent, STRENGTH_WORD } from './locateText.ts'
+
+/** Below this a suspect is not worth a line of its own. */
+const LISTED = 0.03
+/** Reasons of one side that are written out. */
+const REASONS = 3
+
+/** Whether anything was seen that speaks of a place or a phase. */
+export const someSeen = (view: LeakView): boolean =>
+  view.found.places.length > 0 || Object.values(view.found.phases).some((s) => s === 'wet' || s === 'dry')
+
+/** The likeliest source in large, then the others, each with what speaks for and against it. */
+export function Suspects({
+  view,
+  chosen,
+  onChoose,
+}: {
+  view: LeakView
+  chosen: PartId | null
+  onChoose: (part: PartId) => void
+}) {
+  const [first, ...others] = view.suspects.filter((s, i) => i === 0 || s.present >= LISTED)
+  const untold = !someSeen(view)
+  if (!first) return null
+  const noneLeads = view.none > first.present
+  return (
+    <section aria-label="Suspects">
+      {untold ? (
+        <div className="pb-3">
+          <p className="plate text-3xl leading-tight">Nothing seen yet</p>
+          <p className="pt-1 text-soft">
+            Dry everything, then watch it phase by phase. Until then only what is frequent speaks.
+          </p>
+        </div>
+      ) : noneLeads ? (
+        <div className="border-b border-line pb-3">
+          <div className="flex items-baseline justify-between gap-3">
+            <p className="plate text-3xl leading-tight text-good">No leak</p>
+            <p className="small-figure text-3xl">{percent(view.none)}</p>
+          </div>
+          <p className="pt-1 leading-snug">What was watched stayed dry, and the tub keeps its level.</p>
+        </div>
+      ) : null}
+      {!untold && <One suspect={first} large={!noneLeads} chosen={chosen} onChoose={onChoose} />}
+      <ul>
+        {(untold ? [first, ...others] : others).map((suspect) => (
+          <li key={suspect.fault}>
+            <One suspect={suspect} large={false} chosen={chosen} onChoose={onChoose} />
+          </li>
+        ))}
+      </ul>
+      {!noneLeads && !untold && (
+        <p className="border-t border-line pt-2 text-sm text-soft">
+          No leak of the machine: {percent(view.notALeak + view.none)}, of it condensation, spills, foam or
+          the house drain {percent(view.notALeak)}.
+        </p>
+      )}
+    </section>
+  )
+}
+
+function One({
+  suspect,
+  large,
+  chosen,
+  onChoose,
+}: {
+  suspect: Suspect
+  large: boolean
+  chosen: PartId | null
+  onChoose: (part: PartId) => void
+}) {
+  const { name, part, present, speaksFor, speaksAgainst } = suspect
+  return (
+    <article className={`border-t border-line py-2.5 first:border-t-0 ${large ? 'pt-0' : ''}`}>
+      <button
+        type="button"
+        aria-pressed={part !== null && part.id === chosen}
+        disabled={part === null}
+        onClick={() => part && onChoose(part.id)}
+        className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 text-left disabled:cursor-default"
+      >
+        <span className={large ? 'plate text-2xl leading-tight' : 'text-lg leading-tight font-semibold'}>
+          {name}
+        </span>
+        <span className={`small-figure shrink-0 ${large ? 'text-4xl' : 'text-2xl'}`}>{percent(present)}</span>
+      </button>
+      <div className="h-2 w-full bg-hair" aria-hidden="true">
+        <div className={`h-full ${large ? 'bg-ink' : 'bg-soft'}`} style={{ width: percent(present) }} />
+      </div>
+      {suspect.with && (
+        <p className="pt-1.5 font-semibold">
+          Together with {suspect.with.name.toLowerCase()}: {percent(suspect.with.probability)}
+        </p>
+      )}
+      <Reasons word="For" reasons={speaksFor} />
+      <Reasons word="Against" reasons={speaksAgainst} />
+    </article>
+  )
+}
+
+function Reasons({ word, reasons }: { word: 'For' | 'Against'; reasons: readonly Reason[] }) {
+  const { units } = usePrefs()
+  if (reasons.length === 0) return null
+  return (
+    <p className={`pt-1 text-[15px] leading-snug ${word === 'Against' ? 'text-soft' : ''}`}>
+      <span className="font-semibold">{word}: </span>
+      {reasons.slice(0, REASONS).map((reason, i) => (
+        <span key={reason.says}>
+          {i > 0 && ' '}
+          {textInUnits(units, reason.says).replace(/\.$/, '')} ({STRENGTH_WORD[reason.strength]}).
+        </span>
+      ))}
+    </p>
+  )
+}

@@ -1,0 +1,64 @@
+import {
+  LEAK_PHASES,
+  type LeakPhase,
+  type LeakTimeline,
+  leakTimeline,
+  type RunAnswer,
+  runFacts,
+  runReadings,
+  type TimelineMark,
+  type TimelineRun,
+} from '@brendik/core'
+import type { Space } from '../visit/space.ts'
+import { outcomeWord, PHASE_NAME } from './locateText.ts'
+
+/** Points of one run that are drawn; a stream has more than a screen has pixels. */
+const MOST_POINTS = 400
+
+/** The time line of a visit's leak test from its finished runs and what was seen in them. */
+export function timelineOf(
+  space: Space,
+  runs: readonly { phase: LeakPhase; run: RunAnswer }[],
+): LeakTimeline | null {
+  const made = runs.flatMap(({ phase, run }): TimelineRun[] => {
+    const facts = runFacts(run)
+    const { startedAtMs, stoppedAtMs } = facts
+    if (startedAtMs === null || stoppedAtMs === null) return []
+    const { tS, levelMm, rulerMm } = runReadings(facts, run.blocks)
+    const every = Math.max(1, Math.ceil(tS.length / MOST_POINTS))
+    const levels = Array.from(tS).flatMap((t, i) => {
+      const mm = Number.isFinite(rulerMm[i]) ? (rulerMm[i] as number) : (levelMm[i] as number)
+      return i % every === 0 && Number.isFinite(mm) ? [{ atMs: startedAtMs + t * 1000, mm }] : []
+    })
+    return [{ phase, startedAtMs, stoppedAtMs, levels }]
+  })
+  return leakTimeline(made, marksOf(space, runs))
+}
+
+function marksOf(space: Space, runs: readonly { phase: LeakPhase; run: RunAnswer }[]): TimelineMark[] {
+  const inRuns = runs.flatMap(({ phase, run }) =>
+    runFacts(run).standing.flatMap((event): TimelineMark[] =>
+      event.type === 'marked' && (event.what === 'leak-seen' || event.what === 'leak-stopped')
+        ? [
+            {
+              atMs: event.atMs,
+              phase,
+              wet: event.what === 'leak-seen',
+              says: event.what === 'leak-seen' ? 'leak seen' : 'leak stopped',
+            },
+          ]
+        : [],
+    ),
+  )
+  const seen = space.visit.observations.flatMap((o): TimelineMark[] => {
+    const phase = LEAK_PHASES.find((p) => p === (o.phase ?? o.value)) ?? null
+    if (o.check === 'leak.phase' && phase)
+      return [{ atMs: o.atMs, phase, wet: true, says: `wet, ${PHASE_NAME[phase].toLowerCase()}` }]
+    if (o.check === 'leak.dry' && phase)
+      return [{ atMs: o.atMs, phase, wet: false, says: `dry, ${PHASE_NAME[phase].toLowerCase()}` }]
+    if (o.check === 'leak.place')
+      return [{ atMs: o.atMs, phase, wet: true, says: `water ${outcomeWord('leak.place', String(o.value))}` }]
+    return []
+  })
+  return [...inRuns, ...seen]
+}

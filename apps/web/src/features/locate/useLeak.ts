@@ -1,0 +1,67 @@
+import {
+  type LeakCaseOfVisit,
+  type LeakPhase,
+  type LeakView,
+  PHASE_OF_RUN,
+  type RunAnswer,
+  runFacts,
+} from '@brendik/core'
+import { useQueries } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { runQuery } from '../../api/queries.ts'
+import { compute } from '../../workers/compute.ts'
+import { judgedRuns, observationsOf } from '../together/useTogether.ts'
+import type { Space } from '../visit/space.ts'
+
+/** Runs of a leak test that are read with their marks; older ones of a long visit are left out. */
+const MOST_RUNS = 16
+
+/** The finished runs of a visit that are phases of a leak test, with readings and marks, oldest first. */
+export function useLeakRuns({ visit }: Space): { phase: LeakPhase; run: RunAnswer }[] {
+  const phases = visit.runs
+    .filter((run) => PHASE_OF_RUN[run.kind] && run.stoppedAtMs !== null)
+    .slice(-MOST_RUNS)
+  const answers = useQueries({
+    // A finished run changes only by correction: it is read again when the page is opened anew.
+    queries: phases.map((run) => ({ ...runQuery(run.id), staleTime: 60_000 })),
+  })
+  return phases.flatMap((run, i) => {
+    const data = answers[i]?.data
+    const phase = PHASE_OF_RUN[run.kind]
+    return data && phase ? [{ phase, run: data }] : []
+  })
+}
+
+const leakMarked = (run: RunAnswer): boolean =>
+  runFacts(run).standing.some((event) => event.type === 'marked' && event.what === 'leak-seen')
+
+/** Everything the ladder says, computed in the worker; null until it is there. */
+export function useLeak(space: Space, runs: { phase: LeakPhase; run: RunAnswer }[]): LeakView | null {
+  const { visit, state } = space
+  const [view, setView] = useState<LeakView | null>(null)
+  const { builtYear } = visit.machine.record
+  const leakCase: LeakCaseOfVisit = {
+    machine: visit.machine.spec,
+    site: visit.site.spec,
+    runs: judgedRuns(visit),
+    observations: observationsOf(visit),
+    history: {
+      ageYears: builtYear === null ? null : Math.max(0, new Date(visit.dueAtMs).getFullYear() - builtYear),
+      opened: space.standing.has('state:cap'),
+      bellowsFitted: false,
+    },
+    leakSeen: [...new Set(runs.filter(({ run }) => leakMarked(run)).map(({ phase }) => phase))],
+    panelsOpen: state.panels === 'open',
+  }
+  const key = JSON.stringify(leakCase)
+  useEffect(() => {
+    let stale = false
+    compute.leak(JSON.parse(key)).then((answer) => {
+      if (!stale) setView(answer)
+    })
+    return () => {
+      stale = true
+    }
+  }, [key])
+  return view
+}
