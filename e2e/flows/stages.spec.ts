@@ -79,7 +79,7 @@ for (const [name, width, height] of [
       ['/visits/new', 'Larch House'],
       [`/visits/new?machine=${machine.id}`, 'What is wrong?'],
       ['/visits/new?new=1', 'Tub diameter inside'],
-      ...['arrive', 'make-safe', 'outside', 'fill', 'hold', 'drain', 'electrical'].map(
+      ...['arrive', 'make-safe', 'outside', 'fill', 'hold', 'drain', 'electrical', 'locate'].map(
         (stage): [string, string] => [`${visit.slice(world.url.length)}/${stage}`, 'Result in a few words'],
       ),
       ['/logbook?words=larch', 'Yearly inspection.'],
