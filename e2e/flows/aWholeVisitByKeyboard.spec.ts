@@ -119,6 +119,11 @@ for (const [name, width, height] of [
     await expect(page.getByText(/Fed and does not work: the pump itself/)).toBeVisible()
     await press(page, button(/^Done/))
 
+    // Nothing leaks: there is nothing to locate.
+    await expect(page).toHaveURL(/locate$/)
+    await expect(page.getByText('Nothing seen yet')).toBeVisible()
+    await press(page, button(/^Done/))
+
     // The whole visit, closed, found again by a word of its note.
     await expect(page.getByText('Coin trap: debris')).toBeVisible()
     await press(page, button(/^Close the visit/))

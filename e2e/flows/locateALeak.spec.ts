@@ -50,14 +50,14 @@ for (const [name, width, height] of [
     await press(page, inDialog('drips'))
     await press(page, inDialog('at the door'))
     await press(page, inDialog('Close'))
-    await expect(phases.getByRole('button', { name: /Holding.*wet, drip, door/ })).toBeVisible()
+    await expect(phases.getByRole('button', { name: /Holding.*wet, drips.*at the door/ })).toBeVisible()
     const first = suspects(page).getByRole('article').first()
     await expect(first).toContainText('Door bellows')
     await expect(first).toContainText('Water at the door (strongly).')
     const before = Number(/(\d+) %/.exec(await first.innerText())?.[1])
 
     // The next look is about the bellows; its answer makes it surer, and is not asked for again.
-    const next = page.getByRole('region', { name: 'Next look' })
+    const next = page.getByRole('region', { name: 'Next look', exact: true })
     await press(page, next.getByRole('button', { name: /Door bellows/ }))
     await press(page, inDialog('torn'))
     await press(page, inDialog('Close'))
@@ -110,11 +110,11 @@ test('a look that the machine’s state forbids is told with its reason, never o
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
   await page.keyboard.press('8')
   const phases = page.getByRole('list', { name: 'Phases of the leak test' })
-  const next = page.getByRole('region', { name: 'Next look' })
+  const next = page.getByRole('region', { name: 'Next look', exact: true })
   await expect(next).toBeVisible()
   // Tipping a tub of sixty litres: the weep holes wait until it is empty.
   await expect(next.getByRole('button', { name: /Weep holes/ })).toHaveCount(0)
-  // With the filter cap said to be open no water may be let in, so no fill is watched.
+  // Tipped, no water may be let in, so no fill is watched.
   const id = page.url().split('/visits/')[1]?.split('/')[0]
   await page.request.post(`${world.url}/api/visits/${id}/entries`, {
     data: {
@@ -189,7 +189,7 @@ test('labels never touch each other or leave the picture, and a press in the dra
               }
             }),
         )
-      expect(boxes.length).toBeGreaterThan(8)
+      expect(boxes.length).toBeGreaterThan(5)
       for (const [i, a] of boxes.entries()) {
         expect([url, width, a.name, a.right <= width + 1]).toEqual([url, width, a.name, true])
         for (const b of boxes.slice(i + 1))

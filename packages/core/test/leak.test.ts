@@ -1,6 +1,6 @@
 import { expect, it } from '@jest/globals'
 import { Solver } from 'odex'
-import { flowFromDropsLH, litresPerDayFromDrops } from '../src/leak/drops.ts'
+import { DROP_ML, flowFromDropsLH, litresPerDayFromDrops, rateOfDrops } from '../src/leak/drops.ts'
 import { gAt, leakCurve, levelAtG } from '../src/leak/leakCurve.ts'
 import { LEAK_LAWS, orificeFlowLMin } from '../src/leak/leakLaw.ts'
 import { profileLeak } from '../src/leak/leakProfile.ts'
@@ -132,6 +132,37 @@ it('turns drips into a range of litres a day', () => {
   expect(day.lo).toBeCloseTo(4.32, 9)
   expect(day.hi).toBeCloseTo(5 * 4.32, 9)
   expect(() => litresPerDayFromDrops(4000)).toThrow('expected 0..400 a minute, got 4000')
+})
+// Garwood's limits of a count are half of chi-square's: χ²(.025; 10) = 3.2469728 for 5 events, χ²(.975; 10) = 20.4831774 for 4 (R, scipy).
+it('takes the limits of a Poisson count', () => {
+  const hourly = (ml: number) => (3600 * ml) / 1000
+  expect(flowFromDropsLH(5, 1).lo / hourly(DROP_ML.lo)).toBeCloseTo(3.2469728 / 2, 1)
+  expect(flowFromDropsLH(4, 1).hi / hourly(DROP_ML.hi)).toBeCloseTo(20.4831774 / 2, 1)
+})
+it('a drip pressed drop by drop: its rate is covered, and surer than by the count alone', () => {
+  const random = seededRandom(11)
+  let covered = 0
+  let narrower = 0
+  for (let n = 0; n < 400; n++) {
+    const gapS = 0.5 + 3 * random()
+    let t = 0
+    const atS = Array.from({ length: 12 }, () => {
+      t += gapS * (1 + 0.15 * standardNormal(random))
+      return t + 0.12 * standardNormal(random)
+    })
+    const rate = rateOfDrops(atS)
+    if (!rate) throw new Error('expected a rate')
+    covered += Number(rate.perMinute.lo <= 60 / gapS && 60 / gapS <= rate.perMinute.hi)
+    const bare = flowFromDropsLH(11, (atS[11] as number) - (atS[0] as number))
+    narrower += Number(rate.flowLH.hi / rate.flowLH.lo < bare.hi / bare.lo)
+    expect(rate.flowLH.value).toBeCloseTo((rate.perMinute.value * 60 * DROP_ML.mid) / 1000, 9)
+  }
+  expect(covered / 400).toBeGreaterThan(0.92)
+  expect(narrower).toBe(400)
+})
+it('gives no rate of fewer than four drops, nor of presses all at once', () => {
+  expect(rateOfDrops([0, 1, 2])).toBeNull()
+  expect(rateOfDrops([5, 5, 5, 5])).toBeNull()
 })
 it('is less sure of few drops than of many', () => {
   const [few, many] = [flowFromDropsLH(4, 20), flowFromDropsLH(100, 500)]

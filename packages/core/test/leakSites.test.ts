@@ -229,6 +229,52 @@ describe('the clues of the trade', () => {
   })
 })
 
+describe('the past of the machine', () => {
+  it('a bellows fitted last is out of line before it is torn, and the past is named among the reasons', () => {
+    const seen = [...wet('wash-motion'), at('door')]
+    const share = (lastRepair: 'none' | 'bellows') =>
+      leakView(visit('front-load', seen, { history: { ...NO_HISTORY, lastRepair } })).suspects.find(
+        (s) => s.fault === 'bellows.misaligned',
+      )
+    expect(share('bellows')?.present).toBeGreaterThan(2 * (share('none')?.present ?? 1))
+    expect(share('bellows')?.speaksFor.map((r) => r.says)).toContain('The last repair was at the bellows.')
+    expect(
+      share('none')
+        ?.speaksFor.map((r) => r.says)
+        .join(),
+    ).not.toContain('last repair')
+  })
+  it('an old machine makes its pump seal likelier, by the factor that is held of it', () => {
+    const odds = (ageYears: number | null) => {
+      const { suspects } = leakView(
+        visit('front-load', [...wet('hold', 'drain'), at('front-left')], {
+          history: { ...NO_HISTORY, ageYears },
+        }),
+      )
+      const of = (fault: string) => suspects.find((s) => s.fault === fault)?.share ?? Number.NaN
+      return of('pump.seal-leak') / of('filter-cap.leak')
+    }
+    expect(odds(12) / odds(null)).toBeGreaterThan(1.4)
+    expect(odds(5)).toBeCloseTo(odds(null), 9)
+  })
+  it('a visit file may tell it', () => {
+    const ranked = (history: object) =>
+      diagnoseVisit(
+        parseVisitFile({
+          format: 'brendik-visit/1',
+          machine: { family: 'front-load', tub: { diameter_mm: 540 } },
+          history,
+          observations: [
+            { check: 'leak.phase', value: 'wash-motion' },
+            { check: 'leak.place', value: 'door' },
+          ],
+        }),
+      ).ranking.find((r) => r.fault === 'bellows.misaligned')?.probability ?? 0
+    expect(ranked({ last_repair: 'bellows' })).toBeGreaterThan(2 * ranked({}))
+    expect(() => ranked({ last_repair: 'luck' })).toThrow(/^history\.last_repair: /)
+  })
+})
+
 describe('the next look', () => {
   const view = leakView(visit('top-load-motor-pump', [...wet('hold', 'wash-motion'), at('tub-centre-under')]))
   it('is never one that the state of the machine forbids', () => {

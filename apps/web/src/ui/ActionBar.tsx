@@ -14,7 +14,7 @@ export function ActionBar({ children }: { children: ReactNode }) {
 
 const WEIGHT = {
   main: 'w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none disabled:opacity-40',
-  half: 'w-1/2 px-4 text-ink hover:bg-ground md:flex-1 disabled:text-soft',
+  half: 'w-1/2 px-4 text-ink hover:bg-ground max-md:odd:last:w-full md:flex-1 disabled:text-soft',
   third: 'flex-1 px-2 text-ink hover:bg-ground disabled:text-soft max-md:items-center max-md:text-center',
 } as const
 

@@ -1,6 +1,7 @@
 import { diagnoseLeak } from '../leaksites/diagnoseLeak.ts'
 import { leakFindings, PHASE_OF_RUN } from '../leaksites/findings.ts'
-import { leakFault, NO_HISTORY } from '../leaksites/leakFaults.ts'
+import { leakFault } from '../leaksites/leakFaults.ts'
+import type { LeakHistory } from '../leaksites/leakHistory.ts'
 import { leakLooks } from '../leaksites/nextLeakLook.ts'
 import { partsOf } from '../waterpath/parts.ts'
 import { judgeVisit } from './analyseVisit.ts'
@@ -34,7 +35,12 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     const phase = PHASE_OF_RUN[run.kind]
     return phase && run.events.some((event) => event.what === 'leak-seen') ? [phase] : []
   })
-  const found = leakFindings(machine, judged, observations, says, NO_HISTORY, leakSeen)
+  const history: LeakHistory = {
+    ageYears: file.history.age_years ?? null,
+    opened: file.history.opened,
+    lastRepair: file.history.last_repair ?? null,
+  }
+  const found = leakFindings(machine, judged, observations, says, history, leakSeen)
   const standpipeMm =
     site.standpipeHeightMm !== null && site.portHeightMm !== null
       ? site.standpipeHeightMm - site.portHeightMm

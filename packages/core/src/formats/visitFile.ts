@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { valueProblem } from '../checks/checks.ts'
+import { WORKED_ON } from '../leaksites/leakHistory.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
 import { RUN_KINDS } from '../runs/runPlan.ts'
 import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
@@ -109,11 +110,20 @@ const runSchema = v.looseObject({
   ),
 })
 
+/** What is known of the machine's past; an addition to the format. */
+const historySchema = v.looseObject({
+  age_years: optionalNull(range(0, 80, 'years')),
+  /** A cap, hose or door was opened with water inside. */
+  opened: v.optional(v.boolean(), false),
+  last_repair: optionalNull(v.picklist(WORKED_ON)),
+})
+
 /** The visit file, `brendik-visit/1`. Unknown keys are kept. */
 export const visitFileSchema = v.looseObject({
   format: v.literal(VISIT_FORMAT),
   machine: machineSchema,
   site: v.optional(siteSchema, {}),
+  history: v.optional(historySchema, {}),
   runs: v.optional(v.pipe(v.array(runSchema), v.maxLength(500)), []),
   observations: v.optional(
     v.pipe(

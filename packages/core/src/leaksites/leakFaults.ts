@@ -1,5 +1,4 @@
 import type { FAULT_IDS } from '../formats/catalogue.ts'
-import { type FamilyId, isHorizontal } from '../machine/machineSpec.ts'
 import type { ByPhase } from '../waterpath/leakPhases.ts'
 import type { PartId } from '../waterpath/parts.ts'
 
@@ -192,54 +191,6 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
     trails: [0.03, 0.01, 0.95, 0.01],
   }),
 ]
-
-/** What a fault can be in a family: priors that differ from the usual, as a factor; 0 = the part is not there. Estimates. */
-const BY_FAMILY: Readonly<Record<FamilyId, Partial<Record<LeakFaultId, number>>>> = {
-  'front-load': { 'shaft-seal.leak': 0 },
-  'front-load-sealed': { 'shaft-seal.leak': 0, 'filter-cap.leak': 0.6 },
-  'top-load-belt': { 'shaft-seal.leak': 0.7, 'tub-seal.leak': 1.3 },
-  'top-load-motor-pump': { 'shaft-seal.leak': 1.3, 'tub-seal.leak': 0.9, 'pump.seal-leak': 1.3 },
-  'top-load-pump': { 'shaft-seal.leak': 0.6, 'tub-seal.leak': 1.2 },
-}
-const ONLY_HORIZONTAL: readonly LeakFaultId[] = [
-  'bellows.leak',
-  'bellows.drain-holes-blocked',
-  'bellows.misaligned',
-  'filter-cap.leak',
-]
-
-/** What the machine's past says about its leaks. Null = not known. */
-export interface LeakHistory {
-  ageYears: number | null
-  /** A cap, hose or door was opened with water inside, in this visit or shortly before. */
-  opened: boolean
-  /** The bellows was fitted at an earlier visit. */
-  bellowsFitted: boolean
-}
-export const NO_HISTORY: LeakHistory = { ageYears: null, opened: false, bellowsFitted: false }
-
-/** Pump seals weep from about this age on, years (common practice, no published source). */
-const SEALS_AGE_YEARS = 8
-
-/**
- * How often each leak is the cause in a family and with a past, before anything is seen; not scaled.
- * @returns 0 for a part the family lacks.
- */
-export function leakPriors(family: FamilyId, history: LeakHistory): Record<LeakFaultId, number> {
-  const out = {} as Record<LeakFaultId, number>
-  const old = (history.ageYears ?? 6) >= SEALS_AGE_YEARS
-  for (const { id, prior } of LEAK_FAULTS) {
-    let p = prior * (BY_FAMILY[family][id] ?? 1)
-    if (ONLY_HORIZONTAL.includes(id) && !isHorizontal(family)) p = 0
-    if (old && (id === 'pump.seal-leak' || id === 'tub-seal.leak' || id === 'shaft-seal.leak')) p *= 1.8
-    if (old && (id === 'fill-hose.leak' || id === 'bellows.leak' || id === 'tub-pump-hose.leak')) p *= 1.3
-    if (history.opened && id === 'spill.opening') p *= 5
-    if (history.opened && id === 'filter-cap.leak') p *= 3
-    if (history.bellowsFitted && id === 'bellows.misaligned') p *= 6
-    out[id] = p
-  }
-  return out
-}
 
 export function leakFault(id: LeakFaultId): LeakFault {
   return LEAK_FAULTS[LEAK_FAULT_IDS.indexOf(id)] as LeakFault

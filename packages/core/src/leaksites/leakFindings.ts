@@ -1,6 +1,7 @@
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { LeakPhase } from '../waterpath/leakPhases.ts'
-import type { Amount, LeakHistory, Trail } from './leakFaults.ts'
+import type { Amount, Trail } from './leakFaults.ts'
+import type { LeakHistory } from './leakHistory.ts'
 import type { LeakPlace } from './leakPlaces.ts'
 
 /** What a phase of the leak test showed. `not-said`: neither, though it may have been watched. */

@@ -4,6 +4,7 @@ import type { Part } from '../waterpath/parts.ts'
 import type { LeakDiagnosis } from './diagnoseLeak.ts'
 import { type LeakFaultId, leakFault } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
+import { historyClues, type LeakHistory } from './leakHistory.ts'
 import { FLOOR_PLACES } from './leakPlaces.ts'
 
 export type Strength = 'slightly' | 'clearly' | 'strongly'
@@ -46,10 +47,11 @@ function strengthOf(weight: number): Strength | null {
 
 /**
  * The most likely leaks with what speaks for and against each: every piece weighed by how much likelier it is with that leak, in the
- * states in which it fits best with all else, than with the other leaks as they are before anything is seen.
+ * states in which it fits best with all else, than with the other leaks as they are before anything is seen; and what its past says.
  * @param most - How many suspects are given.
  */
-export function suspectsOf(diagnosis: LeakDiagnosis, most = 6): Suspect[] {
+export function suspectsOf(diagnosis: LeakDiagnosis, history: LeakHistory, most = 6): Suspect[] {
+  const clues = historyClues(history)
   const { causes, p, pieces, ln, chances, states, parts } = diagnosis
   return chances
     .flatMap((chance) => (chance.fault === null ? [] : [{ ...chance, fault: chance.fault }]))
@@ -69,12 +71,14 @@ export function suspectsOf(diagnosis: LeakDiagnosis, most = 6): Suspect[] {
       }
       const mean = (of: readonly [number, number][], sum: number, piece: number) =>
         of.reduce((total, [c, w]) => total + (w / sum) * Math.exp(ln[piece]?.[c] as number), 0)
-      const reasons = pieces
-        .map((piece, k) => {
-          const weight =
-            mineSum > 0 ? Math.log(mean(mine, mineSum, k) / Math.max(1e-12, mean(others, othersSum, k))) : 0
-          return { says: piece.says, weight, strength: strengthOf(weight) }
-        })
+      const found = pieces.map((piece, k) => ({
+        says: piece.says,
+        weight:
+          mineSum > 0 ? Math.log(mean(mine, mineSum, k) / Math.max(1e-12, mean(others, othersSum, k))) : 0,
+      }))
+      const past = clues.map(({ says, factor }) => ({ says, weight: Math.log(factor[fault] ?? 1) }))
+      const reasons = [...found, ...past]
+        .map((reason) => ({ ...reason, strength: strengthOf(reason.weight) }))
         .filter((reason): reason is Reason => reason.strength !== null)
       return {
         fault,
@@ -141,13 +145,7 @@ export function partVerdicts(parts: readonly Part[], found: LeakFindings): PartV
 
 /** A mistake of the trade that is about to be made here. */
 export interface WrongTurn {
-  id:
-    | 'weep-holes-first'
-    | 'puddle-of-the-opening'
-    | 'lowest-is-not-highest'
-    | 'dry-first'
-    | 'overfull-first'
-    | 'foam-first'
+  id: 'weep-holes-first' | 'puddle-of-the-opening' | 'lowest-is-not-highest' | 'overfull-first' | 'foam-first'
   says: string
 }
 

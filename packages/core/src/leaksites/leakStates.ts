@@ -3,14 +3,9 @@ import type { MachineSpec } from '../machine/machineSpec.ts'
 import { normalCdf } from '../numeric/normal.ts'
 import { LEAK_PHASES, type LeakPhase } from '../waterpath/leakPhases.ts'
 import { type Part, partsOf } from '../waterpath/parts.ts'
-import {
-  AMOUNTS,
-  LEAK_FAULTS,
-  type LeakFault,
-  type LeakFaultId,
-  type LeakHistory,
-  leakPriors,
-} from './leakFaults.ts'
+import { AMOUNTS, LEAK_FAULTS, type LeakFault, type LeakFaultId } from './leakFaults.ts'
+import type { LeakHistory } from './leakHistory.ts'
+import { leakPriors } from './leakPriors.ts'
 
 /** One way a leak can be: its size, and for one that stands under water the stretch of height it lies in. */
 export interface LeakState extends FaultState<LeakFaultId> {

@@ -6,8 +6,9 @@ import type { LeakPhase } from '../waterpath/leakPhases.ts'
 import { type Part, partsOf } from '../waterpath/parts.ts'
 import { diagnoseLeak } from './diagnoseLeak.ts'
 import { leakFindings } from './findings.ts'
-import { type LeakFaultId, type LeakHistory, leakFault } from './leakFaults.ts'
+import { type LeakFaultId, leakFault } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
+import type { LeakHistory } from './leakHistory.ts'
 import {
   type PartVerdict,
   partVerdicts,
@@ -76,7 +77,7 @@ export function leakView(visit: LeakCaseOfVisit): LeakView {
   return {
     found,
     parts,
-    suspects: suspectsOf(diagnosis),
+    suspects: suspectsOf(diagnosis, found.history),
     leak: share((isLeak) => isLeak === true),
     notALeak: share((isLeak) => isLeak === false),
     none: share((isLeak) => isLeak === null),

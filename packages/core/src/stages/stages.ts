@@ -25,6 +25,8 @@ export const ENTRY_TOPICS: readonly string[] = [
   ...STAGE_IDS.flatMap((stage) => [`status:${stage}`, `result:${stage}`, `note:${stage}`]),
   ...STATE_FIELDS.map((field) => `state:${field}`),
   'said:moment',
+  // What was worked on last, one of WORKED_ON.
+  'said:last-repair',
   // Everything was wiped dry before the leak test.
   'said:dried',
 ]

@@ -1,5 +1,7 @@
 import { type DiagnosisReport, diagnoseVisit, parseVisitFile } from '../../src/index.ts'
-import { type LeakFaultId, leakPriors, NO_HISTORY } from '../../src/leaksites/leakFaults.ts'
+import type { LeakFaultId } from '../../src/leaksites/leakFaults.ts'
+import { NO_HISTORY } from '../../src/leaksites/leakHistory.ts'
+import { leakPriors } from '../../src/leaksites/leakPriors.ts'
 import { FAMILY_IDS, type FamilyId, familyDefaults } from '../../src/machine/machineSpec.ts'
 import { type RandomSource, seededRandom } from '../../src/numeric/random.ts'
 import { LEAK_CASES } from './leakCases.ts'

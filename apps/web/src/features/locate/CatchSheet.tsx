@@ -1,4 +1,4 @@
-import { FLOOR_PLACES, flowFromDropsLH } from '@brendik/core'
+import { FLOOR_PLACES, rateOfDrops } from '@brendik/core'
 import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
@@ -49,10 +49,8 @@ function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
   const button = useRef<HTMLButtonElement>(null)
   const add = () => setTimes((old) => [...old, Date.now()])
   useEffect(() => button.current?.focus(), [])
-  const gaps = times.length - 1
-  const seconds = gaps > 0 ? ((times.at(-1) as number) - (times[0] as number)) / 1000 : 0
-  const rate = times.length >= LEAST_DROPS && seconds > 0 ? flowFromDropsLH(gaps, seconds) : null
-  const perMinute = rate ? (gaps / seconds) * 60 : null
+  const rate = rateOfDrops(times.map((ms) => ms / 1000))
+  const perMinute = rate?.perMinute.value ?? null
   const unit = unitOf(units, 'hourly').unit
   return (
     <div className="grid gap-3">
@@ -75,9 +73,10 @@ function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
       <p className="text-lg leading-snug" aria-live="polite">
         {rate && perMinute !== null ? (
           <>
-            <span className="small-figure text-3xl">{perMinute.toFixed(0)} a minute</span>,{' '}
-            {figure(units, 'hourly', rate.lo)} to {figure(units, 'hourly', rate.hi)} {unit}: a drop is 0.05 to
-            0.25 mL.
+            <span className="small-figure text-3xl">{perMinute.toFixed(0)} a minute</span> (
+            {rate.perMinute.lo.toFixed(0)} to {rate.perMinute.hi.toFixed(0)}),{' '}
+            {figure(units, 'hourly', rate.flowLH.lo)} to {figure(units, 'hourly', rate.flowLH.hi)} {unit}: a
+            drop is 0.05 to 0.25 mL.
           </>
         ) : (
           <span className="text-soft">{LEAST_DROPS} drops give a rate; more make it surer.</span>

@@ -6,6 +6,7 @@ import {
   levelAtReplay,
   type PartId,
   phaseAtReplay,
+  type StageStatus,
 } from '@brendik/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -18,13 +19,14 @@ import { Conflict } from '../visit/Conflict.tsx'
 import type { Space } from '../visit/space.ts'
 import { statusOf } from '../visit/stageText.ts'
 import { CatchSheet } from './CatchSheet.tsx'
-import { Ladder, leakBands } from './Ladder.tsx'
+import { Ladder } from './Ladder.tsx'
 import { LookSheet } from './LookSheet.tsx'
 import { percent } from './locateText.ts'
 import { NextLook } from './NextLook.tsx'
 import { PartDetail } from './PartDetail.tsx'
 import { PartHeightSheet } from './PartHeightSheet.tsx'
 import { PhaseStrip } from './PhaseStrip.tsx'
+import { leakBands } from './partStanding.ts'
 import { Replay } from './Replay.tsx'
 import { Suspects, someSeen } from './Suspects.tsx'
 import { timelineOf } from './timelineOf.ts'
@@ -51,6 +53,15 @@ function Lead({ view }: { view: LeakView }) {
   )
 }
 
+/** How the stage may be ended as it stands: where nothing was watched, there was nothing to locate. */
+function endingOf(status: StageStatus, seen: boolean): { to: StageStatus; name: string; hint: string } {
+  if (status === 'done') return { to: 'open', name: 'Open it again', hint: 'there is more to do' }
+  if (status === 'not-needed') return { to: 'open', name: 'Needed after all', hint: 'something is wet' }
+  return seen
+    ? { to: 'done', name: 'Done', hint: 'the source is known' }
+    : { to: 'not-needed', name: 'Not needed', hint: 'nothing leaks here' }
+}
+
 /** The leak ladder: when water appears and how high it lies, before a screw is undone. */
 export function LocateStage({ space }: { space: Space }) {
   const navigate = useNavigate()
@@ -64,10 +75,6 @@ export function LocateStage({ space }: { space: Space }) {
   const [replayS, setReplayS] = useState<number | null>(null)
   const timeline = useMemo(() => timelineOf(space, runs), [space, runs])
   const status = statusOf(space.standing, 'locate')
-  const settle = () => {
-    space.say('status:locate', status === 'done' ? 'open' : 'done')
-    if (status !== 'done') navigate(`/visits/${visit.id}`)
-  }
   if (!view)
     return (
       <main className="flex-1 p-6 text-lg text-soft">
@@ -95,6 +102,14 @@ export function LocateStage({ space }: { space: Space }) {
   const next = looks[0]
   const measured = view.parts.find((part) => part.id === chosen)
   const dried = space.standing.has('said:dried')
+  const ending = endingOf(status, someSeen(view))
+  const settle = () => {
+    space.say('status:locate', ending.to)
+    if (ending.to !== 'open') navigate(`/visits/${visit.id}`)
+  }
+  const endIt = (weight: 'main' | 'half') => (
+    <Action weight={weight} name={ending.name} hint={ending.hint} onPress={settle} />
+  )
   return (
     <>
       <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
@@ -115,7 +130,10 @@ export function LocateStage({ space }: { space: Space }) {
           ) : (
             !dried && (
               <p className="flex flex-wrap items-center justify-between gap-x-4 border-line border-b bg-watch-face px-4 md:px-5">
-                <span className="py-1.5">Dry everything first: floor, base, hoses, under the door.</span>
+                <span className="py-1.5">
+                  Dry everything first
+                  <span className="max-md:hidden">: floor, base, hoses, under the door</span>.
+                </span>
                 <button
                   type="button"
                   className="min-h-12 cursor-pointer font-semibold underline underline-offset-4"
@@ -126,7 +144,7 @@ export function LocateStage({ space }: { space: Space }) {
               </p>
             )
           )}
-          <div className="h-[456px] shrink-0 p-2 md:h-auto md:min-h-0 md:flex-1 md:shrink md:px-4">
+          <div className="shrink-0 py-2 md:min-h-0 md:flex-1 md:shrink md:p-2 md:px-4">
             <Ladder
               machine={visit.machine.spec}
               site={visit.site.spec}
@@ -170,13 +188,15 @@ export function LocateStage({ space }: { space: Space }) {
         </Scroll>
       </div>
       <ActionBar>
-        <Action
-          weight="main"
-          name={next ? 'Next look' : 'Nothing more'}
-          hint={next ? `${next.minutes} min: ${next.name}` : 'no look would change much'}
-          disabled={!next}
-          onPress={() => next && openLook(next)}
-        />
+        {next && (
+          <Action
+            weight="main"
+            name="Next look"
+            hint={`${next.minutes} min: ${next.name}`}
+            onPress={() => openLook(next)}
+          />
+        )}
+        {!next && status === 'open' && endIt('main')}
         <Action
           weight="half"
           name="How much"
@@ -190,12 +210,7 @@ export function LocateStage({ space }: { space: Space }) {
           disabled={timeline === null}
           onPress={() => setReplayS(replaying ? null : 0)}
         />
-        <Action
-          weight="half"
-          name={status === 'done' ? 'Open it again' : 'Done'}
-          hint={status === 'done' ? 'there is more to do' : 'the source is known'}
-          onPress={settle}
-        />
+        {(next || status !== 'open') && endIt('half')}
       </ActionBar>
       {open?.sheet === 'watch' && (
         <WatchSheet

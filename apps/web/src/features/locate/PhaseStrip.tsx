@@ -1,7 +1,7 @@
-import { LEAK_PHASES, type LeakPhase, type LeakView } from '@brendik/core'
+import { LEAK_PHASES, type LeakPhase, type LeakPlace, type LeakView } from '@brendik/core'
 import type { Space } from '../visit/space.ts'
 import { standingIn } from './leakLooks.ts'
-import { PHASE_NAME, SEEN_WORD } from './locateText.ts'
+import { outcomeWord, PHASE_NAME, placeWord, SEEN_WORD } from './locateText.ts'
 
 /** The phases of the leak test in their order, each with what it showed; a press opens its watch. */
 export function PhaseStrip({
@@ -25,32 +25,37 @@ export function PhaseStrip({
         const seen = view.found.phases[phase]
         const amount = standingIn(space, 'leak.amount', phase).at(-1)
         const places = standingIn(space, 'leak.place', phase)
+        const place = places.at(-1)?.value
         const says =
-          seen === 'wet'
-            ? ['wet', amount?.value, places.at(-1)?.value]
-                .flatMap((word) => (word === undefined ? [] : [String(word).replaceAll('-', ' ')]))
-                .join(', ')
+          seen === 'wet' && amount
+            ? outcomeWord('leak.amount', String(amount.value)).replace(/^an? /, '')
             : SEEN_WORD[seen]
         return (
           <li key={phase}>
             <button
               type="button"
               onClick={() => onOpen(phase)}
-              className={`flex h-full min-h-16 w-full cursor-pointer flex-col justify-center px-3 py-1.5 text-left leading-tight hover:bg-ground ${now === phase ? 'bg-band' : ''}`}
+              className={`flex h-full min-h-[76px] w-full cursor-pointer flex-col justify-center px-3 py-1.5 text-left leading-tight hover:bg-ground ${now === phase ? 'bg-band' : ''}`}
             >
               <span className="text-sm text-soft">{PHASE_NAME[phase]}</span>
               <span
-                className={`line-clamp-2 ${
+                className={
                   seen === 'wet'
                     ? 'font-bold text-water'
                     : seen === 'dry'
                       ? 'font-semibold text-good'
                       : 'text-soft'
-                }`}
+                }
               >
-                {seen === 'wet' ? '● ' : ''}
+                {seen === 'wet' && <span aria-hidden="true">● </span>}
+                {seen === 'wet' && amount && <span className="sr-only">wet, </span>}
                 {says}
               </span>
+              {seen === 'wet' && place !== undefined && (
+                <span className="text-sm text-water">
+                  {placeWord(place as LeakPlace).replace('floor, ', '')}
+                </span>
+              )}
             </button>
           </li>
         )

@@ -27,7 +27,10 @@ export function Replay({
   const passed = marks.filter((mark) => mark.tS <= atS)
   const last = passed.at(-1)
   return (
-    <section aria-label="Replay" className="border-line border-b bg-face px-4 pt-1 pb-1 md:px-5">
+    <section
+      aria-label="Replay"
+      className="border-line border-b bg-face px-4 pt-1 pb-1 max-md:sticky max-md:top-0 max-md:z-10 md:px-5"
+    >
       <div className="flex flex-wrap items-center gap-x-5">
         <p
           className="flex min-w-0 flex-1 flex-wrap max-md:basis-full items-baseline gap-x-4"

@@ -89,7 +89,7 @@ function One({
         <span className={`small-figure shrink-0 ${large ? 'text-4xl' : 'text-2xl'}`}>{percent(present)}</span>
       </button>
       <div className="h-2 w-full bg-hair" aria-hidden="true">
-        <div className={`h-full ${large ? 'bg-ink' : 'bg-soft'}`} style={{ width: percent(present) }} />
+        <div className={`h-full ${large ? 'bg-ink' : 'bg-soft'}`} style={{ width: `${100 * present}%` }} />
       </div>
       {suspect.with && (
         <p className="pt-1.5 font-semibold">

@@ -142,24 +142,9 @@ function frontLoader(machine: MachineSpec, band: Bands): { shapes: Shape[]; wet:
       {
         part: 'bellows',
         look: 'tube',
-        path: [
-          ['M', 14, foldHi],
-          ['L', 34, foldLo + 16],
-          ['Q', 52, foldLo - 16, 70, foldLo + 16],
-          ['L', 86, foldHi - 16],
-          ['L', 110, foldHi - 16],
-        ],
+        path: fold(foldHi, foldLo),
       },
-      {
-        part: null,
-        look: 'hint',
-        path: line(
-          [14, 2 * c - foldHi],
-          [50, 2 * c - foldLo - 14],
-          [86, 2 * c - foldHi + 16],
-          [110, 2 * c - foldHi + 16],
-        ),
-      },
+      { part: null, look: 'hint', path: fold(2 * c - foldHi, 2 * c - foldLo) },
       { part: 'tub-seal', look: 'body', path: box(523, seal[0], 545, seal[1]) },
       { part: null, look: 'hint', path: line([545, c], [582, c]) },
       { part: null, look: 'hint', path: line([582, c - 120], [582, c + 120]) },
@@ -215,6 +200,19 @@ function frontLoader(machine: MachineSpec, band: Bands): { shapes: Shape[]; wet:
       },
     ],
   }
+}
+
+/** The bellows from the rim of the door to the lip of the tub, its fold hanging down to `deep`, or standing up to it. */
+function fold(rim: number, deep: number): Path {
+  const back = rim + (deep > rim ? 16 : -16)
+  const turn = deep + (deep > rim ? -16 : 16)
+  return [
+    ['M', 14, rim],
+    ['L', 34, turn],
+    ['Q', 52, 2 * deep - turn, 70, turn],
+    ['L', 86, back],
+    ['L', 110, back],
+  ]
 }
 
 /** The cabinet ends a little above the room's floor, on its feet. */

@@ -54,3 +54,50 @@ export function svgPath(path: Path, { x, y }: Scale): string {
     )
     .join(' ')
 }
+
+/** A path as points, curves in short pieces. */
+function pointsOf(path: Path): [number, number][] {
+  const points: [number, number][] = []
+  for (const command of path) {
+    const from = points.at(-1) ?? [0, 0]
+    if (command[0] === 'Z') {
+      if (points[0]) points.push([...points[0]])
+    } else if (command[0] === 'Q' || command[0] === 'C') {
+      const ends = [from, ...pairs(command.slice(1) as number[])]
+      for (let n = 1; n <= 12; n++) points.push(onCurve(ends, n / 12))
+    } else points.push([command[1], command[2]])
+  }
+  return points
+}
+const pairs = (numbers: readonly number[]): [number, number][] =>
+  Array.from({ length: numbers.length / 2 }, (_, i) => [
+    numbers[2 * i] as number,
+    numbers[2 * i + 1] as number,
+  ])
+/** De Casteljau's scheme: a Bézier curve of any degree at a share of its way. */
+function onCurve(ends: readonly (readonly [number, number])[], share: number): [number, number] {
+  if (ends.length === 1) return [...(ends[0] as [number, number])]
+  return onCurve(
+    ends.slice(1).map(([x, y], i) => {
+      const [fromX, fromY] = ends[i] as readonly [number, number]
+      return [fromX + share * (x - fromX), fromY + share * (y - fromY)] as const
+    }),
+    share,
+  )
+}
+
+/**
+ * One place of a drawn part, to point at: where it first crosses a height, else its middle.
+ * @param atMm - Height above the port, mm; null = no height is known.
+ */
+export function spotOf(path: Path, atMm: number | null): [number, number] {
+  const points = pointsOf(path)
+  if (atMm !== null)
+    for (let i = 1; i < points.length; i++) {
+      const [[fromX, fromY], [toX, toY]] = [points[i - 1], points[i]] as [[number, number], [number, number]]
+      if (fromY !== toY && (atMm - fromY) * (atMm - toY) <= 0)
+        return [fromX + ((atMm - fromY) / (toY - fromY)) * (toX - fromX), atMm]
+    }
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
+  return [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2]
+}

@@ -5,6 +5,8 @@ import {
   PHASE_OF_RUN,
   type RunAnswer,
   runFacts,
+  saidOf,
+  WORKED_ON,
 } from '@brendik/core'
 import { useQueries } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -48,7 +50,7 @@ export function useLeak(space: Space, runs: { phase: LeakPhase; run: RunAnswer }
     history: {
       ageYears: builtYear === null ? null : Math.max(0, new Date(visit.dueAtMs).getFullYear() - builtYear),
       opened: space.standing.has('state:cap'),
-      bellowsFitted: false,
+      lastRepair: WORKED_ON.find((part) => part === saidOf(space.standing, 'said:last-repair')) ?? null,
     },
     leakSeen: [...new Set(runs.filter(({ run }) => leakMarked(run)).map(({ phase }) => phase))],
     panelsOpen: state.panels === 'open',

@@ -6,12 +6,14 @@ import {
   type Proposal,
   proposeChecks,
   saidOf,
+  WORKED_ON,
+  type WorkedOn,
 } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
-import { Conflict } from '../visit/Conflict.tsx'
 import type { Space } from '../visit/space.ts'
 import { CheckList } from './CheckList.tsx'
+import { SaidChoice } from './SaidChoice.tsx'
 import { TechSheet } from './TechSheet.tsx'
 
 const MOMENT_WORD: Record<CycleMoment, string> = {
@@ -25,6 +27,16 @@ const MOMENT_WORD: Record<CycleMoment, string> = {
   any: 'no pattern',
 }
 
+const REPAIR_WORD: Record<WorkedOn, string> = {
+  none: 'none known',
+  inlet: 'inlet',
+  bellows: 'bellows',
+  'filter-cap': 'filter cap',
+  pump: 'pump',
+  hoses: 'hoses inside',
+  seals: 'tub or shaft seals',
+}
+
 /** The first minute: what is wrong, when, what it sounds like; and what to do about it first. */
 export function ArriveStage({ space }: { space: Space }) {
   const { visit } = space
@@ -32,42 +44,25 @@ export function ArriveStage({ space }: { space: Space }) {
     <>
       {visit.complaint && <p className="mb-4 text-2xl leading-snug">“{visit.complaint}”</p>}
       <CheckList space={space} which={(check) => check.id === 'complaint'} />
-      <Moment space={space} />
+      <SaidChoice
+        space={space}
+        topic="said:moment"
+        label="When in the cycle"
+        options={CYCLE_MOMENTS.map((value) => ({ value, word: MOMENT_WORD[value] }))}
+      />
       <div className="md:hidden">
         <Proposals space={space} />
       </div>
       <TechSheet space={space} />
       <h2 className="pt-6 pb-2 text-sm font-semibold text-soft">Seen and heard at the door</h2>
       <CheckList space={space} which={(check) => check.stage === 'arrive' && check.id !== 'complaint'} />
+      <SaidChoice
+        space={space}
+        topic="said:last-repair"
+        label="Last repair"
+        options={WORKED_ON.map((value) => ({ value, word: REPAIR_WORD[value] }))}
+      />
     </>
-  )
-}
-
-function Moment({ space }: { space: Space }) {
-  const at = saidOf(space.standing, 'said:moment')
-  return (
-    <div className="grid items-center gap-x-5 gap-y-1.5 border-t border-line py-2.5 md:grid-cols-[13rem_1fr]">
-      <span className="font-semibold" id="moment">
-        When in the cycle
-      </span>
-      {/* biome-ignore lint/a11y/useSemanticElements: a fieldset cannot be laid out as a wrapping row */}
-      <div role="group" aria-labelledby="moment" className="flex flex-wrap gap-1.5">
-        {CYCLE_MOMENTS.map((moment) => (
-          <button
-            key={moment}
-            type="button"
-            aria-pressed={at === moment}
-            onClick={() => space.say('said:moment', at === moment ? null : moment)}
-            className={`min-h-12 cursor-pointer border px-3.5 ${at === moment ? 'border-ink bg-ink font-semibold text-face' : 'border-line bg-face'}`}
-          >
-            {MOMENT_WORD[moment]}
-          </button>
-        ))}
-      </div>
-      <div className="md:col-start-2">
-        <Conflict space={space} topic="said:moment" />
-      </div>
-    </div>
   )
 }
 
