@@ -122,7 +122,7 @@ for (const [name, width, height] of [
     // Nothing leaks: there is nothing to locate.
     await expect(page).toHaveURL(/locate$/)
     await expect(page.getByText('Nothing seen yet')).toBeVisible()
-    await press(page, button(/^Done/))
+    await press(page, button(/^Not needed/))
 
     // The whole visit, closed, found again by a word of its note.
     await expect(page.getByText('Coin trap: debris')).toBeVisible()

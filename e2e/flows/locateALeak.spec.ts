@@ -73,7 +73,7 @@ for (const [name, width, height] of [
       await page.keyboard.press(' ')
       await page.waitForTimeout(220)
     }
-    await expect(dialog.getByText(/a minute/)).toContainText(/to .* L\/h/)
+    await expect(dialog.getByText(/a minute \(\d+ to \d+\), [\d.]+ to [\d.]+ L\/h/)).toBeVisible()
     await press(page, inDialog('Keep'))
     await expect(dialog).toBeHidden()
     const id = page.url().split('/visits/')[1]?.split('/')[0]
