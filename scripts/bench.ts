@@ -8,6 +8,7 @@ import { makeDrainCase } from '../packages/core/test/study/drainCases.ts'
 import { makeDraw } from '../packages/core/test/study/draw.ts'
 import { makeFillCase } from '../packages/core/test/study/fillCases.ts'
 import { framesWhileStreaming } from './benchFrames.ts'
+import { leakBench } from './benchLeaks.ts'
 import { hundredThousandVisits } from './benchLogbook.ts'
 import { type Figure, storing } from './benchStore.ts'
 
@@ -114,6 +115,9 @@ execFileSync(process.execPath, ['apps/server/bin/brendik.mjs', 'analyse', lines,
 })
 add('240 visits of 5,000 readings through the command line', (performance.now() - started) / 1000, 's', 10)
 
+const leaks = leakBench(medianMs)
+figures.push(...leaks.figures)
+
 for (const figure of await storing(plan('drain'))) figures.push(figure)
 for (const figure of await hundredThousandVisits()) figures.push(figure)
 
@@ -133,8 +137,10 @@ const bytes = scripts.reduce(
 add('initial script, compressed', bytes / 1000, 'kB', 200)
 
 if (process.argv.includes('--json')) console.log(JSON.stringify(figures, null, 2))
-else
+else {
   for (const { name, value, unit, limit } of figures)
     console.log(
       `${name.padEnd(62)} ${value.toPrecision(3).padStart(9)} ${unit}${limit === undefined ? '' : `   (limit ${limit})`}`,
     )
+  console.log(`\n${leaks.reliability}`)
+}

@@ -78,7 +78,7 @@ it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
 it.each([
   [['analyse', '/no/such/file'], /^brendik: \/no\/such\/file: no such file\n$/],
   [['analyse', '-', '--json'], /^brendik: expected JSON: /],
-  [['fix', file], /^brendik: expected analyse FILE .*\n$/],
+  [['fix', file], /^brendik: expected analyse or diagnose FILE .*\n$/],
   [['analyse', file, '--yaml'], /^brendik: Unknown option '--yaml'/],
 ])('exits with 2 and a reason on %j', (args, message) => {
   const { status, stderr } = brendik(args, '{"runs":')

@@ -1,8 +1,8 @@
-import { FAMILY_IDS, familyDefaults, PART_NAME, type PartId, partsAtSite, portHeight } from '@brendik/core'
+import { FAMILY_IDS, familyDefaults, PART_NAME, partsAtSite, portHeight } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
 import { barColumns, spreadLabels } from '../src/features/locate/ladderLayout.ts'
 import { sectionOf } from '../src/features/locate/section.ts'
-import type { Path } from '../src/features/locate/sectionPath.ts'
+import { box, circle, line, type Path, spotOf } from '../src/features/locate/sectionPath.ts'
 import { textInUnits } from '../src/lib/units.ts'
 
 const SITE = {
@@ -11,9 +11,6 @@ const SITE = {
   waterTempC: 15,
   portHeightMm: null,
 }
-/** What carries no water is in the catalogue of parts, not in the drawing of the water path. */
-const DRY: readonly PartId[] = ['drive-belt', 'lid-switch', 'board', 'wiring']
-
 /** Lowest and highest point of a path; control points of curves bound it from outside, so only its ends count. */
 function reach(path: Path): [number, number] {
   const ys = path.flatMap((command) => (command[0] === 'Z' ? [] : [command.at(-1) as number]))
@@ -31,8 +28,7 @@ describe('section drawings', () => {
       const parts = partsAtSite(machine, SITE)
       const section = sectionOf(machine, parts, portHeight(machine, SITE).mm)
       it(`${family} × ${scale}: every part of the water path is drawn, once, inside the picture`, () => {
-        const wanted = parts.map((p) => p.id).filter((id) => !DRY.includes(id))
-        expect(section.shapes.flatMap((s) => s.part ?? []).sort()).toEqual([...wanted].sort())
+        expect(section.shapes.flatMap((s) => s.part ?? []).sort()).toEqual(parts.map((p) => p.id).sort())
         for (const { path } of section.shapes) {
           const [lo, hi] = reach(path)
           expect(lo).toBeGreaterThanOrEqual(section.lowMm - 1)
@@ -54,6 +50,25 @@ describe('section drawings', () => {
     const machine = { ...familyDefaults('front-load'), partHeightsMm: { 'tub-seal': [200, 230] as const } }
     const { shapes } = sectionOf(machine, partsAtSite(machine, SITE), 150)
     expect(reach(shapes.find((s) => s.part === 'tub-seal')?.path ?? [])).toEqual([200, 230])
+  })
+  it('points at a part where it crosses a height, else at its middle', () => {
+    expect(spotOf(line([100, 0], [200, 50], [200, 300]), 25)).toEqual([150, 25])
+    expect(spotOf(line([100, 0], [200, 50], [200, 300]), 120)).toEqual([200, 120])
+    expect(spotOf(box(0, 10, 40, 30), null)).toEqual([20, 20])
+    // A height it does not reach leaves the middle.
+    expect(spotOf(box(0, 10, 40, 30), 99)).toEqual([20, 20])
+    const [x, y] = spotOf(circle(50, -20, 10), -20)
+    expect([Math.abs(x - 50) <= 10.01, y]).toEqual([true, -20])
+    // A cubic from (0,0) to (0,40) bows out to three quarters of its handles in the middle.
+    expect(
+      spotOf(
+        [
+          ['M', 0, 0],
+          ['C', 40, 0, 40, 40, 0, 40],
+        ],
+        20,
+      )[0],
+    ).toBeCloseTo(30, 6)
   })
   it('every part has a name', () => {
     for (const name of Object.values(PART_NAME)) expect(name.length).toBeGreaterThan(2)

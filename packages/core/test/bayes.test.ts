@@ -5,7 +5,7 @@ import {
   type Evidence,
   type FaultState,
   faultChances,
-  lnLikelihoods,
+  likelihoodsOf,
   NO_FAULT,
   setChances,
   weighCauses,
@@ -169,7 +169,7 @@ describe('causes of one or two faults', () => {
     const isA = (s: number) => s === 0 || s === 1
     const wet: Evidence = { likelihood: (i, j) => (isA(i) || isA(j) ? 0.9 : 0.05) }
     const far: Evidence = { likelihood: (i, j) => (i === 2 || j === 2 ? 0.9 : 0.05) }
-    const p = weighCauses(causes, [lnLikelihoods(causes, wet), lnLikelihoods(causes, far)])
+    const p = weighCauses(causes, [likelihoodsOf(causes, wet), likelihoodsOf(causes, far)])
     // By hand: none .1·.0025, a .48·.045, b .24·.045, both .18·.81.
     const total = 0.1 * 0.0025 + 0.48 * 0.045 + 0.24 * 0.045 + 0.18 * 0.81
     const chances = faultChances(causes, setChances(causes, p))
@@ -182,13 +182,13 @@ describe('causes of one or two faults', () => {
 
   test('states of a fault share its evidence by how well each fits', () => {
     const fits: Evidence = { likelihood: (i) => (i === 1 ? 0.9 : i === NO_FAULT ? 0.2 : 0.1) }
-    const p = weighCauses(causes, [lnLikelihoods(causes, fits)])
+    const p = weighCauses(causes, [likelihoodsOf(causes, fits)])
     expect((p[2] as number) / (p[1] as number)).toBeCloseTo((0.75 * 0.9) / (0.25 * 0.1), 9)
   })
 
   test('one look that nothing explains does not forbid a cause for ever', () => {
     const never: Evidence = { likelihood: () => 0 }
-    const p = weighCauses(causes, [lnLikelihoods(causes, never)])
+    const p = weighCauses(causes, [likelihoodsOf(causes, never)])
     prior.forEach((before, c) => {
       expect(p[c]).toBeCloseTo(before, 12)
     })

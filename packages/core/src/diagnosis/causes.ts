@@ -16,9 +16,11 @@ export interface Evidence {
    * @param first - Number of a state, or NO_FAULT. @param second - Another one, or NO_FAULT.
    */
   likelihood(first: number, second: number): number
+  /** It depends on which faults there are alone, not on their height or size: it is asked once for each set of faults. */
+  byFault?: boolean
 }
 
-/** Every cause thought of: no fault, each state alone, and pairs of states of two different faults. */
+/** Every cause thought of, in this order: no fault, each state alone, and pairs of states of two different faults. */
 export interface Causes<F extends string = string> {
   states: readonly FaultState<F>[]
   /** Numbers of states; NO_FAULT where there is none. */
@@ -28,6 +30,8 @@ export interface Causes<F extends string = string> {
   /** Number of each cause's set of faults in `sets`: its states put together. */
   setOf: Int16Array
   sets: readonly (readonly F[])[]
+  /** Number of one cause of each set. */
+  oneOfSet: Int32Array
 }
 
 /**
@@ -48,78 +52,91 @@ export function causesOf<F extends string>(
     if (p === undefined || !(p >= 0)) throw new RangeError(`causes: expected a prior of ${fault}, got ${p}`)
     return p * share
   })
-  const pairs: [number, number][] = []
-  let pairSum = 0
-  for (let i = 0; i < count; i++)
-    for (let j = i + 1; j < count; j++)
-      if (states[i]?.fault !== states[j]?.fault && (weight[i] as number) * (weight[j] as number) > 0) {
-        pairs.push([i, j])
-        pairSum += (weight[i] as number) * (weight[j] as number)
+  const faults = [...new Set(states.map(({ fault }) => fault))]
+  const faultOf = Int16Array.from(states, ({ fault }) => faults.indexOf(fault))
+  // How many causes there are, and how much all pairs weigh together, before anything is laid out.
+  let [size, pairSum] = [1 + count, 0]
+  const pairs = (with_: (i: number, j: number, weight: number) => void) => {
+    for (let i = 0; i < count; i++)
+      for (let j = i + 1; j < count; j++) {
+        const both = (weight[i] as number) * (weight[j] as number)
+        if (faultOf[i] !== faultOf[j] && both > 0) with_(i, j, both)
       }
+  }
+  pairs((_i, _j, both) => {
+    size++
+    pairSum += both
+  })
   const single = weight.reduce((a, b) => a + b, 0)
   const pairScale = pairSum > 0 ? (single * pairShare) / pairSum : 0
-  const size = 1 + count + pairs.length
   const first = new Int16Array(size).fill(NO_FAULT)
   const second = new Int16Array(size).fill(NO_FAULT)
+  const setOf = new Int16Array(size)
   const p = new Float64Array(size)
+  const sets: F[][] = [[]]
+  // Number of the set of one fault or of two, by the numbers of the faults.
+  const numbers = new Int16Array(faults.length * faults.length).fill(-1)
+  const setNumber = (a: number, b: number): number => {
+    const at = Math.min(a, b) * faults.length + Math.max(a, b)
+    if (numbers[at] === -1) numbers[at] = sets.push((a === b ? [a] : [a, b]).map((k) => faults[k] as F)) - 1
+    return numbers[at] as number
+  }
   p[0] = nonePrior
   for (let i = 0; i < count; i++) {
     first[1 + i] = i
-    p[1 + i] = (weight[i] as number) * (pairs.length > 0 ? 1 - pairShare : 1)
+    setOf[1 + i] = setNumber(faultOf[i] as number, faultOf[i] as number)
+    p[1 + i] = (weight[i] as number) * (pairSum > 0 ? 1 - pairShare : 1)
   }
-  pairs.forEach(([i, j], k) => {
-    first[1 + count + k] = i
-    second[1 + count + k] = j
-    p[1 + count + k] = (weight[i] as number) * (weight[j] as number) * pairScale
+  let c = 1 + count
+  pairs((i, j, both) => {
+    first[c] = i
+    second[c] = j
+    setOf[c] = setNumber(faultOf[i] as number, faultOf[j] as number)
+    p[c] = both * pairScale
+    c++
   })
   const total = p.reduce((a, b) => a + b, 0)
-  return {
-    states,
-    first,
-    second,
-    lnPrior: p.map((x) => Math.log(x / total)),
-    ...setsOf(states, first, second),
-  }
+  const oneOfSet = new Int32Array(sets.length)
+  for (let n = size - 1; n >= 0; n--) oneOfSet[setOf[n] as number] = n
+  return { states, first, second, lnPrior: p.map((x) => Math.log(x / total)), setOf, sets, oneOfSet }
 }
 
-function setsOf<F extends string>(
-  states: readonly FaultState<F>[],
-  first: Int16Array,
-  second: Int16Array,
-): { setOf: Int16Array; sets: F[][] } {
-  const setOf = new Int16Array(first.length)
-  const sets: F[][] = []
-  const numbers = new Map<string, number>()
-  for (let c = 0; c < first.length; c++) {
-    const faults = [first[c] as number, second[c] as number]
-      .filter((s) => s !== NO_FAULT)
-      .map((s) => (states[s] as FaultState<F>).fault)
-    const key = faults.join('+')
-    let n = numbers.get(key)
-    if (n === undefined) {
-      n = sets.push(faults) - 1
-      numbers.set(key, n)
-    }
-    setOf[c] = n
-  }
-  return { setOf, sets }
-}
+/** A cause is never ruled out by one look alone: people err. */
+const LEAST_LIKELIHOOD = 1e-12
+/** Likelihoods multiplied before a logarithm is taken: their product stays far above the smallest number. */
+const AT_ONCE = 16
 
-/** ln of the likelihood of one piece of evidence under every cause. A cause is never ruled out by one look alone: people err. */
-export function lnLikelihoods(causes: Causes, evidence: Evidence): Float64Array {
-  const out = new Float64Array(causes.first.length)
-  for (let c = 0; c < out.length; c++)
-    out[c] = Math.log(
-      Math.max(1e-12, evidence.likelihood(causes.first[c] as number, causes.second[c] as number)),
-    )
+/** Likelihood of one piece of evidence under every cause, at least `LEAST_LIKELIHOOD`. */
+export function likelihoodsOf(causes: Causes, evidence: Evidence): Float64Array {
+  const { first, second, setOf, oneOfSet } = causes
+  const out = new Float64Array(first.length)
+  const of = (c: number) =>
+    Math.max(LEAST_LIKELIHOOD, evidence.likelihood(first[c] as number, second[c] as number))
+  if (evidence.byFault) {
+    const ofSet = Float64Array.from(oneOfSet, of)
+    for (let c = 0; c < out.length; c++) out[c] = ofSet[setOf[c] as number] as number
+  } else for (let c = 0; c < out.length; c++) out[c] = of(c)
   return out
 }
 
-/** Probability of every cause from its prior and the evidence. @param ln - One array of `lnLikelihoods` for each piece. */
-export function weighCauses(causes: Causes, ln: readonly Float64Array[]): Float64Array {
+/**
+ * Probability of every cause from its prior and the evidence.
+ * @param likelihoods - One array of `likelihoodsOf` for each piece.
+ * @param power - Every likelihood is raised to it; 1 = Bayes' rule as it is.
+ */
+export function weighCauses(causes: Causes, likelihoods: readonly Float64Array[], power = 1): Float64Array {
   const sum = Float64Array.from(causes.lnPrior)
-  for (const one of ln) for (let c = 0; c < sum.length; c++) sum[c] = (sum[c] as number) + (one[c] as number)
+  const product = new Float64Array(sum.length)
+  for (let from = 0; from < likelihoods.length; from += AT_ONCE) {
+    product.fill(1)
+    for (const one of likelihoods.slice(from, from + AT_ONCE)) multiply(product, one)
+    for (let c = 0; c < sum.length; c++) sum[c] = (sum[c] as number) + power * Math.log(product[c] as number)
+  }
   return normalised(sum)
+}
+
+function multiply(product: Float64Array, by: Float64Array): void {
+  for (let c = 0; c < product.length; c++) product[c] = (product[c] as number) * (by[c] as number)
 }
 
 export interface FaultChance<F extends string> {

@@ -39,7 +39,8 @@ export function worthOfLooks(causes: Causes, p: Float64Array, looks: readonly Po
   return looks
     .map((look) => {
       const table = places.map(() => new Float64Array(look.outcomes.length))
-      for (const c of alive) {
+      const byFault = look.outcomes.every(({ evidence }) => evidence.byFault)
+      for (const c of byFault ? places.map((set) => causes.oneOfSet[set] as number) : alive) {
         const [i, j] = [causes.first[c] as number, causes.second[c] as number]
         const out = table[row.get(causes.setOf[c] as number) as number] as Float64Array
         look.outcomes.forEach(({ evidence }, k) => {

@@ -3,7 +3,7 @@ import {
   causesOf,
   type FaultChance,
   faultChances,
-  lnLikelihoods,
+  likelihoodsOf,
   setChances,
   weighCauses,
 } from '../diagnosis/causes.ts'
@@ -11,6 +11,7 @@ import type { MachineSpec } from '../machine/machineSpec.ts'
 import { type Part, partsOf } from '../waterpath/parts.ts'
 import type { LeakFaultId } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
+import type { LeakHistory } from './leakHistory.ts'
 import type { LeakPiece } from './leakPiece.ts'
 import { leakPieces } from './leakPieces.ts'
 import { type LeakState, leakStates } from './leakStates.ts'
@@ -29,13 +30,33 @@ export interface LeakDiagnosis {
   /** Probability of each cause. */
   p: Float64Array
   pieces: readonly LeakPiece[]
-  /** ln likelihoods of each piece under each cause. */
-  ln: readonly Float64Array[]
+  /** Likelihoods of each piece under each cause. */
+  likelihoods: readonly Float64Array[]
   /** Every leak and none (null), most likely first; shares sum to 1. */
   chances: FaultChance<LeakFaultId>[]
   /** Probability of each of `causes.sets`. */
   setChances: Float64Array
   parts: readonly Part[]
+}
+
+interface MachineCauses {
+  states: readonly LeakState[]
+  causes: Causes<LeakFaultId>
+}
+/** The causes of the machine that was asked about last: they stay the same from one observation to the next. */
+let lastAsked: { key: string; known: MachineCauses } | null = null
+
+function causesOfMachine(machine: MachineSpec, history: LeakHistory, parts: readonly Part[]): MachineCauses {
+  const key = JSON.stringify([
+    machine.family,
+    history,
+    parts.map(({ id, bandMm, measured }) => [id, bandMm, measured]),
+  ])
+  if (lastAsked?.key === key) return lastAsked.known
+  const { states, prior } = leakStates(machine, history, parts)
+  const known = { states, causes: causesOf<LeakFaultId>(states, prior, NONE_PRIOR, TWO_AT_ONCE) }
+  lastAsked = { key, known }
+  return known
 }
 
 /**
@@ -47,11 +68,19 @@ export function diagnoseLeak(
   found: LeakFindings,
   parts: readonly Part[] = partsOf(machine),
 ): LeakDiagnosis {
-  const { states, prior } = leakStates(machine, found.history, parts)
-  const causes = causesOf<LeakFaultId>(states, prior, NONE_PRIOR, TWO_AT_ONCE)
+  const { states, causes } = causesOfMachine(machine, found.history, parts)
   const pieces = leakPieces(machine.family, states, found)
-  const ln = pieces.map((piece) => lnLikelihoods(causes, piece).map((x) => SHARPNESS * x))
-  const p = weighCauses(causes, ln)
+  const likelihoods = pieces.map((piece) => likelihoodsOf(causes, piece))
+  const p = weighCauses(causes, likelihoods, SHARPNESS)
   const sets = setChances(causes, p)
-  return { causes, states, p, pieces, ln, setChances: sets, chances: faultChances(causes, sets), parts }
+  return {
+    causes,
+    states,
+    p,
+    pieces,
+    likelihoods,
+    setChances: sets,
+    chances: faultChances(causes, sets),
+    parts,
+  }
 }

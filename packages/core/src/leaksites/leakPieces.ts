@@ -27,6 +27,9 @@ function weightOf(all: readonly { phase?: LeakPhase | null }[], n: number): numb
   return all.slice(0, n).some((earlier) => (earlier.phase ?? null) === phase) ? SAID_AGAIN : 1
 }
 
+/** A power costs more than all the rest, and is seldom another than one. */
+const weighed = (p: number, power: number): number => (power === 1 ? p : p ** power)
+
 /** A phase that nobody spoke of was watched and dry in about this share of visits. Estimate. */
 const WATCHED_UNSAID = 0.55
 /** A phase said to be dry was in truth not looked at well in this share. Estimate. */
@@ -132,7 +135,7 @@ function placePieces(
   seen: Seen,
   found: LeakFindings,
 ): LeakPiece[] {
-  const shares = states.map((state) => placeShares(family, state.fault))
+  const ofFault = new Map(states.map(({ fault }) => [fault, placeShares(family, fault)]))
   const stains: readonly LeakPlace[] =
     found.cardboard === null || found.cardboard === 'dry' ? [] : found.cardboard
   const all: LeakFindings['places'] = [...found.places, ...stains.map((place) => ({ place, phase: null }))]
@@ -140,15 +143,17 @@ function placePieces(
     const k = LEAK_PLACES.indexOf(place)
     const loud = loudness(states, seen, found, phase)
     const power = weightOf(all, n)
+    const shares = Float64Array.from(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
     return {
       id: `place:${n}:${place}`,
       says: `Water ${placeWord(place)}.`,
       likelihood: (i, j) => {
-        if (i === NO_FAULT) return (ANYWHERE[k] as number) ** power
-        const pi = (shares[i] as Float64Array)[k] as number
-        if (j === NO_FAULT) return pi ** power
-        const [li, lj] = [loud[i] as number, loud[j] as number]
-        return ((li * pi + lj * ((shares[j] as Float64Array)[k] as number)) / (li + lj)) ** power
+        if (i === NO_FAULT) return weighed(ANYWHERE[k] as number, power)
+        const pi = shares[i] as number
+        if (j === NO_FAULT) return weighed(pi, power)
+        const li = loud[i] as number
+        const lj = loud[j] as number
+        return weighed((li * pi + lj * (shares[j] as number)) / (li + lj), power)
       },
     }
   })
@@ -175,16 +180,18 @@ function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindi
   return found.amounts.map(({ amount, phase }, n): LeakPiece => {
     const k = AMOUNTS.indexOf(amount)
     const loud = loudness(states, seen, found, phase)
-    const of = (s: number) => (AMOUNT_SEEN[(states[s] as LeakState).amount] as readonly number[])[k] as number
     const power = weightOf(found.amounts, n)
+    const share = Float64Array.from(states, ({ amount: own }) =>
+      weighed((AMOUNT_SEEN[own] as readonly number[])[k] as number, power),
+    )
     return {
       id: `amount:${n}`,
       says: amount === 'film' ? 'Only a film.' : `A ${amount}.`,
       likelihood: (i, j) => {
         if (i === NO_FAULT) return AMOUNT_SEEN[4][k] as number
-        if (j === NO_FAULT) return of(i) ** power
         // The larger of two leaks is the one that is seen.
-        return of((loud[i] as number) >= (loud[j] as number) ? i : j) ** power
+        const seenOne = j === NO_FAULT || (loud[i] as number) >= (loud[j] as number) ? i : j
+        return share[seenOne] as number
       },
     }
   })
@@ -205,9 +212,12 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakPie
           : trail === 'oily'
             ? 'It left an oily film.'
             : `It left ${trail}.`,
+      byFault: true,
       likelihood: (i, j) =>
-        (i === NO_FAULT ? (TRAIL_ANYHOW[k] as number) : j === NO_FAULT ? of(i) : (of(i) + of(j)) / 2) **
-        power,
+        weighed(
+          i === NO_FAULT ? (TRAIL_ANYHOW[k] as number) : j === NO_FAULT ? of(i) : (of(i) + of(j)) / 2,
+          power,
+        ),
     }
   })
 }
@@ -224,6 +234,7 @@ function lookPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindi
       {
         id: `look:${check}`,
         says: `${facts.name}: ${word}.`,
+        byFault: true,
         likelihood: (i, j) => lookShares(look, faultOf(i), faultOf(j))[k] as number,
       },
     ]
@@ -238,6 +249,7 @@ function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: Leak
   pieces.push({
     id: 'complaint:leaking',
     says: leaking ? 'The customer sees water.' : 'The customer speaks of no leak.',
+    byFault: true,
     likelihood: (i, j) => {
       const p = Math.max(says(faultOf(i)), j === NO_FAULT ? 0 : says(faultOf(j)))
       // People call for one thing and have another: silence counts little.
@@ -251,6 +263,7 @@ function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: Leak
     pieces.push({
       id: `complaint:${complaint}`,
       says: `Complaint: ${complaint.replaceAll('-', ' ')}.`,
+      byFault: true,
       likelihood: (i, j) => Math.max(of(faultOf(i)), of(faultOf(j))),
     })
   }

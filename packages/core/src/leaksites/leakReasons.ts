@@ -1,4 +1,3 @@
-import { NO_FAULT } from '../diagnosis/causes.ts'
 import { isHorizontal, type MachineSpec } from '../machine/machineSpec.ts'
 import type { Part } from '../waterpath/parts.ts'
 import type { LeakDiagnosis } from './diagnoseLeak.ts'
@@ -52,7 +51,7 @@ function strengthOf(weight: number): Strength | null {
  */
 export function suspectsOf(diagnosis: LeakDiagnosis, history: LeakHistory, most = 6): Suspect[] {
   const clues = historyClues(history)
-  const { causes, p, pieces, ln, chances, states, parts } = diagnosis
+  const { causes, p, pieces, likelihoods, chances, states, parts } = diagnosis
   return chances
     .flatMap((chance) => (chance.fault === null ? [] : [{ ...chance, fault: chance.fault }]))
     .slice(0, most)
@@ -61,8 +60,8 @@ export function suspectsOf(diagnosis: LeakDiagnosis, history: LeakHistory, most 
       const mine: [number, number][] = []
       const others: [number, number][] = []
       let [mineSum, othersSum] = [0, 0]
-      for (let c = 0; c < p.length; c++) {
-        if (causes.second[c] !== NO_FAULT || causes.first[c] === NO_FAULT) continue
+      // Each state alone: they stand after "no fault", before the pairs.
+      for (let c = 1; c <= states.length; c++) {
         const own = states[causes.first[c] as number]?.fault === fault
         const weight = own ? (p[c] as number) : Math.exp(causes.lnPrior[c] as number)
         ;(own ? mine : others).push([c, weight])
@@ -70,7 +69,7 @@ export function suspectsOf(diagnosis: LeakDiagnosis, history: LeakHistory, most 
         else othersSum += weight
       }
       const mean = (of: readonly [number, number][], sum: number, piece: number) =>
-        of.reduce((total, [c, w]) => total + (w / sum) * Math.exp(ln[piece]?.[c] as number), 0)
+        of.reduce((total, [c, w]) => total + (w / sum) * (likelihoods[piece]?.[c] as number), 0)
       const found = pieces.map((piece, k) => ({
         says: piece.says,
         weight:

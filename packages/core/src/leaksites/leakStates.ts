@@ -20,7 +20,7 @@ export interface LeakState extends FaultState<LeakFaultId> {
 }
 
 /** Stretches of height are at most this tall, mm. */
-const CELL_MM = 48
+const CELL_MM = 64
 /** How far a part may lie from where its family has it, mm. Estimate. */
 const TYPICAL_SD_MM = 18
 const MEASURED_SD_MM = 5

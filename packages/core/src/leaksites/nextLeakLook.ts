@@ -51,7 +51,7 @@ export function leakLooks(
 ): LeakLook[] {
   const facts = new Map<string, Facts>()
   const looks: PossibleLook[] = []
-  const add = (fact: Facts, minutes: number, outcomes: PossibleLook['outcomes']) => {
+  const add: Add = (fact, minutes, outcomes) => {
     facts.set(fact.id, fact)
     looks.push({ id: fact.id, minutes, outcomes })
   }
@@ -160,7 +160,10 @@ function checkLooks(
       facts.minutes + reach.minutes,
       look.outcomes.map((name, k) => ({
         name,
-        evidence: { likelihood: (i, j) => lookShares(look, faultOf(i), faultOf(j))[k] as number },
+        evidence: {
+          byFault: true,
+          likelihood: (i, j) => lookShares(look, faultOf(i), faultOf(j))[k] as number,
+        },
       })),
     )
   }
@@ -193,7 +196,10 @@ function placeLooks(
         acts: panelsOpen ? [] : ['open-panel'],
       },
       panelsOpen ? 4 : 14,
-      LEAK_PLACES.map((name, k) => ({ name, evidence: { likelihood: share(rows, ANYWHERE, k) } })),
+      LEAK_PLACES.map((name, k) => ({
+        name,
+        evidence: { byFault: true, likelihood: share(rows, ANYWHERE, k) },
+      })),
     )
   }
   const anyWet = LEAK_PHASES.some((phase) => found.phases[phase] === 'wet')
@@ -208,7 +214,10 @@ function placeLooks(
         acts: [],
       },
       1,
-      TRAILS.map((name, k) => ({ name, evidence: { likelihood: share(rows, [0.5, 0.2, 0.27, 0.03], k) } })),
+      TRAILS.map((name, k) => ({
+        name,
+        evidence: { byFault: true, likelihood: share(rows, [0.5, 0.2, 0.27, 0.03], k) },
+      })),
     )
   }
 }

@@ -26,7 +26,7 @@ import { NextLook } from './NextLook.tsx'
 import { PartDetail } from './PartDetail.tsx'
 import { PartHeightSheet } from './PartHeightSheet.tsx'
 import { PhaseStrip } from './PhaseStrip.tsx'
-import { leakBands } from './partStanding.ts'
+import { leakBands, leakBounds } from './partStanding.ts'
 import { Replay } from './Replay.tsx'
 import { Suspects, someSeen } from './Suspects.tsx'
 import { timelineOf } from './timelineOf.ts'
@@ -160,6 +160,11 @@ export function LocateStage({ space }: { space: Space }) {
               <span key={mm} className="mr-4 font-semibold text-watch">
                 Leak at {figure(units, 'level', mm)} ({figure(units, 'level', lo)} to{' '}
                 {withUnit(units, 'level', hi)})
+              </span>
+            ))}
+            {leakBounds(view).map(({ mm, side }) => (
+              <span key={side} className="mr-4 font-semibold text-watch">
+                Leak {side} {withUnit(units, 'level', mm)}
               </span>
             ))}
             {levelNow !== null && (

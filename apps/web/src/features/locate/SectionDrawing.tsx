@@ -1,5 +1,5 @@
 import type { LeakView, PartId } from '@brendik/core'
-import { leakBands, standingOf } from './partStanding.ts'
+import { leakBands, leakBounds, standingOf } from './partStanding.ts'
 import type { Section, Shape } from './section.ts'
 import { type Scale, spotOf, svgPath } from './sectionPath.ts'
 
@@ -108,6 +108,20 @@ export function SectionDrawing({
             stroke="var(--watch)"
             strokeWidth="2.5"
           />
+        </g>
+      ))}
+      {leakBounds(view).map(({ mm, side }) => (
+        <g key={side} stroke="var(--watch)" strokeWidth="2" fill="none">
+          <line x1={scale.x(0)} x2={bandToX} y1={scale.y(mm)} y2={scale.y(mm)} strokeDasharray="9 5" />
+          {/* Arrows to the side on which it lies. */}
+          {[0.2, 0.5, 0.8].map((share) => {
+            const x = scale.x(0) + share * (bandToX - scale.x(0))
+            const up = side === 'above' ? -1 : 1
+            const y = scale.y(mm)
+            return (
+              <path key={share} d={`M ${x} ${y} v ${14 * up} m -5 ${-6 * up} l 5 ${6 * up} l 5 ${-6 * up}`} />
+            )
+          })}
         </g>
       ))}
       {ringed && (

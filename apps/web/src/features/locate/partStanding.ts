@@ -32,3 +32,12 @@ export function leakBands(view: LeakView): { mm: number; lo: number; hi: number 
     (height.hi - height.lo - Math.abs((height.laws[0]?.mm ?? 0) - (height.laws.at(-1)?.mm ?? 0))) / 2
   return height.laws.map(({ mm }) => ({ mm, lo: mm - Math.max(8, half), hi: mm + Math.max(8, half) }))
 }
+
+/** What is known of the leak's height on one side only: the bound, mm, and the side the leak lies on. */
+export function leakBounds(view: LeakView): { mm: number; side: 'above' | 'below' }[] {
+  const bound = view.found.height ? null : view.found.heightBound
+  return [
+    ...(bound?.atLeast === undefined ? [] : [{ mm: bound.atLeast, side: 'above' as const }]),
+    ...(bound?.atMost === undefined ? [] : [{ mm: bound.atMost, side: 'below' as const }]),
+  ]
+}

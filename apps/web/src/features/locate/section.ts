@@ -147,7 +147,13 @@ function frontLoader(machine: MachineSpec, band: Bands): { shapes: Shape[]; wet:
       { part: null, look: 'hint', path: fold(2 * c - foldHi, 2 * c - foldLo) },
       { part: 'tub-seal', look: 'body', path: box(523, seal[0], 545, seal[1]) },
       { part: null, look: 'hint', path: line([545, c], [582, c]) },
-      { part: null, look: 'hint', path: line([582, c - 120], [582, c + 120]) },
+      { part: null, look: 'hint', path: line([576, c - 110], [576, c + 110]) },
+      {
+        part: 'drive-belt',
+        look: 'hint',
+        path: line([586, band('drive-belt')[1]], [586, band('drive-belt')[0]]),
+      },
+      ...electrics(band, { boardX: 240, switchX: 6, pumpX: 158, pumpTop: pump[1] }),
       ...levelSensing(band, 470, 560),
       { part: 'sump-boot', look: 'body', path: boot },
       {
@@ -236,10 +242,7 @@ function topLoader(machine: MachineSpec, band: Bands): { shapes: Shape[]; wet: P
     machine.family === 'top-load-motor-pump'
       ? [{ part: null, look: 'hint', path: box(120, pump[1], 206, pump[1] + 92) }]
       : machine.family === 'top-load-belt'
-        ? [
-            { part: null, look: 'hint', path: box(470, -172, 560, -84) },
-            { part: null, look: 'hint', path: line([290, -188], [530, -188]) },
-          ]
+        ? [{ part: null, look: 'hint', path: box(470, -172, 560, -84) }]
         : [{ part: null, look: 'hint', path: box(278, shaft[0] - 66, 396, shaft[0] - 36) }]
   return {
     topMm: top,
@@ -269,6 +272,17 @@ function topLoader(machine: MachineSpec, band: Bands): { shapes: Shape[]; wet: P
       { part: 'shaft-seal', look: 'body', path: box(326, shaft[0], 348, shaft[1]) },
       { part: null, look: 'hint', path: box(288, shaft[0] - 36, 386, shaft[0]) },
       ...drive,
+      {
+        part: 'drive-belt',
+        look: 'hint',
+        path: closed(
+          [290, band('drive-belt')[0] + 4],
+          [530, band('drive-belt')[0] + 4],
+          [530, band('drive-belt')[1] - 4],
+          [290, band('drive-belt')[1] - 4],
+        ),
+      },
+      ...electrics(band, { boardX: 580, switchX: 250, pumpX: 158, pumpTop: pump[1] }),
       ...levelSensing(band, 578, 628),
       { part: 'sump-boot', look: 'body', path: boot },
       {
@@ -309,6 +323,29 @@ function topLoader(machine: MachineSpec, band: Bands): { shapes: Shape[]; wet: P
       },
     ],
   }
+}
+
+/** What carries no water, thin: board, lid or door switch, and the wires down to the pump. */
+function electrics(
+  band: Bands,
+  at: { boardX: number; switchX: number; pumpX: number; pumpTop: number },
+): Shape[] {
+  const board = band('board')
+  const lid = band('lid-switch')
+  return [
+    { part: 'board', look: 'hint', path: box(at.boardX, board[0], at.boardX + 64, board[1]) },
+    { part: 'lid-switch', look: 'hint', path: box(at.switchX, lid[0], at.switchX + 16, lid[1]) },
+    {
+      part: 'wiring',
+      look: 'hint',
+      path: line(
+        [at.boardX + 8, board[0]],
+        [at.boardX + 8, board[0] - 12],
+        [at.pumpX + 12, board[0] - 12],
+        [at.pumpX + 12, at.pumpTop],
+      ),
+    },
+  ]
 }
 
 function levelSensing(band: Bands, x: number, up: number): Shape[] {
