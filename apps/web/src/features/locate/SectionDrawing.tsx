@@ -192,6 +192,8 @@ function inkOf(view: LeakView, { part, look }: Shape, chosen: PartId | null, wet
   const standing = known ? standingOf(view, known) : null
   const isChosen = part !== null && part === chosen
   const suspect = standing === 'suspect'
+  // What carries no water steps back.
+  const dry = known !== undefined && known.phases.length === 0 && part !== 'tub'
   const filled = look === 'body' && part !== 'tub' && part !== 'sump-boot'
   return {
     fill: !filled
@@ -201,7 +203,11 @@ function inkOf(view: LeakView, { part, look }: Shape, chosen: PartId | null, wet
         : suspect
           ? 'var(--ink)'
           : 'var(--face)',
-    stroke: isChosen ? 'var(--water)' : part === null || standing === 'out' ? 'var(--soft)' : 'var(--ink)',
+    stroke: isChosen
+      ? 'var(--water)'
+      : part === null || dry || standing === 'out'
+        ? 'var(--soft)'
+        : 'var(--ink)',
     strokeWidth: isChosen
       ? 4
       : suspect && look !== 'body'
@@ -212,6 +218,6 @@ function inkOf(view: LeakView, { part, look }: Shape, chosen: PartId | null, wet
             ? 1.2
             : 1.8,
     strokeDasharray: look === 'hint' && !suspect ? '4 4' : undefined,
-    opacity: look === 'hint' && part === null ? 0.55 : 1,
+    opacity: look === 'hint' && (part === null || (dry && !isChosen)) ? 0.55 : 1,
   }
 }
