@@ -62,7 +62,7 @@ if (values.write)
     'docs/identifiability.md',
     `# What can be told from which runs
 
-Figures of \`npm run study -- --repeats=${repeats} --write\`: visit files from a simulator that shares no code with the core (its own geometry, hydraulics and
+Figures of \`npm run study -- --repeats=${repeats} --write\`: visit files from a simulator that shares no code with the core (but for leak sites; its own geometry, hydraulics and
 noise, stepped by odex, a published ODE solver), analysed by the product and compared with the truth behind them. Seeds are fixed.
 No real machine was measured: the simulator's noise and tolerances are estimates (hand readings ±2.5 mm, ±1 s, 5 % missing, 2.5 % wild by 10 to 30 mm;
 streams 1 mm with a memory of 1 to 2 s, 1 % wild, 0.3 mm drift in half an hour; tape ±3 mm; pump head 8 %, B 10 %, path 15 %, still pump 35 %).

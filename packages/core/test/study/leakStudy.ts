@@ -172,7 +172,7 @@ function drawn(prior: Record<LeakFaultId, number>, random: RandomSource): LeakFa
 }
 
 function tablesOf(figures: LeakFigures): Table[] {
-  const share = (a: number, n: number) => `${((100 * a) / Math.max(1, n)).toFixed(0)} %`
+  const share = (a: number, n: number) => `${((100 * a) / Math.max(1, n)).toFixed(1)} %`
   const about = {
     named: 'named cases',
     protocol: 'drawn, whole protocol',
@@ -182,7 +182,7 @@ function tablesOf(figures: LeakFigures): Table[] {
     {
       title: 'Leak sites: how often the true one leads',
       about:
-        'Visits of the simulated washer, watched with noise: phases missed or taken for wet, places wrong in 10 % (hurried: 15 %), looks that do not show the fault. In the named cases up to four of the looks that are asked for next are made as well. Of two at once either may lead.',
+        'These visits come from the product’s own simulated washer, which shares its hydraulics with the core; who watches it is written apart and believes nothing of what the diagnosis believes. Phases are missed or taken for wet, places are wrong in 10 % (hurried: 15 %), looks do not always show the fault. In the named cases up to four of the looks that are asked for next are made as well. Of two at once either may lead.',
       rows: (['named', 'protocol', 'hurried'] as const).map((key) => ({
         visits: about[key],
         n: figures[key].n,

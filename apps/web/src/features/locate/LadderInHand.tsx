@@ -5,6 +5,7 @@ import { percent } from './locateText.ts'
 import { isNamed, leakBands, middleMm, shareOf, standingOf } from './partStanding.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'
+import { UnnamedParts } from './UnnamedParts.tsx'
 
 const AXIS_WIDTH = 42
 /** Rows shown before all are asked for. */
@@ -48,20 +49,7 @@ export function LadderInHand({
         {first.map((part) => (
           <Row key={part.id} part={part} {...shown} />
         ))}
-        {rest.map((part) => (
-          <button
-            key={part.id}
-            type="button"
-            role="option"
-            id={`part-${part.id}`}
-            tabIndex={-1}
-            aria-selected={false}
-            className="sr-only"
-            onClick={() => shown.onChoose(part.id)}
-          >
-            {part.name}
-          </button>
-        ))}
+        <UnnamedParts parts={rest} onChoose={shown.onChoose} />
       </div>
       {rows.length > FIRST_ROWS && (
         <button

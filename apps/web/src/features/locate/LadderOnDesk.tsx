@@ -5,6 +5,7 @@ import { percent } from './locateText.ts'
 import { isNamed, middleMm, shareOf, standingOf } from './partStanding.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'
+import { UnnamedParts } from './UnnamedParts.tsx'
 
 /** Least distance of two labels, px: each is a target of its own. */
 const LABEL_GAP = 24
@@ -109,22 +110,7 @@ export function LadderOnDesk({
           </button>
         )
       })}
-      {drawn
-        .filter((part) => !bars.includes(part))
-        .map((part) => (
-          <button
-            key={part.id}
-            type="button"
-            role="option"
-            id={`part-${part.id}`}
-            tabIndex={-1}
-            aria-selected={false}
-            className="sr-only"
-            onClick={() => onChoose(part.id)}
-          >
-            {part.name}
-          </button>
-        ))}
+      <UnnamedParts parts={drawn.filter((part) => !bars.includes(part))} onChoose={onChoose} />
     </>
   )
 }
