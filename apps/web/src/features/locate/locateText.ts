@@ -28,4 +28,4 @@ export function outcomeWord(check: string, value: string): string {
 export const placeWord = (place: LeakPlace): string => outcomeWord('leak.place', place)
 /** Never quite sure, and never quite out. */
 export const percent = (share: number): string =>
-  share > 0.995 ? '> 99 %' : share < 0.005 ? '< 1 %' : `${Math.round(100 * share)} %`
+  share > 0.99 ? '> 99 %' : share < 0.01 ? '< 1 %' : `${Math.round(100 * share)} %`

@@ -1,0 +1,92 @@
+import { familyDefaults, type LeakCaseOfVisit, leakView, NO_HISTORY, type Observation } from '@brendik/core'
+import { describe, expect, it } from '@jest/globals'
+import { percent } from '../src/features/locate/locateText.ts'
+import { isNamed, leakBands, leakBounds, shareOf, standingOf } from '../src/features/locate/partStanding.ts'
+
+const view = (observations: Observation[], change: Partial<LeakCaseOfVisit> = {}) =>
+  leakView({
+    machine: { ...familyDefaults('front-load'), fillLevelMm: 200 },
+    site: { supplyKpa: { cold: 320, hot: null }, standpipeHeightMm: 900, waterTempC: 15, portHeightMm: null },
+    runs: [],
+    observations,
+    history: NO_HISTORY,
+    leakSeen: [],
+    panelsOpen: false,
+    ...change,
+  })
+const wet = { check: 'leak.phase', value: 'hold' }
+const caught = (levelMm: number, value: number): Observation => ({ check: 'leak.catch', value, levelMm })
+
+describe('how parts stand on the ladder', () => {
+  const stopped = view([wet, { check: 'leak.stop-level', value: 150 }])
+  const part = (id: string) => {
+    const found = stopped.parts.find((p) => p.id === id)
+    if (!found) throw new Error(`expected a part ${id}`)
+    return found
+  }
+  it('what the height crosses stays, what it clears is out, what holds no standing water stays open', () => {
+    expect(standingOf(stopped, part('bellows'))).toBe('suspect')
+    expect(standingOf(stopped, part('pump'))).toBe('out')
+    expect(standingOf(stopped, part('tub-seal'))).toBe('out')
+    expect(standingOf(stopped, part('drive-belt'))).toBe('possible')
+  })
+  it('all leaks of a part count together', () => {
+    const ofBellows = stopped.suspects.filter((s) => s.part?.id === 'bellows')
+    expect(ofBellows.length).toBeGreaterThan(1)
+    expect(shareOf(stopped, 'bellows')).toBeCloseTo(
+      ofBellows.reduce((sum, s) => sum + s.present, 0),
+      12,
+    )
+  })
+  it('only what can leak is named', () => {
+    expect(isNamed(part('pump'))).toBe(true)
+    expect(isNamed(part('board'))).toBe(false)
+  })
+})
+
+describe('the height of the leak as bands', () => {
+  it('one height is one band around it', () => {
+    const { found } = view([wet, { check: 'leak.stop-level', value: 150 }])
+    expect(leakBands({ ...view([]), found })).toEqual([
+      { mm: found.height?.value, lo: found.height?.lo, hi: found.height?.hi },
+    ])
+  })
+  it('two laws that differ are two bands, together as wide as the whole', () => {
+    const both = view([])
+    const found = { ...both.found, height: { value: 120, lo: 80, hi: 160, laws: [{ mm: 100 }, { mm: 140 }] } }
+    expect(leakBands({ ...both, found })).toEqual([
+      { mm: 100, lo: 80, hi: 120 },
+      { mm: 140, lo: 120, hi: 160 },
+    ])
+    const wide = { ...found, height: { ...found.height, lo: 60, hi: 180 } }
+    expect(leakBands({ ...both, found: wide }).map(({ lo, hi }) => hi - lo)).toEqual([80, 80])
+  })
+  it('catches at three levels give a band where their line meets zero', () => {
+    // An orifice at 60 mm: 10 L/h at 100 mm above it, falling as the root.
+    const flow = (mm: number) => 10 * Math.sqrt((mm - 60) / 100)
+    const three = view([wet, ...[190, 150, 110, 80].map((mm) => caught(mm, flow(mm)))])
+    const [band] = leakBands(three)
+    expect(band?.lo).toBeLessThan(60)
+    expect(band?.hi).toBeGreaterThan(60 - 1)
+    expect(Math.abs((band?.mm ?? 0) - 60)).toBeLessThan(12)
+  })
+  it('what is known on one side only is no band but a bound, and a height ends it', () => {
+    const one = view([])
+    const bounded = { ...one, found: { ...one.found, heightBound: { atMost: 90 } } }
+    expect(leakBands(bounded)).toEqual([])
+    expect(leakBounds(bounded)).toEqual([{ mm: 90, side: 'below' }])
+    const told = view([wet, { check: 'leak.stop-level', value: 150 }])
+    expect(leakBounds({ ...told, found: { ...told.found, heightBound: { atLeast: 20 } } })).toEqual([])
+  })
+})
+
+it('is never quite sure, and never quite rules out', () => {
+  expect([0.9999, 0.995, 0.989, 0.5, 0.011, 0.009].map(percent)).toEqual([
+    '> 99 %',
+    '> 99 %',
+    '99 %',
+    '50 %',
+    '1 %',
+    '< 1 %',
+  ])
+})
