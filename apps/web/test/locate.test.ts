@@ -1,7 +1,7 @@
 import { familyDefaults, type LeakCaseOfVisit, leakView, NO_HISTORY, type Observation } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
-import { percent } from '../src/features/locate/locateText.ts'
 import { isNamed, leakBands, leakBounds, shareOf, standingOf } from '../src/features/locate/partStanding.ts'
+import { percent } from '../src/lib/percent.ts'
 
 const view = (observations: Observation[], change: Partial<LeakCaseOfVisit> = {}) =>
   leakView({

@@ -1,7 +1,7 @@
 import type { Part } from '@brendik/core'
 import { useState } from 'react'
+import { percent } from '../../lib/percent.ts'
 import { HeightAxis } from './HeightAxis.tsx'
-import { percent } from './locateText.ts'
 import { isNamed, leakBands, middleMm, shareOf, standingOf } from './partStanding.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'

@@ -1,7 +1,7 @@
 import type { LeakView, Part, PartId } from '@brendik/core'
+import { percent } from '../../lib/percent.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { barColumns, spreadLabels } from './ladderLayout.ts'
-import { percent } from './locateText.ts'
 import { isNamed, middleMm, shareOf, standingOf } from './partStanding.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'

@@ -1,7 +1,7 @@
 import type { LeakView, PartId } from '@brendik/core'
+import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, textInUnits, unitOf } from '../../lib/units.ts'
-import { percent } from './locateText.ts'
 
 /** What is known of the chosen part, in a line or two. */
 export function PartDetail({

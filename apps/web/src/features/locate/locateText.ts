@@ -26,6 +26,3 @@ export function outcomeWord(check: string, value: string): string {
   return facts.kind === 'choice' ? (facts.outcomes.find((o) => o.value === value)?.word ?? value) : value
 }
 export const placeWord = (place: LeakPlace): string => outcomeWord('leak.place', place)
-/** Never quite sure, and never quite out. */
-export const percent = (share: number): string =>
-  share > 0.99 ? '> 99 %' : share < 0.01 ? '< 1 %' : `${Math.round(100 * share)} %`

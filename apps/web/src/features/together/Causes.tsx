@@ -1,3 +1,4 @@
+import { percent } from '../../lib/percent.ts'
 /** Causes with what the measurements leave of each: bar, percent, and allowed or ruled out by word as well as by bar. */
 export function Causes({
   label,
@@ -36,10 +37,4 @@ export function Causes({
       </tbody>
     </table>
   )
-}
-
-/** Nothing is certain: the ends of the scale are said as bounds. */
-function percent(probability: number): string {
-  if (probability > 0.99) return '> 99 %'
-  return probability < 0.01 ? '< 1 %' : `${Math.round(100 * probability)} %`
 }
