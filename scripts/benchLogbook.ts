@@ -1,4 +1,10 @@
-import { ANALYSIS_VERSION, familyDefaults, type LogbookLine, type VisitSummary } from '@brendik/core'
+import {
+  ANALYSIS_VERSION,
+  familyDefaults,
+  hosesDueSeen,
+  type LogbookLine,
+  type VisitSummary,
+} from '@brendik/core'
 import { searchWords } from '../apps/server/src/routes/logbookRoutes.ts'
 import { runsOfVisits } from '../apps/server/src/visitRuns.ts'
 import { type BenchWorld, type Figure, withBenchDatabase } from './benchStore.ts'
@@ -37,9 +43,11 @@ export async function hundredThousandVisits(): Promise<Figure[]> {
     await add('logbook: fortieth page', 50, () => search('drain', cursorOf(deep)))
     const midnight = Date.UTC(2026, 5, 1)
     const day = async () => {
+      const seen = hosesDueSeen(midnight + 86_400_000)
       const [due, open] = await Promise.all([
         db.many<VisitSummary>('listVisits', [actor.workshopId, midnight, midnight + 86_400_000, false]),
         db.many<VisitSummary>('listVisits', [actor.workshopId, midnight - 30 * 86_400_000, midnight, true]),
+        db.many('listHosesSeen', [actor.workshopId, seen.fromMs, seen.toMs]),
       ])
       await runsOfVisits(
         db,
@@ -50,7 +58,7 @@ export async function hundredThousandVisits(): Promise<Figure[]> {
     }
     const visits = await day()
     if (visits < 20) throw new Error(`the day has ${visits} visits`)
-    await add(`day of ${visits} visits, with their runs`, 30, day)
+    await add(`day of ${visits} visits, with their runs and hoses due`, 30, day)
     return figures
   })
 }
@@ -124,6 +132,10 @@ async function fill({ client, actor, database }: BenchWorld): Promise<void> {
       from generate_series(1, $2::int) i, m, s`,
       technician,
       count,
+    )
+    await run(
+      `insert into hose_inspection (workshop_id, machine_id, seen_at)
+      select $W, id, '2026-06-02'::timestamptz - (row_number() over ()) * interval '6 hours' from machine where workshop_id = $W`,
     )
     await run(
       `insert into run (workshop_id, id, visit_id, kind) select $W, gen_random_uuid(), id, k from visit, unnest(array['fill','drain']) k where workshop_id = $W`,

@@ -267,6 +267,48 @@ describe('the day', () => {
     expect(await open()).toContain(visitId)
     expect((await server.request('PUT', `/api/visits/${id()}/closed`, { closedAtMs: null })).status).toBe(404)
   })
+  it('names a machine whose hoses were last seen a year ago, and forgets a look that is taken back', async () => {
+    const DAY = 86_400_000
+    const look = (atMs: number, value: string) => ({
+      type: 'observed',
+      id: id(),
+      atMs,
+      check: 'fill-hose.look',
+      value,
+      tap: 'cold',
+      levelMm: null,
+    })
+    const send = (observations: unknown[]) =>
+      server.request('POST', `/api/visits/${visitId}/observations`, { observations })
+    const due = async (day: number) => {
+      const { body } = await server.request(
+        'GET',
+        `/api/day?fromMs=${zero + day * DAY}&toMs=${zero + (day + 1) * DAY}`,
+      )
+      return (body as DayAnswer).hosesDue
+    }
+    const first = look(zero, 'good')
+    await send([first])
+    expect(await due(363)).toEqual([])
+    expect(await due(365)).toEqual([
+      { machineId, machineLabel: expect.any(String), siteName: 'Quince Court', seenAtMs: zero },
+    ])
+    // Nobody came back for half a year after that: it is no longer called due.
+    expect(await due(546)).toEqual([])
+    const later = look(zero + 100 * DAY, 'bulging')
+    await send([later, later])
+    expect(await due(365)).toEqual([])
+    expect((await due(466)).map((one) => one.seenAtMs)).toEqual([zero + 100 * DAY])
+    const back = { type: 'withdrawn', id: id(), atMs: zero + 101 * DAY, targetId: later.id }
+    await send([back])
+    expect((await due(365)).map((one) => one.seenAtMs)).toEqual([zero])
+    const seen = async () =>
+      ((await server.request('GET', `/api/machines/${machineId}`)).body as MachineHistory).hosesSeenAtMs
+    expect(await seen()).toBe(zero)
+    await send([{ type: 'withdrawn', id: id(), atMs: zero + 102 * DAY, targetId: first.id }])
+    expect(await seen()).toBeNull()
+    expect(await due(365)).toEqual([])
+  })
 })
 
 describe('a machine', () => {

@@ -58,6 +58,13 @@ const observation = {
   tap: null,
   levelMm: null,
 }
+const hoses = {
+  ...observation,
+  id: crypto.randomUUID(),
+  check: 'fill-hose.look',
+  value: 'good',
+  tap: 'cold',
+}
 const entry = { id: ids.entry, atMs: 1, topic: 'note:arrive', value: SECRET, basedOn: [] }
 const block = { id: ids.block, atMs: [Date.now()], levelMm: [77] }
 
@@ -71,7 +78,7 @@ const writes: [method: string, path: string, body: unknown][] = [
   ['PUT', `/api/ingest/instruments/${ids.instrument}`, { label: SECRET, rateHz: 10 }],
   ['POST', `/api/runs/${ids.run}/events`, { visitId: ids.visit, events }],
   ['POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [block] }],
-  ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation] }],
+  ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation, hoses] }],
   ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry] }],
   ['POST', '/api/invitations', { id: ids.invitation, role: 'technician' }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
@@ -288,6 +295,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     findVisit: [ids.visit],
     listChanges: [null],
     listEntries: [ids.visit],
+    listHosesSeen: [0, 4e12],
     listInstrumentKeys: [],
     listInstruments: [],
     listInvitations: [],

@@ -30,6 +30,7 @@ export type {
   CustomerAnswer,
   DayAnswer,
   ErrorAnswer,
+  HosesDue,
   InstrumentAnswer,
   KnownMachine,
   LogbookAnswer,
@@ -252,6 +253,7 @@ export {
   usGallonsFromLitres,
 } from './units.ts'
 export { combineVisit, type VisitSays } from './visit/combineVisit.ts'
+export { HOSES_EVERY_MS, hosesDueSeen } from './visit/hosesDue.ts'
 export type { JudgedRun, Observation } from './visit/observations.ts'
 export { CAUSE_WORDS, sayDrain, sayFill, sayHold, sayVisit, type VisitText } from './visit/sayVisit.ts'
 export { DECIDE_LN } from './visit/weighDrains.ts'

@@ -31,6 +31,7 @@ export const STATEMENTS = [
   'insertSession',
   'listChanges',
   'listEntries',
+  'listHosesSeen',
   'listInstrumentKeys',
   'listInstruments',
   'listInvitations',

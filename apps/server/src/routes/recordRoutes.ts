@@ -30,7 +30,10 @@ export function recordRoutes(): Router {
   router.get('/machines/:id', async (request, response) => {
     const { db, actor } = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
-    const machine = await db.maybeOne<MachineAnswer>('findMachine', [actor.workshopId, id])
+    const machine = await db.maybeOne<MachineAnswer & Pick<MachineHistory, 'hosesSeenAtMs'>>('findMachine', [
+      actor.workshopId,
+      id,
+    ])
     if (!machine) throw new AppError('not_found', `machine ${id}: not found`)
     type Row = Omit<MachineHistory['visits'][number], 'runs'>
     const visits = await db.many<Row>('listMachineVisits', [actor.workshopId, id])

@@ -2,6 +2,8 @@ import {
   closedSchema,
   type DayAnswer,
   type EntryEvent,
+  type HosesDue,
+  hosesDueSeen,
   idSchema,
   type ObservationAnswer,
   type ObservationEvent,
@@ -38,9 +40,11 @@ export function visitRoutes(): Router {
     const { db, actor } = scopeOf(request)
     const { fromMs, toMs } = parseInput(daySchema, request.query)
     type Row = Omit<VisitSummary, 'runs'>
-    const [due, open] = await Promise.all([
+    const seen = hosesDueSeen(toMs)
+    const [due, open, hosesDue] = await Promise.all([
       db.many<Row>('listVisits', [actor.workshopId, fromMs, toMs, false]),
       db.many<Row>('listVisits', [actor.workshopId, fromMs - STILL_OPEN_MS, fromMs, true]),
+      db.many<HosesDue>('listHosesSeen', [actor.workshopId, seen.fromMs, seen.toMs]),
     ])
     const runs = await runsOfVisits(
       db,
@@ -49,7 +53,7 @@ export function visitRoutes(): Router {
     )
     const withRuns = (rows: Row[]) =>
       rows.map((visit) => ({ ...visit, runs: (runs.get(visit.id) ?? []).map(summary) }))
-    const answer: DayAnswer = { visits: withRuns(due), stillOpen: withRuns(open) }
+    const answer: DayAnswer = { visits: withRuns(due), stillOpen: withRuns(open), hosesDue }
     response.json(answer)
   })
   router.get('/visits/:id', async (request, response) => {

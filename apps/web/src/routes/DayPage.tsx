@@ -1,4 +1,4 @@
-import type { VisitSummary } from '@brendik/core'
+import type { HosesDue, VisitSummary } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { addDays, format, startOfDay } from 'date-fns'
 import { useEffect, useState } from 'react'
@@ -28,6 +28,7 @@ export function DayPage() {
   }, [])
   const visits = data?.visits ?? []
   const open = shift === 0 ? (data?.stillOpen ?? []) : []
+  const hoses = shift >= 0 ? (data?.hosesDue ?? []) : []
   const next = visits.find((visit) => visit.closedAtMs === null) ?? null
   const who = useWho()
   return (
@@ -96,6 +97,7 @@ export function DayPage() {
             </ul>
           </section>
         )}
+        {hoses.length > 0 && <DueHoses hoses={hoses} />}
       </main>
       <ActionBar>
         <Link
@@ -123,6 +125,34 @@ export function DayPage() {
         ))}
       </ActionBar>
     </div>
+  )
+}
+
+/** Machines whose fill hoses nobody has looked at for a year; a press starts a visit there. */
+function DueHoses({ hoses }: { hoses: readonly HosesDue[] }) {
+  return (
+    <section aria-label="Hoses due" className="pb-6">
+      <h2 className="pt-5 text-sm font-semibold text-soft">
+        Fill hoses due for a look: once or twice a year (common practice, no published source)
+      </h2>
+      <ul>
+        {hoses.map(({ machineId, machineLabel, siteName, seenAtMs }) => (
+          <li key={machineId} className="border-b border-hair">
+            <Link
+              to={`/visits/new?machine=${machineId}`}
+              className="grid min-h-12 grid-cols-[5.2rem_1fr] items-center gap-x-4 py-2 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)]"
+            >
+              <span className="small-figure text-xl text-soft">{format(seenAtMs, 'MMM yyyy')}</span>
+              <span className="min-w-0 leading-tight">
+                <span className="font-semibold">{siteName ?? machineLabel}</span>
+                {siteName && <span className="block text-soft">{machineLabel}</span>}
+              </span>
+              <span className="text-soft max-md:hidden">last seen {format(seenAtMs, 'd MMMM yyyy')}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 

@@ -1,4 +1,4 @@
-import type { MachineHistory, MachineRecord, RunSummary } from '@brendik/core'
+import { HOSES_EVERY_MS, type MachineHistory, type MachineRecord, type RunSummary } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { format } from 'date-fns'
 import { useMemo } from 'react'
@@ -162,7 +162,7 @@ const SHEET_WORD: Record<MachineRecord['techSheet']['found'], string> = {
 
 function Plate({ machine }: { machine: MachineHistory }) {
   const { units } = usePrefs()
-  const { spec, record } = machine
+  const { spec, record, hosesSeenAtMs: seenAtMs } = machine
   const { techSheet } = record
   const age = record.builtYear === null ? null : new Date().getFullYear() - record.builtYear
   const rows: [string, string][] = [
@@ -174,6 +174,10 @@ function Plate({ machine }: { machine: MachineHistory }) {
     ['Supply', record.supplyVolts === null ? 'not said' : `${record.supplyVolts} V`],
     ['Tub', `${figure(units, 'level', spec.tub.diameterMm)} × ${withUnit(units, 'level', spec.tub.depthMm)}`],
     ['', spec.tub.assumed ? 'assumed from its family' : 'measured'],
+    ['Fill hoses seen', seenAtMs === null ? 'not yet' : format(seenAtMs, 'd MMM yyyy')],
+    ...(seenAtMs === null
+      ? []
+      : [['', `next by ${format(seenAtMs + HOSES_EVERY_MS, 'd MMM yyyy')}`] as [string, string]]),
     ['Tech sheet', SHEET_WORD[techSheet.found]],
     ...(techSheet.pumpOhm
       ? [['Pump, ohms', `${techSheet.pumpOhm[0]} to ${techSheet.pumpOhm[1]}`] as [string, string]]
@@ -187,7 +191,7 @@ function Plate({ machine }: { machine: MachineHistory }) {
       <dl>
         {rows.map(([name, value]) => (
           <div
-            key={name}
+            key={name || value}
             className={`flex justify-between gap-4 py-1.5 ${name ? 'border-t border-hair' : '-mt-2'}`}
           >
             <dt className="text-soft">{name}</dt>

@@ -75,8 +75,18 @@ export interface VisitSummary {
   siteName: string
   runs: RunSummary[]
 }
+/** A machine whose fill hoses are due for a look. */
+export interface HosesDue {
+  machineId: string
+  machineLabel: string
+  /** Where it was seen last. */
+  siteName: string | null
+  seenAtMs: number
+}
 export interface DayAnswer {
   visits: VisitSummary[]
+  /** Longest ago first. */
+  hosesDue: HosesDue[]
   /** Visits of the thirty days before that are still open. */
   stillOpen: VisitSummary[]
 }
@@ -95,6 +105,8 @@ export interface VisitAnswer {
 }
 /** A machine with its runs over the years, newest visit first. */
 export interface MachineHistory extends MachineAnswer {
+  /** When its fill hoses were looked at last; null = never. */
+  hosesSeenAtMs: number | null
   visits: { id: string; dueAtMs: number; complaint: string; siteName: string; runs: RunSummary[] }[]
   photos: PhotoAnswer[]
 }
