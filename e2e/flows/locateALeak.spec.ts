@@ -130,6 +130,59 @@ test('a look that the machine’s state forbids is told with its reason, never o
   await expect(dialog).toContainText('It is tipped: set it upright first.')
 })
 
+test('water is weighed at three levels, which gives a height; cardboard is read as a floor plan', async ({
+  page,
+  world,
+}) => {
+  await page.goto(`${world.url}/visits/new`)
+  await page.getByRole('button', { name: /Mill Yard/ }).click()
+  await page.getByRole('button', { name: 'leaks', exact: true }).click()
+  await expect(page).toHaveURL(/\/arrive$/)
+  // What was repaired last is a fact of this visit, and one of the reasons.
+  await page.getByRole('group', { name: 'Last repair' }).getByRole('button', { name: 'bellows' }).click()
+  await page.keyboard.press('8')
+  const dialog = page.getByRole('dialog')
+  // An orifice at 60 mm: the flow goes with the root of the water above it.
+  for (const levelMm of [110, 95, 80]) {
+    await page.getByRole('button', { name: /How much/ }).click()
+    await dialog.getByRole('radio', { name: 'Caught' }).click()
+    await dialog.getByRole('radio', { name: 'Scale' }).click()
+    await dialog.getByLabel(/Heavier by, g/).fill(String(Math.round(400 * Math.sqrt(levelMm - 60))))
+    await dialog.getByLabel(/^Over/).fill('600')
+    await expect(dialog.getByText(/L\/h$/)).toBeVisible()
+    await dialog.getByLabel(/Level in the tub/).fill(String(levelMm))
+    await dialog.getByRole('button', { name: 'Keep' }).click()
+    await expect(dialog).toBeHidden()
+  }
+  await expect(page.getByText(/^Leak at (5\d|6\d) \(/)).toBeVisible()
+  // What lies below the leak is ruled out, and says why when it is chosen: the lowest part is one key away.
+  await ladder(page).focus()
+  await page.keyboard.press('ArrowUp')
+  await expect(ladder(page).getByRole('option', { name: 'Pump', selected: true })).toBeVisible()
+  await expect(page.getByText(/Ruled out: the leak lies above it/)).toBeVisible()
+
+  await page.getByRole('button', { name: /How much/ }).click()
+  await dialog.getByRole('radio', { name: 'Cardboard' }).click()
+  await dialog.getByRole('button', { name: 'front centre' }).click()
+  await expect(dialog.getByRole('button', { name: 'front centre' })).toHaveAttribute('aria-pressed', 'true')
+  // Dry all over and a stain exclude each other.
+  await dialog.getByRole('button', { name: 'Dry all over' }).click()
+  await expect(dialog.getByRole('button', { name: 'front centre' })).toHaveAttribute('aria-pressed', 'false')
+  await dialog.getByRole('button', { name: 'front centre' }).click()
+  await expect(dialog.getByRole('button', { name: 'Dry all over' })).toHaveAttribute('aria-pressed', 'false')
+  await dialog.getByRole('button', { name: 'Close' }).click()
+
+  const phases = page.getByRole('list', { name: 'Phases of the leak test' })
+  await phases.getByRole('button', { name: /^Washing/ }).click()
+  await dialog.getByRole('button', { name: 'Wet', exact: true }).click()
+  await dialog.getByRole('button', { name: 'at the door' }).click()
+  await dialog.getByRole('button', { name: 'Close' }).click()
+  await expect(suspects(page)).toContainText('The last repair was at the bellows')
+  // In inches the same height, on axis and legend.
+  await page.getByRole('button', { name: /^Units/ }).click()
+  await expect(page.getByText(/^Leak at 2\.\d+ \(.* in\)/)).toBeVisible()
+})
+
 test('a leak test is replayed: level, phase and first wet moments on one line', async ({ page, world }) => {
   await openLeakTest(page, world.url)
   await expect(suspects(page).getByRole('article').first()).toContainText('Tub seam')

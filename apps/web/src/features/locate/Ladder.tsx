@@ -51,7 +51,8 @@ export function Ladder({
     event.preventDefault()
     const order = [...drawn].sort((a, b) => middleMm(b) - middleMm(a))
     const at = order.findIndex((part) => part.id === chosen)
-    const next = order[(at + step + order.length) % order.length]
+    // From none chosen the arrows lead to the first or to the last.
+    const next = at < 0 && step < 0 ? order.at(-1) : order[(at + step + order.length) % order.length]
     if (next) onChoose(next.id)
   }
   const shown = { section, view, levelMm, wetNow, chosen, onChoose, drawn }
