@@ -99,6 +99,9 @@ for (const [name, width, height] of [
     await expect(phases.getByRole('button', { name: 'Holding dry' })).toBeVisible()
     await press(page, page.getByRole('button', { name: /^Done/ }))
     await expect(page).toHaveURL(/visits\/[0-9a-f-]+$/)
+    // What was found stands with the stage, in words that nobody had to type.
+    if (width > 800)
+      await expect(page.getByRole('navigation', { name: 'Stages' }).getByText(/Door bellows, /)).toBeVisible()
   })
 
 test('a look that the machine’s state forbids is told with its reason, never offered', async ({

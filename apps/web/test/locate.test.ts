@@ -1,5 +1,6 @@
 import { familyDefaults, type LeakCaseOfVisit, leakView, NO_HISTORY, type Observation } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
+import { foundInWords } from '../src/features/locate/locateText.ts'
 import { isNamed, leakBands, leakBounds, shareOf, standingOf } from '../src/features/locate/partStanding.ts'
 import { percent } from '../src/lib/percent.ts'
 
@@ -89,4 +90,28 @@ it('is never quite sure, and never quite rules out', () => {
     '1 %',
     '< 1 %',
   ])
+})
+
+it('leaves what was found in a few words', () => {
+  const height = view([wet, { check: 'leak.stop-level', value: 150 }])
+  expect(foundInWords(height, 'metric')).toMatch(/^Door bellows, \d+ %, at 14\d mm$/)
+  expect(foundInWords(height, 'us')).toMatch(/^Door bellows, \d+ %, at 5\.\d+ in$/)
+  const dry = ['idle-taps-on', 'fill', 'hold', 'wash-motion', 'drain', 'spin'].map((value) => ({
+    check: 'leak.dry',
+    value,
+  }))
+  const none = view([
+    ...dry,
+    { check: 'leak.cardboard', value: 'dry' },
+    { check: 'complaint', value: 'routine' },
+  ])
+  expect(foundInWords(none, 'metric')).toMatch(/^No leak found, (> 9)?\d+ %$/)
+  const two = view([
+    ...['idle-taps-on', 'drain'].map((value) => ({ check: 'leak.phase', value })),
+    ...['hold', 'wash-motion'].map((value) => ({ check: 'leak.dry', value })),
+    { check: 'leak.place', value: 'behind-at-taps', phase: 'idle-taps-on' },
+    { check: 'leak.place', value: 'behind-at-drain-hose', phase: 'drain' },
+    { check: 'drain-hose.look', value: 'split' },
+  ])
+  expect(foundInWords(two, 'metric')).toMatch(/^(Drain hose and fill hose|Fill hose and drain hose), /)
 })

@@ -7,6 +7,7 @@ import {
   type PartId,
   phaseAtReplay,
   type StageStatus,
+  saidOf,
 } from '@brendik/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -22,6 +23,7 @@ import { statusOf } from '../visit/stageText.ts'
 import { CatchSheet } from './CatchSheet.tsx'
 import { Ladder } from './Ladder.tsx'
 import { LookSheet } from './LookSheet.tsx'
+import { foundInWords } from './locateText.ts'
 import { NextLook } from './NextLook.tsx'
 import { PartDetail } from './PartDetail.tsx'
 import { PartHeightSheet } from './PartHeightSheet.tsx'
@@ -104,6 +106,8 @@ export function LocateStage({ space }: { space: Space }) {
   const dried = space.standing.has('said:dried')
   const ending = endingOf(status, someSeen(view))
   const settle = () => {
+    if (ending.to === 'done' && !saidOf(space.standing, 'result:locate'))
+      space.say('result:locate', foundInWords(view, units))
     space.say('status:locate', ending.to)
     if (ending.to !== 'open') navigate(`/visits/${visit.id}`)
   }

@@ -1,4 +1,13 @@
-import { checkFacts, type LeakPhase, type LeakPlace, type PhaseSeen, type Strength } from '@brendik/core'
+import {
+  checkFacts,
+  type LeakPhase,
+  type LeakPlace,
+  type LeakView,
+  type PhaseSeen,
+  type Strength,
+} from '@brendik/core'
+import { percent } from '../../lib/percent.ts'
+import { type UnitSystem, withUnit } from '../../lib/units.ts'
 
 export const PHASE_NAME: Record<LeakPhase, string> = {
   'idle-taps-on': 'Idle, taps on',
@@ -26,3 +35,13 @@ export function outcomeWord(check: string, value: string): string {
   return facts.kind === 'choice' ? (facts.outcomes.find((o) => o.value === value)?.word ?? value) : value
 }
 export const placeWord = (place: LeakPlace): string => outcomeWord('leak.place', place)
+
+/** What the ladder leaves in a few words, when the technician wrote none: the likeliest source with its height. */
+export function foundInWords(view: LeakView, units: UnitSystem): string {
+  const first = view.suspects[0]
+  if (!first || view.none > first.present) return `No leak found, ${percent(view.none)}`
+  const two = first.with && first.with.probability > 0.5 ? ` and ${first.with.name.toLowerCase()}` : ''
+  const height = view.found.height
+  const at = height && first.isLeak ? `, at ${withUnit(units, 'level', height.value)}` : ''
+  return `${first.name}${two}, ${percent(first.present)}${at}`
+}
