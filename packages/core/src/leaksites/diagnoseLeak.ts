@@ -19,10 +19,10 @@ import { type LeakState, leakStates } from './leakStates.ts'
 /** Weight of "no leak at all" beside the leaks' priors, which sum to about 1. Estimate; who calls for water seldom errs. */
 const NONE_PRIOR = 0.12
 /** How often there are two at once. Estimate. */
-const TWO_AT_ONCE = 0.1
+const TWO_AT_ONCE = 0.05
 
 /** Every likelihood is raised to this power: the pieces were kept soft one by one, and together came out too doubtful. Settled on the study. */
-const SHARPNESS = 1.12
+const SHARPNESS = 1.2
 
 export interface LeakDiagnosis {
   causes: Causes<LeakFaultId>
