@@ -1,7 +1,7 @@
-import type { LeakView, PartId } from '@brendik/core'
+import type { LeakView, PartId, PartVerdict } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
-import { figure, textInUnits, unitOf } from '../../lib/units.ts'
+import { figure, textInUnits, type UnitSystem, unitOf } from '../../lib/units.ts'
 
 /** What is known of the chosen part, in a line or two. */
 export function PartDetail({
@@ -25,10 +25,8 @@ export function PartDetail({
           <span className="font-semibold">{part.name}</span>: {mm(part.bandMm[0])} to {mm(part.bandMm[1])}{' '}
           {unitOf(units, 'level').unit} {part.measured ? 'as measured' : 'as usual'}, {part.place.row}{' '}
           {part.place.column}.{' '}
-          {part.access.minutes > 0 ? `${part.access.by}, ${part.access.minutes} min. ` : ''}
-          {verdict
-            ? `${verdict.verdict === 'cleared' ? 'Ruled out: ' : ''}${textInUnits(units, verdict.why)}. `
-            : ''}
+          {part.access.minutes > 0 ? `${sentence(part.access.by)}, ${part.access.minutes} min. ` : ''}
+          {verdict ? `${saidOf(verdict, view.found.height !== null, units)} ` : ''}
           {suspects.map((s) => `${s.name} ${percent(s.present)}. `)}
           <button
             type="button"
@@ -43,4 +41,13 @@ export function PartDetail({
       )}
     </p>
   )
+}
+
+const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
+
+/** What the height says of a part: ruled out where a height is known and lies elsewhere. */
+function saidOf({ verdict, why }: PartVerdict, told: boolean, units: UnitSystem): string {
+  const out = verdict === 'cleared' || (verdict === 'above' && told)
+  const words = textInUnits(units, why)
+  return `${out ? `Ruled out: ${words}` : sentence(words)}.`
 }
