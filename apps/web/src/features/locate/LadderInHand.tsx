@@ -2,10 +2,10 @@ import type { Part } from '@brendik/core'
 import { useState } from 'react'
 import { percent } from '../../lib/percent.ts'
 import { HeightAxis } from './HeightAxis.tsx'
+import { PartOption, UnnamedParts } from './PartOption.tsx'
 import { isNamed, leakBands, middleMm, shareOf, standingOf } from './partStanding.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'
-import { UnnamedParts } from './UnnamedParts.tsx'
 
 const AXIS_WIDTH = 42
 /** Rows shown before all are asked for. */
@@ -70,18 +70,15 @@ export function LadderInHand({
 /** One part: its name, its band along the scale of heights with water and leak across it, and how likely it is. */
 function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderProps & { part: Part }) {
   const standing = standingOf(view, part)
-  const share = (mm: number) =>
-    `${((100 * (mm - section.lowMm)) / (section.highMm - section.lowMm)).toFixed(2)}%`
+  const wide = (mm: number) => `${((100 * mm) / (section.highMm - section.lowMm)).toFixed(2)}%`
+  const share = (mm: number) => wide(mm - section.lowMm)
   const [lo, hi] = part.bandMm
   return (
-    <button
-      type="button"
-      role="option"
-      id={`part-${part.id}`}
-      tabIndex={-1}
-      aria-selected={part.id === chosen}
-      onClick={() => onChoose(part.id)}
-      className={`grid min-h-12 w-full cursor-pointer grid-cols-[8.5rem_1fr_4.2rem] items-center gap-2 border-hair border-t px-2 text-left leading-tight first:border-t-0 ${
+    <PartOption
+      part={part}
+      chosen={chosen}
+      onChoose={onChoose}
+      className={`grid min-h-12 w-full grid-cols-[8.5rem_1fr_4.2rem] items-center gap-2 border-hair border-t px-2 leading-tight first:border-t-0 ${
         part.id === chosen ? 'bg-band' : ''
       }`}
     >
@@ -97,6 +94,16 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
         {part.name}
       </span>
       <svg className="h-12 w-full" aria-hidden="true">
+        {leakBands(view).map((band) => (
+          <rect
+            key={band.mm}
+            x={share(band.lo)}
+            width={wide(band.hi - band.lo)}
+            height="48"
+            fill="var(--watch)"
+            opacity="0.2"
+          />
+        ))}
         <line x1={share(0)} x2={share(0)} y1="0" y2="48" stroke="var(--line)" />
         {levelMm !== null && (
           <line
@@ -110,7 +117,7 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
         )}
         <rect
           x={share(lo)}
-          width={`${((100 * (hi - lo)) / (section.highMm - section.lowMm)).toFixed(2)}%`}
+          width={wide(hi - lo)}
           y="18"
           height="12"
           fill={standing === 'suspect' ? 'var(--ink)' : standing === 'out' ? 'var(--face)' : 'var(--soft)'}
@@ -133,6 +140,6 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
           </span>
         )}
       </span>
-    </button>
+    </PartOption>
   )
 }

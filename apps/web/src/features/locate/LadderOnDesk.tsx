@@ -2,10 +2,10 @@ import type { LeakView, Part, PartId } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { barColumns, spreadLabels } from './ladderLayout.ts'
+import { PartOption, UnnamedParts } from './PartOption.tsx'
 import { isNamed, middleMm, shareOf, standingOf } from './partStanding.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'
-import { UnnamedParts } from './UnnamedParts.tsx'
 
 /** Least distance of two labels, px: each is a target of its own. */
 const LABEL_GAP = 24
@@ -85,16 +85,13 @@ export function LadderOnDesk({
       {bars.map((part, i) => {
         const standing = standingOf(view, part)
         return (
-          <button
+          <PartOption
             key={part.id}
-            type="button"
-            role="option"
-            id={`part-${part.id}`}
-            tabIndex={-1}
-            aria-selected={part.id === chosen}
-            onClick={() => onChoose(part.id)}
+            part={part}
+            chosen={chosen}
+            onChoose={onChoose}
             style={{ left: labelX, top: labelY[i], width: LABEL_WIDTH }}
-            className={`absolute flex h-6 -translate-y-1/2 cursor-pointer items-center gap-1.5 text-left text-[13px] leading-none ${
+            className={`absolute flex h-6 -translate-y-1/2 items-center gap-1.5 text-[13px] leading-none ${
               part.id === chosen
                 ? 'text-water underline underline-offset-4'
                 : standing === 'suspect'
@@ -107,7 +104,7 @@ export function LadderOnDesk({
             </span>
             {standing === 'suspect' && <span className="shrink-0">{percent(shareOf(view, part.id))}</span>}
             {wetNow.has(part.id) && <span className="shrink-0 text-water">wet?</span>}
-          </button>
+          </PartOption>
         )
       })}
       <UnnamedParts parts={drawn.filter((part) => !bars.includes(part))} onChoose={onChoose} />
