@@ -20,6 +20,7 @@ for (const [name, width, height] of [
   ['hand', 390, 844],
 ] as const)
   test(`a leak is located by keyboard alone, phase by phase, ${name}`, async ({ page, world }) => {
+    test.setTimeout(240_000)
     await page.setViewportSize({ width, height })
     const dialog = page.getByRole('dialog')
     const inDialog = (label: string | RegExp) =>

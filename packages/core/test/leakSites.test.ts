@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
+import { EACH_LOOK_MIN } from '../src/diagnosis/nextLook.ts'
 import {
   familyDefaults,
   LEAK_PHASES,
@@ -263,9 +264,20 @@ describe('the next look', () => {
     expect(open.flatMap((look) => look.acts)).not.toContain('tip')
     expect(open.length + shut.length).toBe(view.looks.length)
   })
+  it('is the one that decides, not the quick one that changes nothing', () => {
+    const { looks } = leakView(
+      visit('top-load-motor-pump', [
+        ...wet('hold'),
+        at('tub-centre-under'),
+        { check: 'leak.trail', value: 'oily' },
+      ]),
+    )
+    expect(looks[0]?.id).toBe('weep-holes')
+    expect(looks.map((l) => l.id)).toContain('tub.spins')
+  })
   it('is not made twice, and pays for its minutes', () => {
     expect(view.looks.some((l) => l.what.kind === 'phase' && l.what.phase === 'hold')).toBe(false)
-    const perMinute = view.looks.map((l) => l.gainBits / Math.max(0.5, l.minutes))
+    const perMinute = view.looks.map((l) => l.gainBits / (l.minutes + EACH_LOOK_MIN))
     expect([...perMinute].sort((a, b) => b - a)).toEqual(perMinute)
   })
 })

@@ -13,7 +13,7 @@ export interface WorthOfLook {
   minutes: number
   /** Information expected about which faults there are, bits. */
   gainBits: number
-  /** Gain per minute; a look that takes no time counts as half a minute. */
+  /** Gain per minute, with what every look costs beside its own minutes. */
   bitsPerMinute: number
   /** For each outcome its probability now, and the set of faults most likely after it. */
   outcomes: { name: string; probability: number; leadsTo: number; leadsToProbability: number }[]
@@ -21,7 +21,8 @@ export interface WorthOfLook {
 
 /** Causes less likely than this are left out: together they cannot change a choice. */
 const NEGLIGIBLE = 1e-5
-const LEAST_MINUTES = 0.5
+/** Every look also costs getting up, wiping and saying it, min: many small ones are not worth one that decides. Estimate. */
+export const EACH_LOOK_MIN = 2
 
 /**
  * What each look is worth: the information it is expected to give about the set of faults, and that per minute. Best first.
@@ -56,7 +57,7 @@ export function worthOfLooks(causes: Causes, p: Float64Array, looks: readonly Po
         id: look.id,
         minutes: look.minutes,
         gainBits,
-        bitsPerMinute: gainBits / Math.max(LEAST_MINUTES, look.minutes),
+        bitsPerMinute: gainBits / (look.minutes + EACH_LOOK_MIN),
         outcomes: look.outcomes.map(({ name }, k) => {
           let [probability, best, most] = [0, 0, -1]
           table.forEach((out, n) => {
