@@ -186,7 +186,7 @@ function tablesOf(figures: LeakFigures): Table[] {
     {
       title: 'Leak sites: how often the true one leads',
       about:
-        'These visits come from the product’s own simulated washer, which shares its hydraulics with the core; who watches it is written apart and believes nothing of what the diagnosis believes. Phases are missed or taken for wet, places are wrong in 10 % (hurried: 15 %), looks do not always show the fault. In the named cases up to four of the looks that are asked for next are made as well. Of two at once either may lead.',
+        'These visits come from the product’s own simulated washer, which shares its hydraulics and the usual heights of parts with the core; who watches it is written apart and believes nothing of what the diagnosis believes. Phases are missed or taken for wet, places are wrong in 10 % (hurried: 15 %), looks do not always show the fault. In the named cases up to four of the looks that are asked for next are made as well. Of two at once either may lead.',
       rows: (['named', 'protocol', 'hurried'] as const).map((key) => ({
         visits: about[key],
         n: figures[key].n,
