@@ -9,6 +9,7 @@ import {
   type VisitAnswer,
 } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
+import pg from 'pg'
 import { searchWords } from '../src/routes/logbookRoutes.ts'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 
@@ -305,9 +306,38 @@ describe('the day', () => {
     const seen = async () =>
       ((await server.request('GET', `/api/machines/${machineId}`)).body as MachineHistory).hosesSeenAtMs
     expect(await seen()).toBe(zero)
+    // A visit that was of another machine takes its looks along.
+    const otherId = id()
+    await server.request('PUT', `/api/machines/${otherId}`, { ...spec, label: 'The other one' })
+    const moved = { siteId, dueAtMs: zero, complaint: 'Gurgles at night' }
+    await server.request('PUT', `/api/visits/${visitId}`, { ...moved, machineId: otherId })
+    expect([await seen(), (await due(365)).map((one) => one.machineId)]).toEqual([null, [otherId]])
+    await server.request('PUT', `/api/visits/${visitId}`, { ...moved, machineId })
+    expect(await seen()).toBe(zero)
     await send([{ type: 'withdrawn', id: id(), atMs: zero + 102 * DAY, targetId: first.id }])
     expect(await seen()).toBeNull()
     expect(await due(365)).toEqual([])
+  })
+  it('two looks at the hoses at once leave the later one standing, in whatever order they are stored', async () => {
+    const clients = [0, 1].map(() => new pg.Client({ connectionString: server.databaseUrl }))
+    const [one, two] = clients as [pg.Client, pg.Client]
+    await Promise.all(clients.map((client) => client.connect()))
+    const look = (client: pg.Client, at: string) =>
+      client.query(
+        `insert into observation (workshop_id, id, visit_id, technician_id, at, check_id, value)
+        values ($1, $2, $3, $4, $5, 'fill-hose.look', '"good"')`,
+        [server.home.workshopId, id(), visitId, server.home.technicianId, at],
+      )
+    await one.query('begin')
+    await look(one, '2026-05-02T10:00:00Z')
+    // The earlier look is stored while the later one is not committed yet: it has to wait and count it.
+    const waiting = look(two, '2026-05-01T10:00:00Z')
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    await one.query('commit')
+    await waiting
+    await Promise.all(clients.map((client) => client.end()))
+    const machine = (await server.request('GET', `/api/machines/${machineId}`)).body as MachineHistory
+    expect(machine.hosesSeenAtMs).toBe(Date.parse('2026-05-02T10:00:00Z'))
   })
 })
 

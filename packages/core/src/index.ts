@@ -114,7 +114,7 @@ export {
 export { analyseVisit, type RunReport, type VisitReport } from './formats/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './formats/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './formats/visitFile.ts'
-export { DROP_ML, flowFromDropsLH, litresPerDayFromDrops, rateOfDrops } from './leak/drops.ts'
+export { DROP_ML, flowFromDropsLH, LEAST_DROPS, litresPerDayFromDrops, rateOfDrops } from './leak/drops.ts'
 export { PHASE_OF_RUN } from './leaksites/findings.ts'
 export { type LeakFaultId, leakFault } from './leaksites/leakFaults.ts'
 export type { LeakFindings, PhaseSeen } from './leaksites/leakFindings.ts'

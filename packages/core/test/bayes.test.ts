@@ -198,6 +198,30 @@ describe('causes of one or two faults', () => {
     expect(() => causesOf([{ fault: 'c', share: 1 }], {}, 0.1, 0.1)).toThrow('causes: expected a prior of c')
   })
 
+  test('a look that speaks of faults alone is worth the same asked once a set, also where its first state is out', () => {
+    const hasA = (i: number) => i === 0 || i === 1
+    const look = (byFault: boolean) => ({
+      id: 'a?',
+      minutes: 3,
+      outcomes: [
+        { name: 'yes', evidence: { byFault, likelihood: (i: number) => (hasA(i) ? 0.9 : 0.2) } },
+        { name: 'no', evidence: { byFault, likelihood: (i: number) => (hasA(i) ? 0.1 : 0.8) } },
+      ],
+    })
+    // The first state of a has nothing left; its second has all that a had.
+    const p = Float64Array.from(prior)
+    p[2] = (p[1] as number) + (p[2] as number)
+    p[1] = 0
+    const [once, each] = [true, false].map((byFault) => worthOfLooks(causes, p, [look(byFault)])[0])
+    expect(each?.gainBits).toBeGreaterThan(0.1)
+    expect(once?.gainBits).toBeCloseTo(each?.gainBits as number, 12)
+    expect(once?.outcomes[0]?.probability).toBeCloseTo(each?.outcomes[0]?.probability as number, 12)
+    const asked = { byFault: true, likelihood: look(true).outcomes[0]?.evidence.likelihood as () => number }
+    expect(Array.from(likelihoodsOf(causes, asked))).toEqual(
+      Array.from(likelihoodsOf(causes, { likelihood: asked.likelihood })),
+    )
+  })
+
   test('the quick look of little worth loses to the slow one only when minutes do not pay', () => {
     const sharp = (minutes: number) => ({
       id: `sharp ${minutes}`,

@@ -17,6 +17,8 @@ language plpgsql security definer set search_path = public, pg_temp as $$
 declare
   last_at timestamptz;
 begin
+  -- Two looks at once: the second waits, and then counts the first as well.
+  perform pg_advisory_xact_lock(hashtextextended('hoses ' || w || m, 0));
   select max(o.at) into last_at
   from visit v join observation o on o.workshop_id = v.workshop_id and o.visit_id = v.id
   where v.workshop_id = w and v.machine_id = m and o.check_id = 'fill-hose.look'
@@ -36,6 +38,15 @@ begin
   end if;
   return null;
 end $$;
+create function hoses_move_along() returns trigger language plpgsql security definer set search_path = public, pg_temp as $$
+begin
+  -- Always in one order, so that two visits that swap machines do not wait for each other.
+  perform refresh_hose_inspection(new.workshop_id, least(old.machine_id, new.machine_id));
+  perform refresh_hose_inspection(new.workshop_id, greatest(old.machine_id, new.machine_id));
+  return null;
+end $$;
+create trigger visit_hoses after update on visit for each row
+  when (old.machine_id is distinct from new.machine_id) execute function hoses_move_along();
 create trigger observation_hoses after insert on observation for each row execute function hoses_looked_at();
 revoke execute on function refresh_hose_inspection(uuid, uuid) from public;
 do $$
@@ -50,5 +61,6 @@ end $$;
 
 -- Down Migration
 drop trigger observation_hoses on observation;
-drop function hoses_looked_at(), refresh_hose_inspection(uuid, uuid);
+drop trigger visit_hoses on visit;
+drop function hoses_looked_at(), hoses_move_along(), refresh_hose_inspection(uuid, uuid);
 drop table hose_inspection;

@@ -142,7 +142,10 @@ function DueHoses({ hoses }: { hoses: readonly HosesDue[] }) {
               to={`/visits/new?machine=${machineId}`}
               className="grid min-h-12 grid-cols-[5.2rem_1fr] items-center gap-x-4 py-2 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)]"
             >
-              <span className="small-figure text-xl text-soft">{format(seenAtMs, 'MMM yyyy')}</span>
+              <span className="leading-tight text-soft">
+                <span className="block text-sm md:hidden">last seen</span>
+                <span className="small-figure text-xl max-md:text-base">{format(seenAtMs, 'MMM yyyy')}</span>
+              </span>
               <span className="min-w-0 leading-tight">
                 <span className="font-semibold">{siteName ?? machineLabel}</span>
                 {siteName && <span className="block text-soft">{machineLabel}</span>}

@@ -44,8 +44,10 @@ export function worthOfLooks(causes: Causes, p: Float64Array, looks: readonly Po
       for (const c of byFault ? places.map((set) => causes.oneOfSet[set] as number) : alive) {
         const [i, j] = [causes.first[c] as number, causes.second[c] as number]
         const out = table[row.get(causes.setOf[c] as number) as number] as Float64Array
+        // One cause stands for its whole set, however little it weighs itself.
+        const weightOfCause = byFault ? 1 : (p[c] as number)
         look.outcomes.forEach(({ evidence }, k) => {
-          out[k] = (out[k] as number) + (p[c] as number) * evidence.likelihood(i, j)
+          out[k] = (out[k] as number) + weightOfCause * evidence.likelihood(i, j)
         })
       }
       for (const out of table) {

@@ -47,20 +47,22 @@ const ofSizes = (perHour: Interval): Interval => ({
   hi: (perHour.hi * DROP_ML.hi) / 1000,
 })
 
+/** Fewest drops that give a rate. */
+export const LEAST_DROPS = 4
 /** How exactly an instant is pressed, s. Estimate. */
 const PRESS_S = 0.12
 
 /**
  * Rate of drops from a press at each: a dripping leak is more even than chance, so its interval comes from how much the gaps differ
  * (Student's t over the gaps), not from the count alone.
- * @param atS - Instants of the presses, s, rising; at least 4.
+ * @param atS - Instants of the presses, s, rising; at least LEAST_DROPS.
  * @returns Drops a minute, and L/h over all sizes of a drop. Null with fewer presses, or all at one instant.
  */
 export function rateOfDrops(atS: readonly number[]): { perMinute: Interval; flowLH: Interval } | null {
   const gaps = atS.slice(1).map((t, i) => t - (atS[i] as number))
   const n = gaps.length
   const mean = gaps.reduce((a, b) => a + b, 0) / n
-  if (n < 3 || !(mean > 0)) return null
+  if (atS.length < LEAST_DROPS || !(mean > 0)) return null
   const variance = gaps.reduce((sum, gap) => sum + (gap - mean) ** 2, 0) / (n - 1)
   // The mean gap is the whole time over n: an error of the first and the last press alone is in it.
   const half = Math.hypot(studentT975(n - 1) * Math.sqrt(variance / n), (1.96 * Math.SQRT2 * PRESS_S) / n)

@@ -1,4 +1,4 @@
-import { FLOOR_PLACES, rateOfDrops } from '@brendik/core'
+import { FLOOR_PLACES, LEAST_DROPS, rateOfDrops } from '@brendik/core'
 import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
@@ -38,9 +38,6 @@ export function CatchSheet({ space, onClose }: { space: Space; onClose: () => vo
     </Sheet>
   )
 }
-
-/** Fewest drops that give a rate. */
-const LEAST_DROPS = 4
 
 /** A press at each drop; the rate from the first to the last, with its interval. */
 function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
