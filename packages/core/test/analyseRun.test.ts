@@ -151,7 +151,7 @@ it('answers an empty run with what it needs', () => {
   const said = analyseRun(makePlan('drain'), readings([]), [], 'hand')
   expect([said.verdict, sayRun(said.saying)]).toEqual([
     'not-identifiable',
-    '0 usable readings: at least 3 levels are needed, 10 s apart or more.',
+    'No end to time: press when air is first drawn, or read levels on the way.',
   ])
 })
 it('puts readings that came out of order in order, and says so', () => {

@@ -132,7 +132,7 @@ export function analysisMarks(facts: RunFacts): RunMark[] {
   // A valve seen to close before the stop ends the fill; what was read after it still counts.
   const ended = marks.some((mark) => mark.what === ends?.to)
   if (facts.stoppedAtMs !== null && ends?.to && !ended)
-    marks.push({ tS: (facts.stoppedAtMs - zero) / 1000, what: ends.to })
+    marks.push({ tS: (facts.stoppedAtMs - zero) / 1000, what: ends.to, byClock: true })
   return marks
 }
 

@@ -3,7 +3,7 @@ import { BOARD_MARKS } from '../board/runEvents.ts'
 import { CHECK_IDS, PART_IDS } from '../formats/catalogue.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
 import { PROTOCOL_IDS } from '../protocols/protocolIds.ts'
-import { RUN_KINDS } from '../runs/runPlan.ts'
+import { RUN_KINDS, START_FROM } from '../runs/runPlan.ts'
 import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
 
 /** A number in a range, with a message that names what was expected and what came. */
@@ -65,6 +65,7 @@ const runPlanSchema = v.object({
   throttled: v.boolean(),
   hoseEndMm: v.nullable(numberIn(-500, 4000, 'mm')),
   startLevelMm: numberIn(-300, 1500, 'mm'),
+  startFrom: v.optional(v.picklist(START_FROM)),
   endLevelMm: v.nullable(numberIn(-300, 1500, 'mm')),
   laundry: v.picklist(['none', 'wet', 'dry']),
   laundryKg: numberIn(0, 30, 'kg'),

@@ -9,8 +9,8 @@ import {
   type QuantityId,
 } from '../runs/quantities.ts'
 import type { Readings } from '../runs/readings.ts'
-import type { RunPlan } from '../runs/runPlan.ts'
-import { sayRun } from '../runs/sayRun.ts'
+import type { RunPlan, StartFrom } from '../runs/runPlan.ts'
+import { sayRests, sayRun } from '../runs/sayRun.ts'
 import type { Verdict } from '../runs/verdict.ts'
 import { tubProblems, tubTopMm } from '../tub/tubGeometry.ts'
 import { combineVisit, type VisitSays } from '../visit/combineVisit.ts'
@@ -75,7 +75,7 @@ export function machineFromFile(file: VisitFile): MachineSpec {
     drainHose: {
       boreMm: machine.drain_hose?.bore_mm ?? usual.drainHose.boreMm,
       lengthM: machine.drain_hose?.length_m ?? usual.drainHose.lengthM,
-      wall: 'corrugated',
+      wall: machine.drain_hose?.wall ?? 'corrugated',
     },
     fillLevelMm: machine.fill_level_mm ?? null,
     partHeightsMm: machine.part_heights_mm,
@@ -140,7 +140,7 @@ function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path:
         `${name}: expected a level inside the tub, at most ${Math.round(top)} mm, got ${column[bad]}`,
       )
   }
-  const firstLevel = readings.levelMm.find(Number.isFinite) ?? readings.rulerMm.find(Number.isFinite) ?? 0
+  const start = startOf(run, machine, readings)
   const plan: RunPlan = {
     kind: run.kind,
     machine,
@@ -148,7 +148,8 @@ function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path:
     taps: run.kind === 'fill' ? (run.taps?.length ? run.taps : machine.valve.taps.slice(0, 1)) : [],
     throttled: run.throttled,
     hoseEndMm: run.hose_end_mm ?? null,
-    startLevelMm: firstLevel,
+    startLevelMm: start.mm,
+    startFrom: start.from,
     endLevelMm: null,
     laundry: run.laundry,
     laundryKg: run.laundry_kg,
@@ -157,11 +158,31 @@ function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path:
   return { plan, analysis: analyseRun(plan, readings, marks, run.source) }
 }
 
+/** The level at which a run starts: as it was read, else by its first reading, else by what the machine is known to close at. */
+function startOf(
+  run: VisitFileRun,
+  machine: MachineSpec,
+  readings: Readings,
+): { mm: number; from: StartFrom } {
+  if (run.start_level_mm !== undefined && run.start_level_mm !== null)
+    return { mm: run.start_level_mm, from: 'read' }
+  const first = readings.rulerMm.find(Number.isFinite) ?? readings.levelMm.find(Number.isFinite)
+  if (run.kind === 'fill') {
+    // The one level of a timed fill is read once the valve has closed.
+    const opened = run.events.find((event) => event.what === 'valve-open')?.t_s ?? readings.tS[0] ?? 0
+    const early = readings.tS.findIndex((t) => t <= opened + 15)
+    return { mm: early >= 0 ? (first ?? 0) : 0, from: 'machine' }
+  }
+  if (first !== undefined && run.rows.length > 2) return { mm: first, from: 'machine' }
+  if (machine.fillLevelMm !== null) return { mm: machine.fillLevelMm, from: 'machine' }
+  return { mm: first ?? (familyDefaults(machine.family).fillLevelMm as number), from: 'family' }
+}
+
 function toReport({ plan, analysis }: JudgedRun): RunReport {
   return {
     kind: plan.kind,
     verdict: analysis.verdict,
-    reason: sayRun(analysis.saying),
+    reason: [sayRun(analysis.saying), ...(analysis.rests ? [sayRests(plan.kind, analysis.rests)] : [])].join(' '),
     ...named(analysis),
     ...(analysis.expected
       ? { expected: { time_s: analysis.expected.timeS, flow_l_min: analysis.expected.flowLMin } }

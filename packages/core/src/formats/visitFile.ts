@@ -72,6 +72,7 @@ const machineSchema = v.looseObject({
     v.looseObject({
       bore_mm: optionalNull(range(8, 50, 'mm')),
       length_m: optionalNull(range(0.2, 20, 'm')),
+      wall: optionalNull(v.picklist(['corrugated', 'smooth'])),
       flap_valve: optionalNull(v.boolean()),
     }),
   ),
@@ -99,6 +100,7 @@ const runSchema = v.looseObject({
   laundry_kg: v.optional(range(0, 30, 'kg'), 0),
   source: v.optional(v.picklist(['hand', 'stream']), 'hand'),
   started_at: v.optional(instant),
+  start_level_mm: optionalNull(range(-300, 1500, 'mm')),
   columns: v.pipe(v.array(v.picklist(COLUMNS)), v.minLength(1), v.maxLength(COLUMNS.length)),
   rows: v.pipe(v.array(row), v.maxLength(MOST_ROWS)),
   events: v.optional(

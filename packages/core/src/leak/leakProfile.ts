@@ -28,6 +28,9 @@ export interface LawProfile {
 
 export interface LeakProfile {
   laws: LawProfile[]
+  /** Misfit of the best of them, in units of sigma², and how much larger the noise is than thought, at least 1. */
+  chi2: number
+  scale: number
   /** Flow at the start level, L/h: mean and standard deviation over every height and law that the readings allow. */
   leakLH: { value: number; se: number }
   /** Levels of the best fit at the first and last instant, mm. */
@@ -101,6 +104,8 @@ export function profileLeak(tub: TubGeometry, points: HoldPoints, lowestMm: numb
   const curve = leakCurve(tub, best.law, best.z0Mm, top)
   return {
     laws,
+    chi2: best.fit.chi2,
+    scale,
     leakLH: mean,
     startMm: levelAtG(curve, best.fit.c),
     endMm: levelAtG(curve, best.fit.c - best.fit.k * (points.tS[points.tS.length - 1] as number)),

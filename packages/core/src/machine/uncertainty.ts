@@ -32,8 +32,8 @@ export const STILL_PUMP_SHARE = 0.6
 
 /** A family's pump and valve when no plate says more. Estimates. */
 const FAMILY = {
-  headM: { mid: 2.5, sd: 0.33, low: 1.5, high: 3.5 },
-  freeFlowLMin: { mid: 37, sd: 4, low: 25, high: 50 },
+  headM: { mid: 2.5, sd: 0.39, low: 1.5, high: 3.5 },
+  freeFlowLMin: { mid: 37, sd: 4.5, low: 25, high: 50 },
   /** Usual height of the place where the hose ends, above the floor. */
   standpipeMm: 900,
   /** Level port above the floor. */

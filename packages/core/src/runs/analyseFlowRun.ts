@@ -1,38 +1,36 @@
-import { isHorizontal, tapedTub } from '../machine/machineSpec.ts'
+import { tapedTub } from '../machine/machineSpec.ts'
+import { median } from '../numeric/quantile.ts'
 import { tubTopMm } from '../tub/tubGeometry.ts'
 import { analyseStandingRun } from './analyseStanding.ts'
+import { chooseLevels } from './chooseLevels.ts'
+import { compareRun } from './compareRun.ts'
 import { estimateFlow, type FlowEstimate, fittedCurve } from './estimateFlow.ts'
-import { evenness } from './evenness.ts'
-import { type ExpectedRun, expectedRun } from './expectedRun.ts'
+import { estimateTimed, type TimedEstimate } from './estimateTimed.ts'
 import { combine, levelFlow, meterFlow, ratioInterval } from './flowSources.ts'
-import type { FlowValue } from './interval.ts'
 import {
   between,
-  chooseLevels,
   keepWhere,
   type LevelSeries,
   present,
   type ReadingSource,
   type Readings,
+  sourceOf,
 } from './readings.ts'
 import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
 import { runBackAfter } from './runBack.ts'
 import type { RunMark } from './runMarks.ts'
+import { chosenNotes, gapNotes, lateNotes, tellEvenness, tellSensor } from './runNotes.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
 import { type RunWindow, runWindow, timeInterval } from './runWindow.ts'
-import { sayRun } from './sayRun.ts'
-import { calibrateSensor, withGain } from './sensing.ts'
+import { type Saying, sayRun } from './sayRun.ts'
+import { calibrateSensor } from './sensing.ts'
+import { tellStalled } from './stalledRun.ts'
+import { EARLIEST_AIR_MM, knownFillEnd } from './timedEnds.ts'
 import { unitSlipNotes } from './unitSlip.ts'
 import { judge } from './verdict.ts'
 
-/** Bands inside an analysis need fewer samples than a drawn one: only three quantiles of one time are taken. */
-const COMPARE = { samples: 400, cells: 16 } as const
 const SECOND_HEIGHT =
   'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test'
-/** A flow that fluctuates or slows by more than this beyond doubt is worth a word. */
-const UNEVEN = { unsteadiness: 0.1, slowing: 0.03 } as const
-/** How well an instant of standstill is found, s and share of the time between readings. Settled on the study. */
-const STANDSTILL = { leastS: 2, ofSpacing: 0.9 } as const
 
 /**
  * What one fill, drain or gravity run says: flow, time, ratio to the healthy machine, verdict with its reason, and what it cannot say.
@@ -46,9 +44,8 @@ export function analyseFlowRun(
   source: ReadingSource,
 ): RunAnalysis {
   const chosen = chooseLevels(readings)
-  const sensor = calibrateSensor(plan, readings, marks, source)
-  const corrects = chosen.from === 'indicated' && sensor !== null && sensor.corrects
-  const all = corrects ? withGain(chosen.series, sensor) : chosen.series
+  const all = chosen.series
+  const by = sourceOf(all, source)
   const bare = all.tS.length === 0 ? { tS: readings.tS, mm: readings.flowLMin } : all
   const window = runWindow(plan, bare, marks)
   const levels = inTub(between(all, window.fromS, window.toS), plan)
@@ -58,28 +55,18 @@ export function analyseFlowRun(
   const analysis = blankAnalysis({ code: 'too-few', kind: plan.kind, got: levels.tS.length, needed: 3 })
   const { notes, quantities, notIdentifiable } = analysis
   analysis.usedReadings = levels.tS.length
-  notes.push(...gapNotes(all, source), ...unitSlipNotes(plan.machine, all, source))
-  if (window.lateMarkS !== null)
-    notes.push(
-      `The level stood still from ${window.toS.toFixed(0)} s on; the mark came ${(window.lateMarkS - window.toS).toFixed(0)} s later. The time is taken from the levels.`,
-    )
-  if (chosen.from === 'ruler' && readings.levelMm.some(Number.isFinite))
-    notes.push('Levels were taken from the ruler.')
-  if (corrects)
-    notes.push(
-      `The indicated level was corrected by the ruler: it moves ${sensor.fit.gain.value.toFixed(2)} mm for each mm of water.`,
-    )
-  if (sensor) tellSensor(analysis, sensor.fit)
-  if (seconds > 0) quantities.timeS = timeInterval(window, source, levels)
+  notes.push(
+    ...gapNotes(all, by),
+    ...unitSlipNotes(plan.machine, all, by),
+    ...chosenNotes(chosen),
+    ...lateNotes(window),
+  )
+  const sensor = calibrateSensor(plan, readings, marks, source)
+  if (sensor) tellSensor(analysis, sensor)
+  if (seconds > 0) quantities.timeS = timeInterval(window, by, levels)
 
-  const result =
-    levels.tS.length > 0
-      ? estimateFlow(plan, levels, source, window.fromS, window.toS, window.emptied, window.airMarked)
-      : null
-  const estimate = result?.outcome === 'estimated' ? result : null
-  if (estimate && corrects)
-    estimate.geometrySe = Math.hypot(estimate.geometrySe, estimate.flowLMin * sensor.gainSe)
-  if (estimate && estimate.setAside > 0 && source === 'hand')
+  const { estimate, timed } = estimateOf(plan, all, levels, by, window)
+  if (estimate && estimate.setAside > 0 && by === 'hand')
     notes.push(
       estimate.setAside === 1
         ? 'One reading lies far off the line and was set aside.'
@@ -87,8 +74,10 @@ export function analyseFlowRun(
     )
   const fromLevel = estimate ? levelFlow(estimate) : null
   const fromMeter = plan.kind === 'fill' ? meterFlow(meter.mm) : null
-  const flow = combine(fromLevel, fromMeter)
-  if (fromLevel && fromMeter) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
+  // A range of levels is no measurement: a meter beside it decides.
+  const flow = timed?.rangeLMin && fromMeter ? fromMeter : combine(fromLevel, fromMeter)
+  if (fromLevel && fromMeter && !timed?.rangeLMin)
+    quantities.meterGain = ratioInterval(fromMeter, fromLevel)
   if (plan.kind === 'drain') {
     notIdentifiable.pumpHeadM = SECOND_HEIGHT
     notIdentifiable.pathResistanceRatio = SECOND_HEIGHT
@@ -102,9 +91,9 @@ export function analyseFlowRun(
       curve: fittedCurve(estimate, window.fromS, plannedEndMm(plan), 7200),
     }
   if (!flow || seconds <= 0) {
-    if (result?.outcome === 'tooFewReadings')
-      analysis.saying = { code: 'too-few', kind: plan.kind, got: result.got, needed: 3 }
+    analysis.saying = nothingYet(plan, levels, window)
     notIdentifiable.flowLMin = sayRun(analysis.saying)
+    tellAfterwards(analysis, plan, readings, marks, source)
     return analysis
   }
   quantities.flowLMin = { value: flow.value, lo: flow.lo, hi: flow.hi }
@@ -116,107 +105,102 @@ export function analyseFlowRun(
       geometrySe: estimate.geometrySe,
       startMm: estimate.startMm,
       endMm: estimate.endMm,
+      disturbed: null,
     }
   else if (fromMeter) analysis.basis = { of: 'meter', flowLMin: fromMeter.value, se: fromMeter.se }
 
-  if (window.stalledAtS !== null && estimate) stalledRun(analysis, plan, window, flow, estimate, levels)
+  if (window.stalledAtS !== null && estimate) tellStalled(analysis, plan, window, flow, estimate, levels)
   else {
-    const compared = compare(plan, estimate)
-    const judged = judge(plan, flow, compared, { fromLevel, fromMeter }, seconds)
+    const compared = compareRun(plan, estimate)
+    const sound = weakSupply(plan) ? compareRun(soundHouse(plan), estimate) : null
+    const range = timed && flow === fromLevel ? timed.rangeLMin : null
+    const judged = judge(plan, flow, compared, { fromLevel, fromMeter, sound, range }, seconds)
     analysis.verdict = judged.verdict
     analysis.saying = judged.saying
     if (judged.ratio) quantities.ratioToExpected = judged.ratio
     if (judged.cannotJudge) notIdentifiable.ratioToExpected = sayRun(judged.cannotJudge)
     if (compared) analysis.expected = { timeS: compared.timeS, flowLMin: compared.flowLMin }
-    tellEvenness(analysis, plan, between(levels, window.fromS, window.toS), source)
+    if (sound) analysis.soundHouse = { flowLMin: sound.flowLMin }
+    tellEvenness(analysis, plan, between(levels, window.fromS, window.toS), by)
   }
+  if (timed && flow === fromLevel) analysis.rests = timed.rests
+  tellOverfill(analysis, plan, estimate, timed, window)
   tellAfterwards(analysis, plan, readings, marks, source)
   return analysis
 }
 
-/**
- * A drain that came to rest with water left: its flow is the mean over the whole run, since that is what the customer waits for;
- * the flow before the standstill is what the pump can do while it does.
- */
-function stalledRun(
-  analysis: RunAnalysis,
+/** Mean flow by many levels, else by the level at the start and the end, with the few there are. */
+function estimateOf(
   plan: RunPlan,
+  all: LevelSeries,
+  levels: LevelSeries,
+  by: ReadingSource,
   window: RunWindow,
-  before: FlowValue,
-  estimate: FlowEstimate,
-  levels: LevelSeries,
-): void {
-  const stalledS = window.stalledAtS ?? window.toS
-  const share = (stalledS - window.fromS) / (window.runEndS - window.fromS)
-  const after = stalledS - window.fromS
-  const spacing = levels.tS.length > 1 ? after / (levels.tS.length - 1) : 10
-  const half = Math.max(STANDSTILL.leastS, STANDSTILL.ofSpacing * spacing)
-  analysis.verdict = 'slow'
-  analysis.saying = {
-    code: 'stalled',
-    kind: plan.kind,
-    flowLMin: before.value,
-    atS: after,
-    levelMm: estimate.endMm,
-  }
-  // It never reached its end, so it has no time to be compared.
-  delete analysis.quantities.timeS
-  analysis.quantities.flowLMin = {
-    value: before.value * share,
-    lo: before.lo * share,
-    hi: before.hi * share,
-  }
-  analysis.quantities.cutoutS = { value: after, lo: after - half, hi: after + half }
-  const compared = compare({ ...plan, endLevelMm: null }, null)
-  if (compared) analysis.expected = { timeS: compared.timeS, flowLMin: compared.flowLMin }
+): { estimate: FlowEstimate | null; timed: TimedEstimate | null } {
+  const result =
+    levels.tS.length > 0
+      ? estimateFlow(plan, levels, by, window.fromS, window.toS, window.emptied, window.airMarked)
+      : null
+  if (result?.outcome === 'estimated') return { estimate: result, timed: null }
+  // A level written down a moment before the clock is the level at the start.
+  const few = inTub(endLevels(between(all, window.fromS - 5, window.toS), all, window), plan)
+  const aboveAir = plan.kind === 'fill' ? few : keepWhere(few, (mm) => mm > EARLIEST_AIR_MM)
+  const timed = plan.kind === 'siphon' ? null : estimateTimed(plan, aboveAir, window)
+  return { estimate: timed, timed }
 }
 
-function tellSensor(
-  analysis: RunAnalysis,
-  fit: NonNullable<ReturnType<typeof calibrateSensor>>['fit'],
-): void {
-  analysis.quantities.sensorGain = fit.gain
-  analysis.quantities.sensorOffsetMm = fit.offsetMm
-  if (fit.lagS) analysis.quantities.sensorLagS = fit.lagS
-  if (fit.gain.hi < 0.2)
-    analysis.notes.push(
-      'The water moves and the indicated level does not: the pressure tube or its sensor is blocked, off or dead.',
-    )
-  else if (fit.gain.lo > 1.04 || fit.gain.hi < 0.96)
-    analysis.notes.push(
-      `The indicated level moves ${fit.gain.value.toFixed(2)} mm for each mm of water: the level sensing is off.`,
-    )
-  if (fit.gain.lo > 0.5 && (fit.offsetMm.lo > 4 || fit.offsetMm.hi < -4))
-    analysis.notes.push(
-      `The indicated level stands ${Math.abs(fit.offsetMm.value).toFixed(0)} mm ${fit.offsetMm.value < 0 ? 'below' : 'above'} the water at the port.`,
-    )
-  if (fit.lagS && fit.lagS.lo > 5)
-    analysis.notes.push(
-      `The indicated level follows the water only after about ${fit.lagS.value.toFixed(0)} s: look into the air dome.`,
-    )
+/** Once the valve has closed the water stands: levels read afterwards are the level at the end. */
+function endLevels(during: LevelSeries, all: LevelSeries, window: RunWindow): LevelSeries {
+  const after = window.closedByItself ? between(all, window.toS + 0.01, window.toS + AFTER_CLOSING_S).mm : []
+  if (after.length === 0) return during
+  return {
+    tS: Float64Array.of(...during.tS, window.toS),
+    mm: Float64Array.of(...during.mm, median(after)),
+  }
+}
+const AFTER_CLOSING_S = 300
+
+/** Why there is no flow yet, and what would give one. */
+function nothingYet(plan: RunPlan, levels: LevelSeries, window: RunWindow): Saying {
+  const got = levels.tS.length
+  const again = new Set(levels.tS).size < got
+  if (again) return { code: 'one-instant', kind: plan.kind, got }
+  if (got < 2 && plan.kind !== 'siphon' && !(window.airMarked || window.closedByItself))
+    return { code: 'no-end', kind: plan.kind }
+  return { code: 'too-few', kind: plan.kind, got, needed: 3 }
 }
 
-function tellEvenness(
+/** Below this the supply itself is too weak, whatever the machine: 20 psi (common practice, no published source). */
+export const LEAST_SUPPLY_KPA = 138
+
+function weakSupply(plan: RunPlan): boolean {
+  return plan.kind === 'fill' && plan.taps.some((tap) => (plan.site.supplyKpa[tap] ?? 1e9) < LEAST_SUPPLY_KPA)
+}
+
+/** The same run in a house whose supply nobody gauged: what this machine should get. */
+function soundHouse(plan: RunPlan): RunPlan {
+  return { ...plan, site: { ...plan.site, supplyKpa: { cold: null, hot: null } } }
+}
+
+/** A machine that closes this far above its own level overfills, mm. */
+const OVERFILL_MM = 35
+
+/** A fill that went on beyond the level at which the machine should have closed is no good fill, however well it flowed. */
+function tellOverfill(
   analysis: RunAnalysis,
   plan: RunPlan,
-  levels: LevelSeries,
-  source: ReadingSource,
+  estimate: FlowEstimate | null,
+  timed: TimedEstimate | null,
+  window: RunWindow,
 ): void {
-  if (plan.kind === 'fill' && plan.laundry !== 'none') return
-  const aboveAir = plan.kind === 'fill' ? levels : keepWhere(levels, (mm) => mm > 14)
-  const { unsteadiness, slowing } = evenness(plan, aboveAir, source)
-  if (unsteadiness) analysis.quantities.unsteadiness = unsteadiness
-  if (slowing) analysis.quantities.slowing = slowing
-  if (unsteadiness && unsteadiness.lo > UNEVEN.unsteadiness)
-    analysis.notes.push(
-      `The flow fluctuates by about ${Math.round(100 * unsteadiness.value)} % of itself: look for foam or air at the hose end.`,
-    )
-  if (slowing && slowing.lo > UNEVEN.slowing)
-    analysis.notes.push(
-      plan.kind === 'fill'
-        ? `Its late half ran ${Math.round(100 * slowing.value)} % slower than its early half.`
-        : `Its late half ran ${Math.round(100 * slowing.value)} % slower than the falling level explains: the house drain may be backing up, or the pump is tiring.`,
-    )
+  const due = knownFillEnd(plan)
+  if (plan.kind !== 'fill' || !estimate || due.range !== null || plan.throttled) return
+  if (timed && timed.rests.level !== 'read') return
+  const reachedMm = estimate.levelAt(window.toS)
+  if (reachedMm < Math.max(due.mm, plan.startLevelMm) + OVERFILL_MM) return
+  const flowLMin = analysis.quantities.flowLMin?.value ?? 0
+  analysis.verdict = 'rising'
+  analysis.saying = { code: 'overfilled', kind: plan.kind, reachedMm, dueMm: due.mm, flowLMin }
 }
 
 /** What the readings after the run's own end say: water still coming in after a fill, water running back after a drain. */
@@ -253,38 +237,3 @@ function inTub(series: LevelSeries, plan: RunPlan): LevelSeries {
   const top = tubTopMm(tapedTub(plan.machine))
   return keepWhere(series, (mm) => mm <= top && mm > -60)
 }
-
-/** The healthy run over the levels that were really passed. */
-function compare(plan: RunPlan, estimate: FlowEstimate | null): ExpectedRun | null {
-  const fill = plan.kind === 'fill'
-  let startMm = estimate ? estimate.startMm : plan.startLevelMm
-  let endMm = estimate ? estimate.endMm : plannedEndMm(plan)
-  // A run that hardly moved is compared over the levels it was meant to pass.
-  if (fill ? endMm < startMm + 5 : endMm > startMm - 5) {
-    startMm = plan.startLevelMm
-    endMm = plannedEndMm({ ...plan, endLevelMm: plan.endLevelMm })
-  }
-  if (fill ? endMm <= startMm : endMm >= startMm) return null
-  const top = tubTopMm(tapedTub(plan.machine))
-  const clamp = (mm: number) => Math.min(top, Math.max(isHorizontal(plan.machine.family) ? -10 : 0, mm))
-  const compared = { ...plan, startLevelMm: clamp(startMm), endLevelMm: clamp(endMm) }
-  if (compared.startLevelMm === compared.endLevelMm) return null
-  return expectedRun(compared, COMPARE)
-}
-
-/** A stream that stopped for longer than five of its mean steps and 3 s, and came back. */
-function gapNotes(series: LevelSeries, source: ReadingSource): string[] {
-  if (source !== 'stream' || series.tS.length < 10) return []
-  const { tS } = series
-  const mean = ((tS[tS.length - 1] as number) - (tS[0] as number)) / (tS.length - 1)
-  const notes: string[] = []
-  for (let i = 0; i + 1 < tS.length && notes.length < MOST_GAPS_TOLD; i++) {
-    const step = (tS[i + 1] as number) - (tS[i] as number)
-    if (step > Math.max(3, 5 * mean))
-      notes.push(
-        `The stream stopped at ${(tS[i] as number).toFixed(0)} s and came back ${step.toFixed(0)} s later; the time between counts, its levels are not known.`,
-      )
-  }
-  return notes
-}
-const MOST_GAPS_TOLD = 3

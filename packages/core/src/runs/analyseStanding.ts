@@ -6,16 +6,19 @@ import { studentT975 } from '../numeric/studentT.ts'
 import { fitTubeLeak } from '../sensing/tubeLeak.ts'
 import { type TubGeometry, tubTopMm } from '../tub/tubGeometry.ts'
 import type { Interval } from './interval.ts'
+import { chooseLevels } from './chooseLevels.ts'
+import { type HeightRival, heightRivals } from './heightRivals.ts'
 import {
   between,
   blockMedians,
-  chooseLevels,
   keepWhere,
   type LevelSeries,
   present,
   type ReadingSource,
   type Readings,
+  sourceOf,
 } from './readings.ts'
+import { chosenNotes } from './runNotes.ts'
 import { blankAnalysis, intervalOf, type RunAnalysis } from './runAnalysis.ts'
 import type { RunMark } from './runMarks.ts'
 import type { RunPlan } from './runPlan.ts'
@@ -58,13 +61,15 @@ export function analyseStandingRun(
   source: ReadingSource,
 ): RunAnalysis {
   const tub = tapedTub(plan.machine)
-  const { series: all, from } = chooseLevels(readings)
+  const chosen = chooseLevels(readings)
+  const { series: all, from } = chosen
+  const by = sourceOf(all, source)
   const top = tubTopMm(tub)
   const inside = keepWhere(all, (mm) => mm <= top && mm > -60)
   const { fromS, toS } = standingWindow(inside, marks)
   const levels = between(inside, fromS, toS)
   const tooFew = blankAnalysis({ code: 'too-few', kind: plan.kind, got: levels.tS.length, needed: 3 })
-  if (levels.tS.length < 3 || last(levels.tS) - (levels.tS[0] as number) < 1)
+  if (levels.tS.length < 2 || last(levels.tS) - (levels.tS[0] as number) < 30 / levels.tS.length)
     return {
       ...tooFew,
       usedReadings: levels.tS.length,
@@ -77,11 +82,15 @@ export function analyseStandingRun(
   const few =
     from === 'indicated' && tubeTau ? between(present(readings.tS, readings.rulerMm), fromS, toS) : null
   const byRuler = few && few.tS.length >= 2
-  const loss = byRuler ? lossByEnds(tub, few) : lossOf(tub, series, source, perBlock)
+  const loss = byRuler
+    ? lossByEnds(tub, few)
+    : levels.tS.length < 3
+      ? lossByEnds(tub, levels)
+      : lossOf(tub, series, by, perBlock)
   const analysis: RunAnalysis = {
     ...tooFew,
     usedReadings: levels.tS.length,
-    notes: unitSlipNotes(plan.machine, all, source),
+    notes: [...unitSlipNotes(plan.machine, all, by), ...chosenNotes(chosen)],
     fit: { fromS, toS, startMm: loss.startMm, endMm: loss.endMm, curve: loss.curve },
   }
   analysis.quantities.timeS = intervalOf(toS - fromS, 0.5)
@@ -99,11 +108,13 @@ export function analyseStandingRun(
     height: null,
   }
   if (tubeTau) analysis.quantities.tubeLeakTauS = tubeTau
+  // A display that nothing was held against may fall by itself.
+  const display = from === 'indicated' && !chosen.display?.agrees
 
   if (loss.moves === 'falls')
     return byRuler
-      ? falling(plan, analysis, loss, { levels: few, series: few }, tub, marks, 'ruler', 'hand')
-      : falling(plan, analysis, loss, { levels, series }, tub, marks, from, source)
+      ? falling(plan, analysis, loss, { levels: few, series: few }, tub, marks, false, 'hand')
+      : falling(plan, analysis, loss, { levels, series }, tub, marks, display, by)
   if (loss.moves === 'rises' && MOVES_BY_ITSELF.includes(plan.kind))
     return { ...analysis, saying: { code: 'in-motion', kind: plan.kind }, basis: null }
   if (loss.moves === 'rises') {
@@ -147,7 +158,7 @@ function falling(
   { levels, series }: { levels: LevelSeries; series: LevelSeries },
   tub: TubGeometry,
   marks: readonly RunMark[],
-  from: 'ruler' | 'indicated',
+  display: boolean,
   source: ReadingSource,
 ): RunAnalysis {
   // The start itself, not the middle of the first block: a fast leak has lost much by then.
@@ -161,22 +172,18 @@ function falling(
     degreesOfFreedom,
   }
   const lowestMm = -portHeight(plan.machine, plan.site).mm
-  const profile = withBias(profileLeak(tub, points, lowestMm), last(points.tS), source)
+  const fitted = series.tS.length > 2 ? profileLeak(tub, points, lowestMm) : null
+  const profile = withBias(fitted, last(points.tS), source, display)
   const early = profile ? earlyPart(levels, zero, profile, loss.sigmaMm, source) : null
   const flow = (early ? profileLeak(tub, early, lowestMm) : null)?.leakLH ?? profile?.leakLH
   analysis.verdict = 'falling'
   const lineLH = withSection(loss.lPerS * 3600, loss.se * 3600)
   const leak = flow ? withSection(flow.value, (flow.se * studentT975(degreesOfFreedom)) / 1.96) : lineLH
   analysis.quantities.leakLH = leak
-  const heightSaid = leakHeight(
-    analysis,
-    profile?.union ?? null,
-    profile?.endMm ?? loss.endMm,
-    loss,
-    series,
-    marks,
-  )
-  if (profile && analysis.basis?.of === 'standing') analysis.basis.height = profile.union
+  const rivals = profile ? heightRivals(plan, points, profile, display) : []
+  const heightSaid = leakHeight(analysis, profile, rivals, loss, series, marks)
+  if (profile && analysis.basis?.of === 'standing' && rivals.length === 0)
+    analysis.basis.height = profile.union
   if (profile && analysis.fit) {
     const points = 25
     const span = last(series.tS) - zero
@@ -194,8 +201,10 @@ function falling(
     hiLH: leak.hi,
     height: heightSaid,
     lowestMm: analysis.bounds.leakHeightMm?.atMost ?? lowest,
+    display: display && analysis.quantities.tubeLeakTauS === undefined,
+    holds: 'first',
   }
-  if (from === 'indicated' && analysis.quantities.tubeLeakTauS === undefined)
+  if (display && analysis.quantities.tubeLeakTauS === undefined)
     analysis.notIdentifiable.tubeLeakTauS =
       'only the indicated level was read: read the ruler beside it at the start and at the end'
   return analysis
@@ -204,12 +213,21 @@ function falling(
 /** A ruler or sensor reads the water this well however often it is read, mm, one standard deviation. Estimate. */
 const READING_BIAS_MM = 0.8
 
+/** What a display that nobody calibrated adds, one standard deviation. Estimates. */
+const DISPLAY_BIAS = { mm: 1.2, share: 0.012 } as const
+
 /** The height's interval widened by what no number of readings takes away: the reading's own bias, and a sensor's drift. */
-function withBias(profile: LeakProfile | null, seconds: number, source: ReadingSource): LeakProfile | null {
+function withBias(
+  profile: LeakProfile | null,
+  seconds: number,
+  source: ReadingSource,
+  display: boolean,
+): LeakProfile | null {
   if (!profile) return null
   const drift = source === 'stream' ? (DRIFT_MM_PER_HALF_HOUR * seconds) / 1800 : 0
-  const half = 1.96 * Math.hypot(READING_BIAS_MM, drift)
   const { lo, hi, openBelow } = profile.union
+  const shown = display ? Math.hypot(DISPLAY_BIAS.mm, (DISPLAY_BIAS.share * Math.abs(lo + hi)) / 2) : 0
+  const half = 1.96 * Math.hypot(READING_BIAS_MM, drift, shown)
   return { ...profile, union: { lo: lo - half, hi: hi + half, openBelow } }
 }
 
@@ -249,8 +267,8 @@ function earlyPart(
 /** Height of the leak by a mark or by the curve; else why not, and what would tell. */
 function leakHeight(
   analysis: RunAnalysis,
-  union: { lo: number; hi: number; openBelow: boolean } | null,
-  endMm: number,
+  profile: LeakProfile | null,
+  rivals: readonly HeightRival[],
   loss: Loss,
   series: LevelSeries,
   marks: readonly RunMark[],
@@ -264,17 +282,34 @@ function leakHeight(
     analysis.quantities.leakHeightMm = interval
     return interval
   }
+  const union = profile?.union ?? null
+  const endMm = profile?.endMm ?? loss.endMm
   const hopeless = loss.startMm - loss.endMm < 3 * loss.sigmaMm
-  if (union && !hopeless && !union.openBelow && union.hi - union.lo <= HEIGHT_WIDTH_MM) {
+  // Nothing shows below the port: a level that rests there may go on falling unseen.
+  const atPort = Math.min(endMm, loss.endMm) < AT_PORT_MM
+  const told = union && !hopeless && !atPort && rivals.length === 0
+  if (told && !union.openBelow && union.hi - union.lo <= HEIGHT_WIDTH_MM) {
     analysis.quantities.leakHeightMm = { value: (union.lo + union.hi) / 2, lo: union.lo, hi: union.hi }
     return { lo: union.lo, hi: union.hi }
   }
   const below = Math.max(loss.endMm, endMm) + 2 * loss.sigmaMm
   analysis.bounds.leakHeightMm = { atMost: below }
-  analysis.notIdentifiable.leakHeightMm = hopeless
+  const rival = rivals[0]
+  analysis.notIdentifiable.leakHeightMm = rival
+    ? RIVAL_SETTLED[rival]
+    : hopeless
     ? 'the level fell less than three times the noise of a reading: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
     : 'the level has not come near the leak: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
   return null
+}
+
+/** A level that rests this near to the port says only that the leak lies there or lower, mm. */
+const AT_PORT_MM = 8
+/** What would rule out the rival of a leak. */
+const RIVAL_SETTLED: Record<HeightRival, string> = {
+  laundry: 'laundry in the tub may soak it up: take it out and hold again',
+  siphon: 'a siphon would run out the same way: hold again with the hose end lifted high',
+  'air-leak': 'a leaking pressure hose makes the display fall the same way: read the ruler at the start and at the end',
 }
 
 function tubeLeak(readings: Readings, source: ReadingSource, fromS: number, toS: number): Interval | null {

@@ -1,14 +1,15 @@
 import { tapedTub } from '../machine/machineSpec.ts'
-import { SPREAD, tubTapeMm } from '../machine/uncertainty.ts'
 import { findRoot } from '../numeric/findRoot.ts'
 import { type LineFit, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
-import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
+import type { TubGeometry } from '../tub/tubGeometry.ts'
 import { correlationFactor } from './correlation.ts'
 import { ABSORPTION, type Absorption, middleAbsorption } from './laundry.ts'
 import { levelFromFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
+import { movedTubs } from './movedTubs.ts'
 import { blockMedians, keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
-import { AIR_LEVEL_MM, type RunPlan } from './runPlan.ts'
+import type { RunPlan } from './runPlan.ts'
+import { litresAtAir, middleAirMm } from './timedEnds.ts'
 
 export interface FlowEstimate {
   outcome: 'estimated'
@@ -73,11 +74,12 @@ export function estimateFlow(
   const usable = leaveOutEnds(levels, tub, plan.kind === 'drain' && emptied)
   const airCounts = airMarked && source === 'hand' && usable.tS.length < AIR_COUNTS_BELOW
   // Several readings of one instant are one.
-  const instants = instantsUpTo(usable.tS, FEWEST) + (airCounts ? 1 : 0)
+  const instants = instantsUpTo(usable.tS, FEWEST)
   if (instants < FEWEST) return { outcome: 'tooFewReadings', needed: FEWEST, got: instants }
   const blocks = blockMedians(usable, BLOCKS)
   const { perBlock } = blocks
-  const series = airCounts ? withAir(blocks.series, toS) : blocks.series
+  const air = airCounts ? litresAtAir(tub) : null
+  const series = air ? withAir(blocks.series, toS, middleAirMm(tub)) : blocks.series
   const soak = middleAbsorption(plan.laundry, plan.laundryKg)
   const spareMm = middleSpareMm(plan)
   const base = transform(series, tub, spareMm, soak, sign)
@@ -92,6 +94,8 @@ export function estimateFlow(
     scale: source === 'hand' ? oneReadingMm / Math.sqrt(perBlock) : oneReadingMm,
     worth: noise.worth,
   }
+  // Near the port a millimetre is hardly any water, but nobody knows how much of the sump was left when air came.
+  if (air) sigma[sigma.length - 1] = Math.hypot(air.sdL, roughSlope * noise.timeS) / prior.scale
   const fit = robustLine(series.tS, base, sigma, prior)
   if (fit.outcome !== 'fitted') return { outcome: 'tooFewReadings', needed: fit.needed, got: fit.got }
 
@@ -132,8 +136,8 @@ function instantsUpTo(tS: Float64Array, most: number): number {
 
 /** From this many readings on, the instant of the first air adds nothing. */
 const AIR_COUNTS_BELOW = 15
-function withAir({ tS, mm }: LevelSeries, airS: number): LevelSeries {
-  return { tS: Float64Array.of(...tS, airS), mm: Float64Array.of(...mm, AIR_LEVEL_MM) }
+function withAir({ tS, mm }: LevelSeries, airS: number, airMm: number): LevelSeries {
+  return { tS: Float64Array.of(...tS, airS), mm: Float64Array.of(...mm, airMm) }
 }
 
 function span(series: LevelSeries): number {
@@ -173,15 +177,7 @@ function geometrySe(
   soak: Absorption,
   sign: number,
 ): number {
-  const tape = tubTapeMm(plan.machine)
-  const moved: [TubGeometry, number | null, Absorption][] = [
-    [{ ...tub, diameterMm: tub.diameterMm + tape }, spareMm, soak],
-    [{ ...tub, floorMm: tub.floorMm + tape }, spareMm, soak],
-    [{ ...tub, sumpL: tub.sumpL * (1 + SPREAD.sumpRatio) }, spareMm, soak],
-    [{ ...tub, displacedRatio: tub.displacedRatio + DISPLACED_RATIO.sd }, spareMm, soak],
-  ]
-  if (tub.shape === 'horizontal') moved.push([{ ...tub, depthMm: tub.depthMm + tape }, spareMm, soak])
-  else moved.push([{ ...tub, draftDeg: tub.draftDeg + DRAFT_DEG.sd }, spareMm, soak])
+  const moved: [TubGeometry, number | null, Absorption][] = movedTubs(plan, tub).map((m) => [m, spareMm, soak])
   if (soak.capacityL > 0) {
     moved.push([
       tub,

@@ -31,6 +31,16 @@ export function inOrderOfTime(readings: Readings): { readings: Readings; moved: 
   }
 }
 
+/** How a series was taken: by instrument as the run was, or by hand where its readings lie further apart than an instrument's. */
+export function sourceOf(series: LevelSeries, source: ReadingSource): ReadingSource {
+  const n = series.tS.length
+  if (source === 'hand' || n < 2) return 'hand'
+  const spacing = ((series.tS[n - 1] as number) - (series.tS[0] as number)) / (n - 1)
+  return spacing > HAND_SPACING_S ? 'hand' : 'stream'
+}
+/** No instrument that is worth the name reads more seldom, s. Estimate. */
+const HAND_SPACING_S = 4
+
 /** One level series: times in s and levels in mm, no gaps. */
 export interface LevelSeries {
   tS: Float64Array
@@ -56,20 +66,6 @@ export function keepWhere(series: LevelSeries, keep: (mm: number) => boolean): L
     k++
   }
   return kept
-}
-
-/**
- * The series the flow is taken from: the ruler when it was read often enough along the run (it sees the water itself), else the indicated level.
- */
-export function chooseLevels(readings: Readings): { series: LevelSeries; from: 'ruler' | 'indicated' } {
-  const ruler = present(readings.tS, readings.rulerMm)
-  const indicated = present(readings.tS, readings.levelMm)
-  const span = (s: LevelSeries) =>
-    s.tS.length < 2 ? 0 : (s.tS[s.tS.length - 1] as number) - (s.tS[0] as number)
-  const rulerServes = ruler.tS.length >= 6 && span(ruler) >= 0.6 * span(indicated)
-  return rulerServes || indicated.tS.length === 0
-    ? { series: ruler, from: 'ruler' }
-    : { series: indicated, from: 'indicated' }
 }
 
 /** The part of a series with from ≤ t ≤ to, seconds. */

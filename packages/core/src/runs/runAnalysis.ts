@@ -1,11 +1,12 @@
 import type { FittedCurve } from './estimateFlow.ts'
+import type { TimedEstimate } from './estimateTimed.ts'
 import type { Interval } from './interval.ts'
 import type { Bounds, NotIdentifiable, Quantities } from './quantities.ts'
 import type { Saying } from './sayRun.ts'
 import type { Verdict } from './verdict.ts'
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
-export const ANALYSIS_VERSION = 6
+export const ANALYSIS_VERSION = 7
 
 export interface RunAnalysis {
   version: number
@@ -20,6 +21,10 @@ export interface RunAnalysis {
     timeS: { lo: number; mid: number; hi: number }
     flowLMin: { lo: number; mid: number; hi: number }
   } | null
+  /** What a house with a sound supply would give; only where the supply was gauged and is weak. */
+  soundHouse?: { flowLMin: { lo: number; mid: number; hi: number } } | undefined
+  /** What a flow by time rests on, where fewer than three levels were read. */
+  rests?: TimedEstimate['rests'] | undefined
   /** What the technician should know about the readings: gaps, order, outliers, likely slips. */
   notes: string[]
   /** The fitted run, for drawing: null when there is no fit. */
@@ -28,6 +33,9 @@ export interface RunAnalysis {
   /** What the run hands on to be weighed together with others. */
   basis: RunBasis | null
 }
+
+/** What can happen to a drain beside a weak pump or a tight path. */
+export type Disturbance = 'unsteady' | 'slowing' | 'stops'
 
 /** Standard errors are one standard deviation. */
 export type RunBasis =
@@ -40,6 +48,8 @@ export type RunBasis =
       geometrySe: number
       startMm: number
       endMm: number
+      /** Something happened that is neither pump nor path: such a flow is not weighed between them. */
+      disturbed: Disturbance | null
     }
   | { of: 'meter'; flowLMin: number; se: number }
   | {

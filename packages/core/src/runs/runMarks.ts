@@ -11,4 +11,6 @@ export type MarkWhat =
 export interface RunMark {
   tS: number
   what: MarkWhat
+  /** It stands for the person's own start or stop of the clock, not for something seen. */
+  byClock?: boolean
 }

@@ -7,6 +7,9 @@ export type RunKind = (typeof RUN_KINDS)[number]
 
 export type Laundry = 'none' | 'wet' | 'dry'
 
+export const START_FROM = ['read', 'machine', 'family'] as const
+export type StartFrom = (typeof START_FROM)[number]
+
 /** All that is settled before a run starts. Machine and site are copies: editing them later does not change an old verdict. */
 export interface RunPlan {
   kind: RunKind
@@ -19,6 +22,8 @@ export interface RunPlan {
   /** Hose end above the room's floor, mm; null = where the site says. */
   hoseEndMm: number | null
   startLevelMm: number
+  /** Where `startLevelMm` comes from: read on a ruler, the level this machine closes its valve at, or what its family usually has. */
+  startFrom?: StartFrom | undefined
   /** Level at which the run is meant to end, mm; null = the machine's fill level, or air drawn. */
   endLevelMm: number | null
   laundry: Laundry

@@ -17,10 +17,16 @@ export interface RunWindow {
   emptied: boolean
   /** `toS` is the marked instant of the first air. */
   airMarked: boolean
+  /** `toS` is the instant at which the machine closed its valve, as somebody saw it. */
+  closedByItself: boolean
   /** A mark that came after the level had come to rest at the run's own end, s. */
   lateMarkS: number | null
   /** Where a drain came to rest with water left, s: the run goes on to `runEndS`, but nothing flows. */
   stalledAtS: number | null
+  /** The level that was read where it stands, mm; null where it does not. */
+  restMm: number | null
+  /** Somebody pressed that the pump fell silent. */
+  silentMarked: boolean
   runEndS: number
 }
 
@@ -61,9 +67,12 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
     toS,
     endMarked: endMark !== undefined && !rested,
     airMarked: endMark?.what === 'air-drawn' && !rested,
+    closedByItself: endMark?.what === 'valve-closed' && !endMark.byClock && !rested,
     emptied: endMark?.what === 'air-drawn' || (rested && plan.kind !== 'fill' && !stalled),
     lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
     stalledAtS: stalled ? restS : silentS,
+    restMm: stalled ? restMm : silentS !== null ? median(near) : null,
+    silentMarked: endMark?.what === 'pump-silent',
     runEndS: markedS,
   }
 }

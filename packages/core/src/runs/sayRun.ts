@@ -1,5 +1,5 @@
 import { assertNever } from '../assertNever.ts'
-import type { RunKind } from './runPlan.ts'
+import type { RunKind, StartFrom } from './runPlan.ts'
 
 /** What a run says, as figures: the sentence is made where the units are known. Flows in L/min. */
 export type Saying =
@@ -15,7 +15,30 @@ export type Saying =
       meterLMin: number | null
     }
   | { code: 'no-flow'; kind: RunKind; mostLMin: number; midLMin: number }
-  | { code: 'stalled'; kind: RunKind; flowLMin: number; atS: number; levelMm: number }
+  | { code: 'stalled'; kind: RunKind; flowLMin: number; atS: number; levelMm: number; silent: boolean }
+  | {
+      code: 'weak-supply'
+      kind: RunKind
+      flowLMin: number
+      /** At the gauged pressure, and in a house with a sound supply. */
+      loLMin: number
+      hiLMin: number
+      soundLoLMin: number
+      soundHiLMin: number
+    }
+  | {
+      code: 'timed-undecided'
+      kind: RunKind
+      flowLMin: number
+      loLMin: number
+      hiLMin: number
+      seconds: number
+      leastLMin: number
+      mostLMin: number
+    }
+  | { code: 'overfilled'; kind: RunKind; reachedMm: number; dueMm: number; flowLMin: number }
+  | { code: 'one-instant'; kind: RunKind; got: number }
+  | { code: 'no-end'; kind: RunKind }
   | { code: 'not-yet'; kind: RunKind; seconds: number; loLMin: number; hiLMin: number }
   | { code: 'too-few'; kind: RunKind; got: number; needed: number }
   | { code: 'steady'; kind: RunKind; seenLH: number }
@@ -29,12 +52,19 @@ export type Saying =
       /** Heights of the leak, mm, when they can be told; else it lies below the lowest level. */
       height: { lo: number; hi: number } | null
       lowestMm: number
+      /** Only the display fell: it may be air leaking from the pressure hose. */
+      display: boolean
+      /** What is known of the other holds of the visit: none yet, or what they say together. */
+      holds: 'first' | HoldsSay
     }
   | { code: 'in-motion'; kind: RunKind }
   | { code: 'tube-leak'; kind: RunKind; tauS: number }
   | { code: 'run-back'; kind: RunKind; litres: number; riseMm: number }
   | { code: 'no-run-back'; kind: RunKind; mostL: number }
   | { code: 'throttled' | 'end-too-high' | 'levels-too-close'; kind: RunKind; flowLMin: number }
+
+/** What all holds of a visit say, as far as one of them has to know it. */
+export type HoldsSay = 'tight' | 'leak' | 'soaking' | 'siphon' | 'seep-in' | 'tube-leak' | 'undecided'
 
 /** How a flow in L/min is written, unit and all. */
 export type FlowText = (lMin: number) => string
@@ -72,7 +102,23 @@ export function sayRun(
     case 'no-flow':
       return `No flow to speak of: at most ${flow(saying.mostLMin)} where ${flow(saying.midLMin)} is expected.`
     case 'stalled':
-      return `${word} at ${flow(saying.flowLMin)} for ${saying.atS.toFixed(0)} s, then the level stood still at ${height(saying.levelMm)}: listen whether the pump still runs, then look at the stream.`
+      return `${word} at ${flow(saying.flowLMin)} for ${saying.atS.toFixed(0)} s, then the level stood still at ${height(saying.levelMm)}${
+        saying.silent
+          ? ' and the pump was silent: measure the voltage at the pump while it is told to drain.'
+          : ': listen whether the pump still runs, then look at the stream.'
+      }`
+    case 'weak-supply':
+      return `${word} at ${flow(saying.flowLMin)}: what this pressure gives (${band(saying, flow)}), but a sound house gives ${flow(saying.soundLoLMin).replace(/ .*$/, '')} to ${flow(saying.soundHiLMin)}. The supply is too weak, not the machine.`
+    case 'timed-undecided':
+      return `${saying.seconds.toFixed(0)} s with no level read: by what this family usually holds that is anything from ${flow(saying.leastLMin)} to ${flow(saying.mostLMin)}, where ${band(saying, flow)} is expected. One level read at the start tells.`
+    case 'overfilled':
+      return `It went on to ${height(saying.reachedMm)}, ${height(saying.reachedMm - saying.dueMm)} above where it should close: it overfills. Pull the plug in a fill: if water stops, it is told to stay open; if not, the valve sticks.`
+    case 'one-instant':
+      return `All ${saying.got} readings carry the same time: give each its own, at least 10 s apart.`
+    case 'no-end':
+      return saying.kind === 'fill'
+        ? 'No end to time: press when the machine closes its valve, or read levels on the way.'
+        : 'No end to time: press when air is first drawn, or read levels on the way.'
     case 'not-yet':
       return `After ${saying.seconds.toFixed(0)} s the readings still allow ${flow(saying.loLMin)} to ${flow(saying.hiLMin)}: take more levels, over a longer time.`
     case 'too-few':
@@ -82,11 +128,7 @@ export function sayRun(
     case 'rising':
       return `The level rises with the valve closed: ${perHour(saying.riseLH)} (${perHour(saying.loLH)} to ${perHour(saying.hiLH)}) come in. Close the tap: if it stops, the inlet valve seeps.`
     case 'falling':
-      return `${perHour(saying.leakLH)} are lost at the start level (${perHour(saying.loLH)} to ${perHour(saying.hiLH)}); ${
-        saying.height
-          ? `the leak lies between ${height(saying.height.lo)} and ${height(saying.height.hi)}`
-          : `the leak lies below ${height(saying.lowestMm)}`
-      }. A leak, soaking laundry and a siphon look alike until the hold is repeated.`
+      return sayFalling(saying, perHour, height)
     case 'in-motion':
       return 'The turning drum lifts the water by itself: watch for water outside, and hold again once it is still.'
     case 'tube-leak':
@@ -104,6 +146,55 @@ export function sayRun(
     default:
       return assertNever(saying)
   }
+}
+
+function sayFalling(
+  saying: Extract<Saying, { code: 'falling' }>,
+  perHour: (litres: number) => string,
+  height: LevelText,
+): string {
+  const amount = `${perHour(saying.leakLH)} (${perHour(saying.loLH)} to ${perHour(saying.hiLH)})`
+  if (saying.display && (saying.holds === 'first' || saying.holds === 'undecided'))
+    return `The display falls as if ${amount} were lost: a leak, or air leaking from the pressure hose. Read the ruler at the start and at the end.`
+  const where = saying.height
+    ? `the leak lies between ${height(saying.height.lo)} and ${height(saying.height.hi)}`
+    : `the leak lies below ${height(saying.lowestMm)}`
+  switch (saying.holds) {
+    case 'first':
+      return `${amount} are lost at the start level; ${saying.height ? where : `if it is a leak, ${where}`}. A leak, soaking laundry and a siphon look alike until the hold is repeated.`
+    case 'undecided':
+      return `${amount} are lost at the start level.`
+    case 'leak':
+      return `${amount} are lost at the start level; ${where}.`
+    case 'siphon':
+      return `${amount} run out by the hose at the start level: with its end lifted the loss stops.`
+    case 'soaking':
+      return `${amount} are taken up at the start: the laundry was soaking.`
+    case 'tube-leak':
+      return `The display fell as if ${amount} were lost, and the water did not.`
+    case 'tight':
+    case 'seep-in':
+      return `${amount} were lost in this hold, and not in the others.`
+    default:
+      return assertNever(saying.holds)
+  }
+}
+
+/** What a flow by time alone rests on, and what would narrow it; nothing where levels were read. */
+export function sayRests(
+  kind: RunKind,
+  rests: { level: StartFrom; levelMm: number; readings: number; range: readonly [number, number] | null },
+  height: LevelText = METRIC_LEVEL,
+): string {
+  const from = kind === 'fill' ? 'to' : 'from'
+  const level =
+    rests.level === 'read'
+      ? `${from} the level that was read`
+      : rests.level === 'machine'
+        ? `${from} ${height(rests.levelMm)}, where this machine closes its valve`
+        : `${from} what this family usually holds${rests.range ? `, ${height(rests.range[0])} to ${height(rests.range[1])}` : ''}`
+  const narrow = rests.level === 'read' && rests.readings > 1 ? '' : ' One level typed in narrows it.'
+  return `Taken from the time, ${level}.${narrow}`
 }
 
 function band(saying: { loLMin: number; hiLMin: number }, flow: FlowText): string {

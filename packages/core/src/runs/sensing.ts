@@ -56,14 +56,6 @@ function straightThrough(ruler: LevelSeries): (tS: number) => number {
   return (t) => h0 + ((h1 - h0) * (t - t0)) / Math.max(1, t1 - t0)
 }
 
-export interface Calibration {
-  fit: SensorFit
-  /** Relative standard error of the gain. */
-  gainSe: number
-  /** The fit is good enough to read the water from the indicated level. */
-  corrects: boolean
-}
-
 /**
  * The level sensor against the ruler over a fill or drain, at the instants at which the ruler was read.
  * @returns null when the two were not read together, or the water hardly moved.
@@ -73,17 +65,13 @@ export function calibrateSensor(
   readings: Readings,
   marks: readonly RunMark[],
   source: ReadingSource,
-): Calibration | null {
+): SensorFit | null {
   const ruler = present(readings.tS, readings.rulerMm)
   const indicated = present(readings.tS, readings.levelMm)
   if (ruler.tS.length < 4 || indicated.tS.length < 4) return null
   const window = runWindow(plan, ruler.tS.length >= 8 ? ruler : indicated, marks)
   const pairs = pairsAtRuler(ruler, indicated, source, window)
-  const fit = pairs ? fitSensor(pairs) : null
-  if (!fit) return null
-  const gainSe = (fit.gain.hi - fit.gain.lo) / 4 / Math.max(0.05, fit.gain.value)
-  const atRest = fit.lagS === null || fit.lagS.lo === 0
-  return { fit, gainSe, corrects: gainSe < 0.05 && fit.gain.value > 0.5 && atRest }
+  return pairs ? fitSensor(pairs) : null
 }
 
 const RULER_MM = 2.6
@@ -166,9 +154,4 @@ function fromReadingToReading({ tS, mm }: LevelSeries): (t: number) => number {
     const share = Math.min(1, Math.max(0, (t - t0) / Math.max(1e-6, t1 - t0)))
     return (mm[i - 1] as number) + ((mm[i] as number) - (mm[i - 1] as number)) * share
   }
-}
-
-/** The water's level from an indicated one. */
-export function withGain(series: LevelSeries, { fit }: Calibration): LevelSeries {
-  return { tS: series.tS, mm: series.mm.map((mm) => (mm - fit.offsetMm.value) / fit.gain.value) }
 }

@@ -30,6 +30,15 @@ export interface Judged {
   cannotJudge: Saying | null
 }
 
+export interface JudgedParts {
+  fromLevel: FlowValue | null
+  fromMeter: FlowValue | null
+  /** The same run in a house with a sound supply, where this one's was gauged and is weak. */
+  sound: ExpectedRun | null
+  /** Flow at either end of what only the family tells, L/min. */
+  range: { lo: number; hi: number } | null
+}
+
 /** Standard deviation of the logarithm of a healthy machine's flow, from the band's 5 and 95 %. */
 function expectedLogSd(expected: ExpectedRun): number {
   const { lo, mid, hi } = expected.flowLMin
@@ -41,7 +50,7 @@ export function judge(
   plan: RunPlan,
   flow: FlowValue,
   expected: ExpectedRun | null,
-  parts: { fromLevel: FlowValue | null; fromMeter: FlowValue | null },
+  parts: JudgedParts,
   seconds: number,
 ): Judged {
   const { kind } = plan
@@ -59,8 +68,9 @@ export function judge(
     return { verdict: 'no-flow', saying, ratio: null, cannotJudge: null }
   }
   const measuredLogSd = flow.se / Math.max(flow.value, 1e-6)
-  if (flow.value <= 0 || measuredLogSd > 0.45) return notYet()
   if (plan.throttled) return cannot({ code: 'throttled', kind, flowLMin: flow.value })
+  if (parts.range) return judgeRange(plan, flow, expected, parts.range, seconds)
+  if (flow.value <= 0 || measuredLogSd > 0.45) return notYet()
 
   const logRatio = Math.log(midLMin / flow.value)
   const sd = Math.hypot(measuredLogSd, expectedLogSd(expected))
@@ -72,6 +82,24 @@ export function judge(
   const slowAt = Math.min(CALL.slowAtMost, Math.max(CALL.slowAtLeast, CALL.sds * sd))
   const fastAt = Math.max(CALL.fastAtLeast, 2.2 * sd)
   const verdict = logRatio > slowAt ? 'slow' : logRatio < -fastAt ? 'fast' : 'within'
+  // What this pressure gives and what a sound house gives are two questions.
+  if (parts.sound && verdict === 'within') {
+    const short = Math.log(parts.sound.flowLMin.mid / flow.value)
+    const apart = Math.hypot(measuredLogSd, expectedLogSd(parts.sound))
+    if (short > Math.min(CALL.slowAtMost, Math.max(CALL.slowAtLeast, 1.3 * apart))) {
+      const { lo, hi } = parts.sound.flowLMin
+      const saying: Saying = {
+        code: 'weak-supply',
+        kind,
+        flowLMin: flow.value,
+        loLMin,
+        hiLMin,
+        soundLoLMin: lo,
+        soundHiLMin: hi,
+      }
+      return { verdict: 'slow', saying, ratio, cannotJudge: null }
+    }
+  }
   // Worth a word only where the level was taken against a meter that says less.
   const { fromLevel, fromMeter } = parts
   const meterLow = fromMeter !== null && flow.value === fromLevel?.value && fromMeter.value < 0.9 * flow.value
@@ -86,6 +114,45 @@ export function judge(
   }
   return { verdict, saying, ratio, cannotJudge: null }
 }
+
+/** A run of which only the family's range of levels is known: called only where even its ends leave no doubt. */
+function judgeRange(
+  plan: RunPlan,
+  flow: FlowValue,
+  expected: ExpectedRun,
+  range: { lo: number; hi: number },
+  seconds: number,
+): Judged {
+  const { kind } = plan
+  const { lo: loLMin, mid: midLMin, hi: hiLMin } = expected.flowLMin
+  const sd = Math.hypot(RANGE_OTHER_SD, expectedLogSd(expected))
+  const slowAt = Math.min(CALL.slowAtMost, Math.max(CALL.slowAtLeast, CALL.sds * sd))
+  const shortest = Math.log(midLMin / range.hi)
+  const longest = Math.log(midLMin / Math.max(1e-6, range.lo))
+  const ratio = {
+    value: midLMin / flow.value,
+    lo: Math.exp(shortest - 1.96 * sd),
+    hi: Math.exp(longest + 1.96 * sd),
+  }
+  const base = { kind, flowLMin: flow.value, loLMin, hiLMin }
+  const verdict = shortest > slowAt ? 'slow' : longest < -Math.max(CALL.fastAtLeast, 2.2 * sd) ? 'fast' : null
+  if (verdict === null)
+    return {
+      verdict: 'not-identifiable',
+      saying: { code: 'timed-undecided', ...base, seconds, leastLMin: range.lo, mostLMin: range.hi },
+      ratio,
+      cannotJudge: null,
+    }
+  const longerPercent = Math.round((ratio.value - 1) * 100)
+  return {
+    verdict,
+    saying: { code: verdict, ...base, longerPercent, meterLMin: null },
+    ratio,
+    cannotJudge: null,
+  }
+}
+/** What a time leaves open beside the level: tub, air, finger. Estimate. */
+const RANGE_OTHER_SD = 0.07
 
 function cannot(saying: Saying): Judged {
   return { verdict: 'not-identifiable', saying, ratio: null, cannotJudge: saying }

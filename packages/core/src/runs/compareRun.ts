@@ -1,0 +1,26 @@
+import { isHorizontal, tapedTub } from '../machine/machineSpec.ts'
+import { tubTopMm } from '../tub/tubGeometry.ts'
+import type { FlowEstimate } from './estimateFlow.ts'
+import { type ExpectedRun, expectedRun } from './expectedRun.ts'
+import { plannedEndMm, type RunPlan } from './runPlan.ts'
+
+/** Bands inside an analysis need fewer samples than a drawn one: only three quantiles of one time are taken. */
+const COMPARE = { samples: 400, cells: 16 } as const
+
+/** The healthy run over the levels that were really passed. */
+export function compareRun(plan: RunPlan, estimate: FlowEstimate | null): ExpectedRun | null {
+  const fill = plan.kind === 'fill'
+  let startMm = estimate ? estimate.startMm : plan.startLevelMm
+  let endMm = estimate ? estimate.endMm : plannedEndMm(plan)
+  // A run that hardly moved is compared over the levels it was meant to pass.
+  if (fill ? endMm < startMm + 5 : endMm > startMm - 5) {
+    startMm = plan.startLevelMm
+    endMm = plannedEndMm({ ...plan, endLevelMm: plan.endLevelMm })
+  }
+  if (fill ? endMm <= startMm : endMm >= startMm) return null
+  const top = tubTopMm(tapedTub(plan.machine))
+  const clamp = (mm: number) => Math.min(top, Math.max(isHorizontal(plan.machine.family) ? -10 : 0, mm))
+  const compared = { ...plan, startLevelMm: clamp(startMm), endLevelMm: clamp(endMm) }
+  if (compared.startLevelMm === compared.endLevelMm) return null
+  return expectedRun(compared, COMPARE)
+}
