@@ -90,12 +90,14 @@ export function analyseFlowRun(
       endMm: estimate.endMm,
       curve: fittedCurve(estimate, window.fromS, plannedEndMm(plan), 7200),
     }
-  if (!flow || seconds <= 0) {
+  const stalls = window.stalledAtS !== null && fromLevel === flow
+  if ((!flow || seconds <= 0) && !(stalls && tellStalled(analysis, plan, window, null, all, by))) {
     analysis.saying = nothingYet(plan, levels, window)
     notIdentifiable.flowLMin = sayRun(analysis.saying)
     tellAfterwards(analysis, plan, readings, marks, source)
     return analysis
   }
+  if (!flow) return analysis
   quantities.flowLMin = { value: flow.value, lo: flow.lo, hi: flow.hi }
   if (estimate && fromLevel)
     analysis.basis = {
@@ -109,8 +111,7 @@ export function analyseFlowRun(
     }
   else if (fromMeter) analysis.basis = { of: 'meter', flowLMin: fromMeter.value, se: fromMeter.se }
 
-  if (window.stalledAtS !== null && estimate) tellStalled(analysis, plan, window, flow, estimate, levels)
-  else {
+  if (!(stalls && tellStalled(analysis, plan, window, estimate, all, by))) {
     const compared = compareRun(plan, estimate)
     const sound = weakSupply(plan) ? compareRun(soundHouse(plan), estimate) : null
     const range = timed && flow === fromLevel ? timed.rangeLMin : null

@@ -1,11 +1,15 @@
 import { tapedTub } from '../machine/machineSpec.ts'
+import { cleanPathK, pumpMiddle } from '../machine/uncertainty.ts'
+import { linearLeastSquares } from '../numeric/leastSquares.ts'
+import { median } from '../numeric/quantile.ts'
 import { normalQuantile } from '../numeric/random.ts'
 import { robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import type { Interval } from './interval.ts'
 import { middleAbsorption } from './laundry.ts'
-import { middleSpareMm, sensitivity, transform } from './levelTransform.ts'
+import { middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
+import { m3PerSFromLMin } from '../units.ts'
 import type { RunPlan } from './runPlan.ts'
 
 /** How even a flow was: its fluctuation, and how much slower its late half was than the falling level explains. */
@@ -14,12 +18,14 @@ export interface Evenness {
   unsteadiness: Interval | null
   /** 1 − late flow ÷ early flow, each against what its level explains; 0 = none. */
   slowing: Interval | null
+  /** How far the level wanders about a smooth fall or rise, mm: what foam does to it, beyond the noise of reading. */
+  wanderMm: number | null
 }
 
 /** Stretches in which the flow is taken, each at least some seconds long, so that a stream's noise has died away within it. */
 const STRETCHES = { least: 6, most: 12, seconds: 4 } as const
-/** What the wrong shape of tub or pump curve can feign. Estimate: 5 % between the halves. */
-const SHAPE_SE = 0.05
+/** What the wrong shape of tub or pump curve can feign between the halves. Estimates: a drum's section bends more than a tub's. */
+const SHAPE_SE = { horizontal: 0.045, vertical: 0.03 } as const
 /** Spread of a stretch's flow by noise that a stream remembers, in units of its noise across the stretch. Settled on the study. */
 const REMEMBERED = 1.5
 const NOISE_MM = { hand: 2.6, stream: 1.2 } as const
@@ -45,15 +51,49 @@ export function evenness(plan: RunPlan, levels: LevelSeries, source: ReadingSour
   const sign = plan.kind === 'fill' ? 1 : -1
   const { series, perBlock } = blockMedians(levels, 96)
   const n = series.tS.length
-  if (n < 8) return { unsteadiness: null, slowing: null }
+  if (n < 8) return { unsteadiness: null, slowing: null, wanderMm: null }
   const f = transform(series, tub, spareMm, soak, sign)
   const sigma = Float64Array.from(series.mm, (mm) => sensitivity(tub, mm, spareMm))
   const oneMm = NOISE_MM[source] / (source === 'hand' ? Math.sqrt(perBlock) : 1)
   const prior = { scale: oneMm, worth: 6 }
   return {
+    wanderMm: wander(series, f, sigma, tub.floorMm + FLOOR_MARGIN_MM),
     unsteadiness: n >= 3 * STRETCHES.least ? unsteadiness(series, f, sigma, oneMm, source) : null,
-    slowing: slowing(series, f, sigma, prior),
+    slowing: slowing(series, f, sigma, prior, headEffect(plan, series, f, spareMm, prior, sigma), SHAPE_SE[tub.shape]),
   }
+}
+
+/** The weakest pump that could give the flow of the early half has this share of the head that its flow needs. Estimate. */
+const WEAKEST = 0.7
+/** Below this a head is none, mm. */
+const LEAST_SPARE_MM = 60
+
+/**
+ * How much more the late half slows by its lower level than the plate's pump would have it, at the weakest head that the run's own early
+ * flow supports: ratio of late to early flow of that pump ÷ the same of the plate's. 1 for a fill.
+ */
+function headEffect(
+  plan: RunPlan,
+  series: LevelSeries,
+  f: Float64Array,
+  spareMm: number | null,
+  prior: { scale: number; worth: number },
+  sigma: Float64Array,
+): number {
+  if (spareMm === null || plan.kind !== 'drain') return 1
+  const n = series.tS.length
+  const half = Math.floor(n / 2)
+  const early = robustLine(series.tS.subarray(0, half), f.subarray(0, half), sigma.subarray(0, half), prior)
+  if (early.outcome !== 'fitted' || !(early.slope > 0)) return 1
+  const at = (from: number, to: number) => median(series.mm.subarray(from, to))
+  const [earlyMm, lateMm] = [at(0, half), at(half, n)]
+  const pump = pumpMiddle(plan.machine)
+  const b = pump.shutoffHeadM / m3PerSFromLMin(pump.freeFlowLMin) ** 2
+  const flow = m3PerSFromLMin(60 * early.slope * shapeAt(earlyMm, spareMm))
+  const needsMm = 1000 * flow ** 2 * (b + cleanPathK(plan.machine, plan.site))
+  const weakest = Math.min(spareMm, Math.max(LEAST_SPARE_MM, WEAKEST * needsMm - earlyMm))
+  const falls = (spare: number) => shapeAt(lateMm, spare) / shapeAt(earlyMm, spare)
+  return falls(weakest) / falls(spareMm)
 }
 
 function slowing(
@@ -61,17 +101,19 @@ function slowing(
   f: Float64Array,
   sigma: Float64Array,
   prior: { scale: number; worth: number },
+  headShare: number,
+  shapeSe: number,
 ): Interval | null {
   const n = series.tS.length
   const half = Math.floor(n / 2)
   const early = robustLine(series.tS.subarray(0, half), f.subarray(0, half), sigma.subarray(0, half), prior)
   const late = robustLine(series.tS.subarray(half), f.subarray(half), sigma.subarray(half), prior)
   if (early.outcome !== 'fitted' || late.outcome !== 'fitted' || !(early.slope > 0)) return null
-  const ratio = late.slope / early.slope
+  const ratio = late.slope / early.slope / headShare
   const se = Math.hypot(
     late.slopeSe / early.slope,
     (ratio * early.slopeSe) / early.slope,
-    SHAPE_SE * Math.max(0.3, Math.abs(ratio)),
+    shapeSe * Math.max(0.3, Math.abs(ratio)),
   )
   const t = studentT975(Math.min(early.degreesOfFreedom, late.degreesOfFreedom))
   if (se > 0.5) return null
@@ -120,4 +162,43 @@ function unsteadiness(
     lo: of((total * df) / chiSquareQuantile(0.975, df)),
     hi: of((total * df) / chiSquareQuantile(0.025, df)),
   }
+}
+
+/** Levels this close above the drum floor bend too sharply to be called smooth, mm. */
+const FLOOR_MARGIN_MM = 5
+const SMOOTH_DEGREE = 3
+
+/** Spread of the levels about a cubic through F(h), mm, wild readings not counting; null with too few. */
+function wander(
+  series: LevelSeries,
+  f: Float64Array,
+  sigma: Float64Array,
+  aboveMm: number,
+): number | null {
+  const keep = Array.from(f.keys()).filter((i) => (series.mm[i] as number) > aboveMm)
+  if (keep.length < 2 * (SMOOTH_DEGREE + 1)) return null
+  const first = series.tS[keep[0] as number] as number
+  const length = (series.tS[keep.at(-1) as number] as number) - first || 1
+  let used = keep
+  let residuals: number[] = []
+  let scale = 0
+  for (let round = 0; round < 3; round++) {
+    const row = (i: number) =>
+      Array.from({ length: SMOOTH_DEGREE + 1 }, (_, k) => ((2 * ((series.tS[i] as number) - first)) / length - 1) ** k)
+    const fit = linearLeastSquares(
+      used.map(row),
+      used.map((i) => f[i] as number),
+      used.map((i) => sigma[i] as number),
+    )
+    if (!fit) return null
+    residuals = keep.map(
+      (i) =>
+        ((f[i] as number) - row(i).reduce((sum, p, k) => sum + p * (fit.coefficients[k] as number), 0)) /
+        (sigma[i] as number),
+    )
+    scale = 1.4826 * median(residuals.map(Math.abs))
+    used = keep.filter((_, k) => Math.abs(residuals[k] as number) < 3.5 * Math.max(scale, 1))
+    if (used.length < 2 * (SMOOTH_DEGREE + 1)) return null
+  }
+  return scale * Math.sqrt(keep.length / (keep.length - SMOOTH_DEGREE - 1))
 }

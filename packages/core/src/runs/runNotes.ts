@@ -7,7 +7,11 @@ import type { RunWindow } from './runWindow.ts'
 import type { SensorFit } from '../sensing/sensorFit.ts'
 
 /** A flow that fluctuates or slows by more than this beyond doubt is worth a word. */
-const UNEVEN = { unsteadiness: 0.1, slowing: 0.03 } as const
+const UNEVEN = {
+  unsteadiness: { hand: 0.25, stream: 0.11 },
+  wanderMm: { hand: 4.8, stream: 1.55 },
+  slowing: 0.03,
+} as const
 
 /** What the display showed against the ruler, as figures and in words. */
 export function tellSensor(
@@ -44,21 +48,21 @@ export function tellEvenness(
 ): void {
   if (plan.kind === 'fill' && plan.laundry !== 'none') return
   const aboveAir = plan.kind === 'fill' ? levels : keepWhere(levels, (mm) => mm > 14)
-  const { unsteadiness, slowing } = evenness(plan, aboveAir, source)
+  const { unsteadiness, slowing, wanderMm } = evenness(plan, aboveAir, source)
   if (unsteadiness) analysis.quantities.unsteadiness = unsteadiness
   if (slowing) analysis.quantities.slowing = slowing
+  const wanders = wanderMm !== null && wanderMm > UNEVEN.wanderMm[source]
+  const fluctuates = unsteadiness !== null && unsteadiness.lo > UNEVEN.unsteadiness[source]
+  const slows = slowing !== null && slowing.lo > UNEVEN.slowing
   if (plan.kind === 'drain' && analysis.basis?.of === 'flow')
-    analysis.basis.disturbed =
-      unsteadiness && unsteadiness.lo > UNEVEN.unsteadiness
-        ? 'unsteady'
-        : slowing && slowing.lo > UNEVEN.slowing
-          ? 'slowing'
-          : null
-  if (unsteadiness && unsteadiness.lo > UNEVEN.unsteadiness)
+    analysis.basis.disturbed = wanders || fluctuates ? 'unsteady' : slows ? 'slowing' : null
+  if (fluctuates)
     analysis.notes.push(
       `The flow fluctuates by about ${Math.round(100 * unsteadiness.value)} % of itself: look for foam or air at the hose end.`,
     )
-  if (slowing && slowing.lo > UNEVEN.slowing)
+  else if (wanders && plan.kind === 'drain')
+    analysis.notes.push('The flow is not steady: look for foam or air at the hose end.')
+  if (slows)
     analysis.notes.push(
       plan.kind === 'fill'
         ? `Its late half ran ${Math.round(100 * slowing.value)} % slower than its early half.`

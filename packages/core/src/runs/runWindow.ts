@@ -1,5 +1,7 @@
 import { median } from '../numeric/quantile.ts'
+import { theilSenSlope } from '../numeric/robustLine.ts'
 import type { Interval } from './interval.ts'
+import { localNoiseMm } from './localNoise.ts'
 import { findMovingPart } from './movingPart.ts'
 import { between, blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
 import type { MarkWhat, RunMark } from './runMarks.ts'
@@ -23,6 +25,8 @@ export interface RunWindow {
   lateMarkS: number | null
   /** Where a drain came to rest with water left, s: the run goes on to `runEndS`, but nothing flows. */
   stalledAtS: number | null
+  /** How well the instant of a standstill soon after the start is known, s; null where the levels bracket it as usual. */
+  restWithinS: number | null
   /** The level that was read where it stands, mm; null where it does not. */
   restMm: number | null
   /** Somebody pressed that the pump fell silent. */
@@ -50,7 +54,8 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
   const run = between(series, fromMark ?? firstS, markedS)
   const moving = findMovingPart(blockMedians(run, 75).series)
   const fromS = fromMark ?? moving.startsS ?? firstS
-  const restS = moving.endsS
+  const early = moving.endsS === null && plan.kind === 'drain' ? earlyStandstill(run, fromS) : null
+  const restS = moving.endsS ?? early?.atS ?? null
   // A mark by hand beats a few readings by hand; only a dense trace shows that the finger was late.
   const dense = run.tS.length >= DENSE
   const trusted = endMark !== undefined && endMark.what !== 'pump-off' && !dense
@@ -71,10 +76,44 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
     emptied: endMark?.what === 'air-drawn' || (rested && plan.kind !== 'fill' && !stalled),
     lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
     stalledAtS: stalled ? restS : silentS,
+    restWithinS: early?.withinS ?? null,
     restMm: stalled ? restMm : silentS !== null ? median(near) : null,
     silentMarked: endMark?.what === 'pump-silent',
     runEndS: markedS,
   }
+}
+
+/** Share of the readings, from the end, that must stand for the movement before them to have been over early. */
+const STANDS_SHARE = 0.6
+
+/**
+ * A drain that moved only at its very beginning: too short a movement to be found as one, but the level stands well below where it began.
+ */
+function earlyStandstill(run: LevelSeries, fromS: number): { atS: number; withinS: number } | null {
+  const n = run.tS.length
+  if (n < 5) return null
+  const still = between(run, run.tS[Math.floor(n * (1 - STANDS_SHARE))] as number, run.tS[n - 1] as number)
+  const restMm = median(still.mm)
+  const noise = Math.max(n >= DENSE ? 1.2 : 2.6, localNoiseMm(blockMedians(run, 75).series.mm))
+  const length = (still.tS[still.tS.length - 1] as number) - (still.tS[0] as number)
+  const first = between(run, fromS - 2, fromS + (n >= DENSE ? 0.7 : 2)).mm
+  if (first.length === 0 || length <= 0) return null
+  const fall = median(first) - restMm
+  const thin = blockMedians(still, 40).series
+  const drifts = Math.abs(theilSenSlope(thin.tS, thin.mm)) * length > 0.25 * fall + noise
+  const dense = n >= DENSE
+  if (fall < (dense ? 3.5 : 3.2) * noise || drifts) return null
+  // The first reading from which on the levels lie about the rest.
+  let k = 1
+  while (k < n - 2 && median(run.mm.subarray(k, k + (dense ? 5 : 3))) - restMm > 1.5 * noise) k++
+  const [a, b] = [run.tS[k - 1] as number, run.tS[k] as number]
+  // It may still have been on its way by as much as noise hides.
+  const hiddenS = (1.5 * noise * Math.max(b - fromS, 1)) / fall
+  if (!dense) return { atS: (a + b + hiddenS) / 2, withinS: b - a + hiddenS / 2 }
+  const moving = between(run, fromS, a)
+  const slope = moving.tS.length > 4 ? theilSenSlope(blockMedians(moving, 40).series.tS, blockMedians(moving, 40).series.mm) : 0
+  const meets = median(moving.tS) + (restMm - median(moving.mm)) / slope
+  return { atS: slope < 0 ? Math.max(a, Math.min(meets, b + 2 * hiddenS)) : b, withinS: 2 }
 }
 
 /** Length of the run with its 95 % interval, s. */

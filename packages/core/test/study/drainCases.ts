@@ -115,6 +115,8 @@ export interface DrainOddWish {
   family: 'front' | 'top'
   source: 'hand' | 'stream'
   oddity: 'none' | 'cut-out' | 'suds' | 'backing-up' | 'run-back'
+  /** The pump cuts out soon after its start, and somebody waits for a minute or three. */
+  early?: boolean
 }
 
 /** Drains in which something happens on the way; the truth about it beside them. */
@@ -138,7 +140,7 @@ export function makeOddDrain(
     (h) => -healthy(h, z),
     (h) => h <= 0.004,
   ).endS
-  const cutoutS = whole * draw.uniform(0.35, 0.65)
+  const cutoutS = whole * draw.uniform(wish.early ? 0.08 : 0.35, wish.early ? 0.35 : 0.65)
   const backing = draw.uniform(0.7, 1.1)
   // Foam: the head flutters with a memory of a few seconds.
   const flutter: number[] = [0]
@@ -154,7 +156,7 @@ export function makeOddDrain(
     return -healthy(h, z)
   }
   const stopAt = wish.oddity === 'run-back' ? draw.uniform(0.025, 0.04) : draw.uniform(0, 0.006)
-  const limit = wish.oddity === 'cut-out' ? whole * 1.15 : 3000
+  const limit = wish.oddity === 'cut-out' ? (wish.early ? cutoutS + draw.uniform(60, 180) : whole * 1.15) : 3000
   const track = integrate(tub, full, q, (h, t) => h <= stopAt || t > limit)
   const runBackL = wish.oddity === 'run-back' ? draw.uniform(0.25, 0.65) : 0
   const endLevel = track.table[track.table.length - 1] as number
