@@ -3,6 +3,7 @@ import { cleanPathK, STILL_PUMP_SHARE } from '../src/machine/uncertainty.ts'
 import { blankAnalysis, type RunBasis } from '../src/runs/runAnalysis.ts'
 import type { RunKind, RunPlan } from '../src/runs/runPlan.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../src/units.ts'
+import type { VisitAct } from '../src/visit/acts.ts'
 import { combineVisit } from '../src/visit/combineVisit.ts'
 import type { JudgedRun, Observation } from '../src/visit/observations.ts'
 import { sayVisit } from '../src/visit/sayVisit.ts'
@@ -38,6 +39,7 @@ function drain(
       geometrySe: 0.02 * flowLMin,
       startMm: 102,
       endMm: 98,
+      disturbed: null,
     },
     { hoseEndMm: endMm },
   )
@@ -98,10 +100,41 @@ it('says how much of the answer came from the plate', () => {
   expect(one?.head.fromPrior).toBeGreaterThan(0.8)
   expect(lifted?.head.fromPrior).toBeLessThan(0.5)
 })
-it('lets the drain after a repair stand for the one before it', () => {
-  const weighed = weigh([drain(2.4, 6, 900), drain(2.4, 1, 900)])
-  expect(weighed?.verdict).toBe('nominal')
-  expect(weighed?.used.pumpRuns).toBe(1)
+const at = (run: JudgedRun, atMs: number): JudgedRun => ({ ...run, atMs })
+it('weighs the drains after an act alone, and says what the act changed', () => {
+  const cleared: VisitAct = { atMs: 2000, what: 'cleared', part: 'coin-trap' }
+  const runs = [at(drain(2.4, 1, 900), 3000), at(drain(2.4, 6, 900), 1000)]
+  for (const run of runs) {
+    const flow = run.analysis.basis?.of === 'flow' ? run.analysis.basis.flowLMin : 0
+    run.analysis.quantities.flowLMin = { value: flow, lo: flow * 0.96, hi: flow * 1.04 }
+  }
+  const says = combineVisit(KNOWN_MACHINE, KNOWN_SITE, runs, [], [cleared])
+  expect([says.drain?.verdict, says.drain?.used.pumpRuns]).toEqual(['nominal', 1])
+  expect(sayVisit(says).join(' ')).toMatch(/Since the coin trap was cleared, the drain runs at 1[5-9]\d %/)
+  // The place in the file does not matter, and an act elsewhere on the machine begins nothing for the drain.
+  const screen: VisitAct = { atMs: 2000, what: 'cleaned', part: 'inlet-screen' }
+  expect(combineVisit(KNOWN_MACHINE, KNOWN_SITE, runs, [], [screen]).drain?.used.pumpRuns).toBe(2)
+})
+it('says that a drain speaks of before the act, until it is timed again', () => {
+  const cleared: VisitAct = { atMs: 2000, what: 'cleared', part: 'coin-trap' }
+  const undated = combineVisit(KNOWN_MACHINE, KNOWN_SITE, [drain(2.4, 6, 900)], [], [cleared])
+  expect(undated.since.drain).toEqual(cleared)
+  expect(sayVisit(undated).join(' ')).toMatch(/before the coin trap was cleared: time the drain again/)
+})
+it('pools the drains of one epoch by their information: a short one overturns nothing', () => {
+  const firm = [drain(1.4, 1, 900), drain(1.4, 1, 400)]
+  const short = drain(2.4, 1, 900)
+  if (short.analysis.basis?.of === 'flow') short.analysis.basis.readingsSe = short.analysis.basis.flowLMin * 0.35
+  expect(weigh(firm)?.verdict).toBe('pump-weak')
+  expect(weigh([...firm, short])?.verdict).toBe('pump-weak')
+  expect(weigh([...firm, short])?.used.pumpRuns).toBe(3)
+})
+it('names one of three drains that does not fit, and believes neither of two that contradict', () => {
+  const odd = drain(2.4, 1, 900)
+  const three = weigh([drain(1.4, 1, 900), drain(1.42, 1, 900), odd])
+  expect(three?.outliers).toHaveLength(1)
+  expect(three?.used.pumpRuns).toBe(2)
+  expect(weigh([drain(1.4, 1, 900), odd])?.verdict).toMatch(/undecided|nominal/)
 })
 it('gives head and path only where they are worth giving, else the measurement that tells', () => {
   const says = combineVisit(KNOWN_MACHINE, KNOWN_SITE, [drain(1.4, 1, 900)], [])
@@ -170,6 +203,7 @@ const fill = (tap: 'cold' | 'hot', flowLMin: number, throttled = false) =>
       geometrySe: 0.02 * flowLMin,
       startMm: 0,
       endMm: 120,
+      disturbed: null,
     },
     { taps: [tap], throttled },
   )
@@ -196,10 +230,10 @@ it.each([
 it('tells screen from valve by a look, and by a throttled fill', () => {
   const good = [bucket('tap.bucket', 23.5), bucket('hose-end.bucket', 20)]
   const runs = [fill('cold', 3.8), fill('hot', 8)]
-  expect(inlet(runs, [...good, { check: 'screens.look', value: 'grit' }])?.verdict).toBe(
+  expect(inlet(runs, [...good, { check: 'screens.look', value: 'grit', tap: 'cold' }])?.verdict).toBe(
     'inlet-screen.clogged',
   )
-  expect(inlet(runs, [...good, { check: 'screens.look', value: 'clean' }])?.verdict).toBe(
+  expect(inlet(runs, [...good, { check: 'screens.look', value: 'clean', tap: 'cold' }])?.verdict).toBe(
     'inlet-valve.restricted',
   )
   // A clogged screen's loss grows with Q², so throttling the tap slows it further; a restricted valve gives what it gave.
@@ -252,8 +286,10 @@ it('lets a tight hold after a repair stand for the leaking one before it', () =>
   expect(after.leakHeight).toBeNull()
 })
 it('lets the fill after the meter was cleaned stand for the one before it', () => {
-  const [dirty, clean] = [fill('cold', 8), fill('cold', 8)]
+  const [dirty, clean] = [at(fill('cold', 8), 1000), at(fill('cold', 8), 3000)]
   dirty.analysis.quantities.meterGain = { value: 0.4, lo: 0.38, hi: 0.42 }
   clean.analysis.quantities.meterGain = { value: 1, lo: 0.95, hi: 1.05 }
-  expect(combineVisit(KNOWN_MACHINE, KNOWN_SITE, [dirty, clean], []).meter?.verdict).toBe('agrees')
+  const says = (acts: VisitAct[]) => combineVisit(KNOWN_MACHINE, KNOWN_SITE, [clean, dirty], [], acts)
+  expect(says([{ atMs: 2000, what: 'cleaned', part: 'flow-meter' }]).meter?.verdict).toBe('agrees')
+  expect(says([]).meter?.verdict).toBe('low')
 })

@@ -13,8 +13,10 @@ import type { RunPlan, StartFrom } from '../runs/runPlan.ts'
 import { sayRests, sayRun } from '../runs/sayRun.ts'
 import type { Verdict } from '../runs/verdict.ts'
 import { tubProblems, tubTopMm } from '../tub/tubGeometry.ts'
+import type { VisitAct } from '../visit/acts.ts'
 import { combineVisit, type VisitSays } from '../visit/combineVisit.ts'
 import type { JudgedRun, Observation } from '../visit/observations.ts'
+import { runInVisit } from '../visit/runInVisit.ts'
 import { sayVisit } from '../visit/sayVisit.ts'
 import { type VisitFile, VisitFileError, type VisitFileRun } from './visitFile.ts'
 
@@ -42,6 +44,9 @@ export interface VisitReport {
   combined: NamedQuantities & {
     verdicts: {
       drain?: string
+      /** What disturbed the drains and is neither pump nor path. */
+      drain_trouble?: string
+      pump?: string
       /** ln of likelihood above a sound pump on a clean path. */
       drain_support?: { pump_weak: number; path_restricted: number }
       fill?: string
@@ -105,7 +110,8 @@ const ABOVE_TOP_MM = 60
  */
 export function analyseVisit(file: VisitFile): VisitReport {
   const { judged, says } = judgeVisit(file)
-  return { runs: judged.map(toReport), combined: combinedReport(says) }
+  const known = judged.map(({ plan, analysis }) => ({ plan, analysis: runInVisit(plan, analysis, says) }))
+  return { runs: known.map(toReport), combined: combinedReport(says) }
 }
 
 /** A visit file as the core sees it: machine, place, its runs judged, its looks, and what they say together. */
@@ -123,7 +129,7 @@ export function judgeVisit(file: VisitFile): JudgedVisit {
   const site = siteFromFile(file)
   const judged = file.runs.map((run, index) => judgeRun(run, machine, site, `runs.${index}`))
   const observations = observationsFromFile(file)
-  return { machine, site, judged, observations, says: combineVisit(machine, site, judged, observations) }
+  return { machine, site, judged, observations, says: combineVisit(machine, site, judged, observations, actsFromFile(file)) }
 }
 
 function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): JudgedRun {
@@ -155,7 +161,7 @@ function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path:
     laundryKg: run.laundry_kg,
   }
   const marks = run.events.map((event) => ({ tS: event.t_s, what: event.what }))
-  return { plan, analysis: analyseRun(plan, readings, marks, run.source) }
+  return { plan, analysis: analyseRun(plan, readings, marks, run.source), atMs: instantMs(run.started_at) }
 }
 
 /** The level at which a run starts: as it was read, else by its first reading, else by what the machine is known to close at. */
@@ -218,6 +224,8 @@ function combinedReport(says: VisitSays): VisitReport['combined'] {
   return {
     ...named(says),
     verdicts: {
+      ...(says.drainTrouble && !says.drain ? { drain: 'undecided', drain_trouble: says.drainTrouble } : {}),
+      ...(says.pump ? { pump: says.pump.verdict } : {}),
       ...(says.drain
         ? {
             drain: says.drain.verdict,
@@ -243,7 +251,18 @@ function observationsFromFile(file: VisitFile): Observation[] {
     tap: o.tap,
     levelMm: o.level_mm ?? undefined,
     phase: o.phase,
+    side: o.side,
+    waterInside: o.water_inside,
+    atMs: instantMs(o.at),
   }))
+}
+
+function actsFromFile(file: VisitFile): VisitAct[] {
+  return file.acts.map(({ at, what, part, tap }) => ({ atMs: Date.parse(at), what, part, tap }))
+}
+
+function instantMs(at: string | undefined): number | null {
+  return at === undefined ? null : Date.parse(at)
 }
 
 function readingsFromRows(run: VisitFileRun): Readings {

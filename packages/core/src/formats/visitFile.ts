@@ -3,6 +3,7 @@ import { valueProblem } from '../checks/checks.ts'
 import { WORKED_ON } from '../leaksites/leakHistory.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
 import { RUN_KINDS } from '../runs/runPlan.ts'
+import { ACT_WORDS } from '../visit/acts.ts'
 import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
 import { CHECK_IDS, PART_IDS } from './catalogue.ts'
 
@@ -136,10 +137,30 @@ export const visitFileSchema = v.looseObject({
           tap: v.optional(v.picklist(TAPS)),
           level_mm: optionalNull(range(-300, 1500, 'mm')),
           phase: optionalNull(v.picklist(LEAK_PHASES)),
+          /** Which side of an opened joint water came from, and whether water was inside. */
+          side: optionalNull(v.picklist(['pump', 'hose'])),
+          water_inside: optionalNull(v.boolean()),
           at: v.optional(instant),
         }),
       ),
       v.maxLength(5000),
+    ),
+    [],
+  ),
+  /** What was done: each begins a new epoch for what lies on its path. */
+  acts: v.optional(
+    v.pipe(
+      v.array(
+        v.looseObject({
+          at: instant,
+          what: v.picklist(ACT_WORDS),
+          part: v.picklist(PART_IDS),
+          tap: v.optional(v.picklist(TAPS)),
+          result: v.optional(v.string()),
+          showed: v.optional(v.string()),
+        }),
+      ),
+      v.maxLength(500),
     ),
     [],
   ),

@@ -1,5 +1,6 @@
 import { tapedTub } from '../machine/machineSpec.ts'
 import { median } from '../numeric/quantile.ts'
+import { LEAST_SUPPLY_KPA } from '../supply/leastSupply.ts'
 import { tubTopMm } from '../tub/tubGeometry.ts'
 import { analyseStandingRun } from './analyseStanding.ts'
 import { chooseLevels } from './chooseLevels.ts'
@@ -170,9 +171,6 @@ function nothingYet(plan: RunPlan, levels: LevelSeries, window: RunWindow): Sayi
     return { code: 'no-end', kind: plan.kind }
   return { code: 'too-few', kind: plan.kind, got, needed: 3 }
 }
-
-/** Below this the supply itself is too weak, whatever the machine: 20 psi (common practice, no published source). */
-export const LEAST_SUPPLY_KPA = 138
 
 function weakSupply(plan: RunPlan): boolean {
   return plan.kind === 'fill' && plan.taps.some((tap) => (plan.site.supplyKpa[tap] ?? 1e9) < LEAST_SUPPLY_KPA)

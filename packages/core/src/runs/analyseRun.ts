@@ -3,7 +3,7 @@ import { analyseFlowRun } from './analyseFlowRun.ts'
 import { analyseStandingRun } from './analyseStanding.ts'
 import { straightenClock } from './clock.ts'
 import { inOrderOfTime, type ReadingSource, type Readings } from './readings.ts'
-import type { RunAnalysis } from './runAnalysis.ts'
+import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
 import { analyseAfterDrain } from './runBack.ts'
 import type { RunMark } from './runMarks.ts'
 import { isFlowRun, type RunPlan } from './runPlan.ts'
@@ -21,10 +21,16 @@ export function analyseRun(
 ): RunAnalysis {
   const clock = straightenClock(readings)
   const ordered = inOrderOfTime(clock.readings)
+  const { tS } = ordered.readings
+  const got = tS.length
+  if (got > 2 && (tS[got - 1] as number) - (tS[0] as number) < ONE_INSTANT_S)
+    return { ...blankAnalysis({ code: 'one-instant', kind: plan.kind, got }), usedReadings: 0 }
   const notes = [...clock.notes]
   if (ordered.moved > 0)
     notes.push(
-      `${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`,
+      ordered.moved === readings.tS.length - 1
+        ? 'The readings were written newest first; they were put in order of time.'
+        : `${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`,
     )
   const analyse =
     plan.kind === 'after-drain'
@@ -36,6 +42,9 @@ export function analyseRun(
   analysis.notes.unshift(...notes)
   return analysis
 }
+
+/** Readings within this are of one moment, s. */
+const ONE_INSTANT_S = 0.05
 
 /** With the hose end above the water nothing can run out by its weight: the level should then stand. */
 function siphonCannotRun(plan: RunPlan): boolean {

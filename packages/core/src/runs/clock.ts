@@ -15,7 +15,10 @@ export function straightenClock(readings: Readings): { readings: Readings; notes
   if (n < 8) return { readings, notes: [] }
   const steps = new Float64Array(n - 1)
   for (let i = 0; i + 1 < n; i++) steps[i] = (tS[i + 1] as number) - (tS[i] as number)
-  const usual = median(steps.filter((s) => s > 0))
+  const onwards = steps.filter((s) => s > 0)
+  // Written newest first, or all at one time: nothing jumped.
+  if (onwards.length < n / 4) return { readings, notes: [] }
+  const usual = median(onwards)
   const level = (i: number) =>
     Number.isFinite(readings.rulerMm[i]) ? (readings.rulerMm[i] as number) : (readings.levelMm[i] as number)
   const jumps: { at: number; byS: number }[] = []

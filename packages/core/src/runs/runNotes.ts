@@ -1,7 +1,8 @@
 import type { ChosenLevels } from './chooseLevels.ts'
 import { evenness } from './evenness.ts'
 import { keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
-import type { RunAnalysis } from './runAnalysis.ts'
+import type { Interval } from './interval.ts'
+import type { Disturbance, RunAnalysis } from './runAnalysis.ts'
 import type { RunPlan } from './runPlan.ts'
 import type { RunWindow } from './runWindow.ts'
 import type { SensorFit } from '../sensing/sensorFit.ts'
@@ -55,7 +56,7 @@ export function tellEvenness(
   const fluctuates = unsteadiness !== null && unsteadiness.lo > UNEVEN.unsteadiness[source]
   const slows = slowing !== null && slowing.lo > UNEVEN.slowing
   if (plan.kind === 'drain' && analysis.basis?.of === 'flow')
-    analysis.basis.disturbed = wanders || fluctuates ? 'unsteady' : slows ? 'slowing' : null
+    analysis.basis.disturbed = disturbance(unsteadiness, slowing, wanderMm, source)
   if (fluctuates)
     analysis.notes.push(
       `The flow fluctuates by about ${Math.round(100 * unsteadiness.value)} % of itself: look for foam or air at the hose end.`,
@@ -68,6 +69,23 @@ export function tellEvenness(
         ? `Its late half ran ${Math.round(100 * slowing.value)} % slower than its early half.`
         : `Its late half ran ${Math.round(100 * slowing.value)} % slower than the falling level explains: the house drain may be backing up, or the pump is tiring.`,
     )
+}
+
+/** A flow is left out of the weighing beyond these only: a hand's readings wander by themselves. Settled on the study. */
+const DISTURBED = {
+  hand: { unsteadiness: 0.35, wanderMm: 6.5, slowing: 0.14 },
+  stream: { unsteadiness: 0.14, wanderMm: 1.7, slowing: 0.05 },
+} as const
+
+function disturbance(
+  unsteadiness: Interval | null,
+  slowing: Interval | null,
+  wanderMm: number | null,
+  source: ReadingSource,
+): Disturbance | null {
+  const limit = DISTURBED[source]
+  if ((wanderMm ?? 0) > limit.wanderMm || (unsteadiness?.lo ?? 0) > limit.unsteadiness) return 'unsteady'
+  return (slowing?.lo ?? 0) > limit.slowing ? 'slowing' : null
 }
 
 /** A stream that stopped for longer than five of its mean steps and 3 s, and came back. */

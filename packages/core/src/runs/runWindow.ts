@@ -77,10 +77,18 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
     lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
     stalledAtS: stalled ? restS : silentS,
     restWithinS: early?.withinS ?? null,
-    restMm: stalled ? restMm : silentS !== null ? median(near) : null,
+    restMm: stalled ? restMm : silentS !== null ? levelAtSilence(series, markedS) : null,
     silentMarked: endMark?.what === 'pump-silent',
     runEndS: markedS,
   }
+}
+
+/** The level at which a pump fell silent: what was read after it, else the last reading before it. */
+function levelAtSilence(series: LevelSeries, silentS: number): number | null {
+  const after = between(series, silentS, silentS + 120).mm
+  if (after.length > 0) return median(after)
+  const before = between(series, Number.NEGATIVE_INFINITY, silentS).mm
+  return before[before.length - 1] ?? null
 }
 
 /** Share of the readings, from the end, that must stand for the movement before them to have been over early. */

@@ -13,9 +13,11 @@ export type Saying =
       longerPercent: number
       /** The meter's flow when it is well below what the level shows. */
       meterLMin: number | null
+      /** Other runs and looks of the visit have told why. */
+      settled?: boolean
     }
   | { code: 'no-flow'; kind: RunKind; mostLMin: number; midLMin: number }
-  | { code: 'stalled'; kind: RunKind; flowLMin: number; atS: number; levelMm: number; silent: boolean }
+  | { code: 'stalled'; kind: RunKind; flowLMin: number; atS: number; levelMm: number; silent: boolean; known?: boolean }
   | {
       code: 'weak-supply'
       kind: RunKind
@@ -97,13 +99,15 @@ export function sayRun(
           : saying.kind === 'siphon'
             ? 'with no pump running, it is the path that is tight'
             : 'pump and path both fit: a second hose height or the lift test tells which'
-      return `${word} at ${flow(saying.flowLMin)} where ${band(saying, flow)} is expected, so it takes ${saying.longerPercent} % longer; ${next}.${meter(saying, flow)}`
+      return `${word} at ${flow(saying.flowLMin)} where ${band(saying, flow)} is expected, so it takes ${saying.longerPercent} % longer${saying.settled ? '' : `; ${next}`}.${meter(saying, flow)}`
     }
     case 'no-flow':
       return `No flow to speak of: at most ${flow(saying.mostLMin)} where ${flow(saying.midLMin)} is expected.`
     case 'stalled':
       return `${word} at ${flow(saying.flowLMin)} for ${saying.atS.toFixed(0)} s, then the level stood still at ${height(saying.levelMm)}${
-        saying.silent
+        saying.known
+          ? '.'
+          : saying.silent
           ? ' and the pump was silent: measure the voltage at the pump while it is told to drain.'
           : ': listen whether the pump still runs, then look at the stream.'
       }`

@@ -1,12 +1,15 @@
 import type { LEAK_LAWS } from '../leak/leakLaw.ts'
-import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
+import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 import { hoseEndHeight } from '../machine/uncertainty.ts'
 import { USUAL_HOSE_END_MM } from '../pump/standpipe.ts'
 import { expectedRun } from '../runs/expectedRun.ts'
 import type { Interval } from '../runs/interval.ts'
 import type { Bounds, NotIdentifiable, Quantities } from '../runs/quantities.ts'
+import type { RunKind } from '../runs/runPlan.ts'
+import { epochOfRun, inOrderMade, lookOutdatedBy, runOutdatedBy, type VisitAct } from './acts.ts'
+import { type DrainTrouble, type PumpFate, pumpFate, troubleOfRuns, troubleSeen } from './drainTrouble.ts'
 import { type CatchHeight, heightFromCatches, heightFromStopLevel } from './leakHeights.ts'
-import { type JudgedRun, latestOfEach, numbersOf, type Observation } from './observations.ts'
+import { type JudgedRun, numbersOf, type Observation } from './observations.ts'
 import { type DrainWeighing, weighDrains } from './weighDrains.ts'
 import { type FillWeighing, weighFills } from './weighFills.ts'
 import { type HoldWeighing, weighHolds } from './weighHolds.ts'
@@ -22,6 +25,30 @@ export interface VisitSays {
   leakHeight: LeakHeight | null
   meter: MeterWeighing | null
   standpipe: StandpipeWeighing | null
+  /** What disturbs the drains and is neither pump nor path; they are then not weighed between the two. */
+  drainTrouble: DrainTrouble | null
+  pump: PumpFate | null
+  runBack: RunBackSays | null
+  /** The act after which no run was made on that path: what it says is of before. */
+  since: Partial<Record<PathName, VisitAct>>
+  changes: VisitChange[]
+}
+
+export interface RunBackSays {
+  litres: Interval
+  jugL: number | null
+  levelL: number | null
+  agree: boolean
+}
+
+/** The same run before and after something was done. */
+export interface VisitChange {
+  kind: 'fill' | 'drain'
+  tap: Tap | null
+  act: VisitAct
+  /** Mean flows, L/min. */
+  before: Interval
+  after: Interval
 }
 
 export interface LeakHeight {
@@ -56,50 +83,134 @@ const METER_HIGH = 1.12
 /** A standpipe that costs more of the flow than this is too high for the pump. */
 const STANDPIPE_COSTS = 0.25
 
-/** Everything the runs and observations of one visit say together; each part is null when nothing bears on it. */
+/** Kinds of run that speak of one water path. */
+const KINDS = {
+  fill: ['fill'],
+  hold: ['hold', 'idle', 'motion', 'spin'],
+  drain: ['drain', 'siphon', 'after-drain'],
+} as const satisfies Record<string, readonly RunKind[]>
+type PathName = keyof typeof KINDS
+
+/**
+ * Everything the runs and observations of one visit say together; each part is null when nothing bears on it. An act begins a new epoch for
+ * what lies on its path: the newest epoch that has runs is weighed, and `since` names the act that came after it.
+ */
 export function combineVisit(
   machine: MachineSpec,
   site: SiteSpec,
-  runs: readonly JudgedRun[],
-  observations: readonly Observation[],
+  made: readonly JudgedRun[],
+  seen: readonly Observation[],
+  acts: readonly VisitAct[] = [],
 ): VisitSays {
-  const hold = weighHolds(runs)
+  const all = inOrderMade(made)
+  const observations = inOrderMade(seen).filter((look) => lookOutdatedBy(look, acts) === null)
+  const paths = { fill: newest(all, 'fill', acts), hold: newest(all, 'hold', acts), drain: newest(all, 'drain', acts) }
+  const holds = paths.hold.runs
+  const drains = paths.drain.runs
+  const hold = weighHolds(holds)
+  const flows = drains.filter((run) => run.plan.kind === 'drain')
+  const trouble = troubleSeen(observations) ?? troubleOfRuns(flows)
   const says: VisitSays = {
     quantities: {},
     notIdentifiable: {},
     bounds: {},
-    drain: weighDrains(machine, site, runs, observations),
-    fill: weighFills(machine, site, runs, observations),
+    drain: weighDrains(machine, site, trouble ? [] : drains, observations),
+    drainTrouble: flows.length > 0 || trouble === 'foam' || trouble === 'backs-up' ? trouble : null,
+    pump: pumpFate(flows, observations),
+    fill: weighFills(machine, site, paths.fill.runs, observations, hold?.verdict === 'siphon'),
     hold,
     // A tub that holds now has no leak to place, whatever an earlier hold showed.
-    leakHeight: leakHeightOf(hold?.verdict === 'tight' ? [] : runs, observations),
-    meter: meterOf(runs),
-    standpipe: standpipeOf(machine, site, runs),
+    leakHeight: leakHeightOf(leaksByHold(hold) ? holds : [], observations, hold),
+    meter: meterOf(paths.fill.runs),
+    standpipe: standpipeOf(machine, site, drains),
+    runBack: runBackOf(drains, observations),
+    since: {
+      ...(paths.fill.since ? { fill: paths.fill.since } : {}),
+      ...(paths.hold.since ? { hold: paths.hold.since } : {}),
+      ...(paths.drain.since ? { drain: paths.drain.since } : {}),
+    },
+    changes: changesOf(all, acts),
   }
   tellDrain(says)
-  tellHold(says, runs)
+  tellHold(says, holds)
   if (says.meter) says.quantities.meterGain = says.meter.gain
-  const caught = numbersOf(observations, 'drain.caught-back').at(-1)
-  if (caught)
-    says.quantities.runBackL = {
-      value: caught.value,
-      lo: Math.max(0, caught.value - 0.05),
-      hi: caught.value + 0.05,
-    }
-  for (const { analysis } of latestOfEach(runs).reverse())
-    for (const id of [
-      'sensorGain',
-      'sensorOffsetMm',
-      'sensorLagS',
-      'tubeLeakTauS',
-      'cutoutS',
-      'riseLH',
-      'runBackL',
-    ] as const) {
+  if (says.runBack) says.quantities.runBackL = says.runBack.litres
+  for (const { analysis } of [...paths.fill.runs, ...holds, ...drains].reverse())
+    for (const id of ['sensorGain', 'sensorOffsetMm', 'sensorLagS', 'tubeLeakTauS', 'cutoutS', 'riseLH'] as const) {
       const found = analysis.quantities[id]
       if (found && says.quantities[id] === undefined) says.quantities[id] = found
     }
   return says
+}
+
+/** Runs of the newest epoch that has any, and the act that came after them. */
+function newest(
+  all: readonly JudgedRun[],
+  path: PathName,
+  acts: readonly VisitAct[],
+): { runs: JudgedRun[]; since: VisitAct | null } {
+  const kinds: readonly RunKind[] = KINDS[path]
+  const own = all.filter((run) => kinds.includes(run.plan.kind))
+  const last = own.at(-1)
+  if (!last) return { runs: [], since: null }
+  // Each tap has epochs of its own.
+  const epochs = new Map<string, number>()
+  const key = (run: JudgedRun) => run.plan.taps.join('+')
+  for (const run of own) epochs.set(key(run), Math.max(epochs.get(key(run)) ?? 0, epochOfRun(run, acts)))
+  const runs = own.filter((run) => epochOfRun(run, acts) === epochs.get(key(run)))
+  return { runs, since: runOutdatedBy(last, acts) }
+}
+
+/** Whether the holds leave a leak standing: nothing else was found to explain what they lost. */
+function leaksByHold(hold: HoldWeighing | null): boolean {
+  return hold === null || hold.verdict === 'leak' || hold.verdict === 'undecided'
+}
+
+/** Flow before and after an act on its path, where both were timed. */
+function changesOf(all: readonly JudgedRun[], acts: readonly VisitAct[]): VisitChange[] {
+  const changes: VisitChange[] = []
+  for (const kind of ['fill', 'drain'] as const) {
+    const own = all.filter((run) => run.plan.kind === kind && run.analysis.quantities.flowLMin && !run.plan.throttled)
+    for (const key of new Set(own.map(sameRun))) {
+      const same = own.filter((run) => sameRun(run) === key)
+      const last = same.at(-1) as JudgedRun
+      const epoch = epochOfRun(last, acts)
+      const before = same.findLast((run) => epochOfRun(run, acts) < epoch)
+      const act = acts
+        .filter((a) => before && runOutdatedBy(before, [a]) && !runOutdatedBy(last, [a]))
+        .sort((a, b) => a.atMs - b.atMs)
+        .at(-1)
+      if (!before || !act) continue
+      changes.push({
+        kind,
+        tap: last.plan.taps.length === 1 ? (last.plan.taps[0] ?? null) : null,
+        act,
+        before: before.analysis.quantities.flowLMin as Interval,
+        after: last.analysis.quantities.flowLMin as Interval,
+      })
+    }
+  }
+  return changes
+}
+
+function sameRun({ plan }: JudgedRun): string {
+  const end = plan.hoseEndMm ?? plan.site.standpipeHeightMm ?? USUAL_HOSE_END_MM
+  return plan.kind === 'fill' ? plan.taps.join('+') : `${Math.round(end / 100)}`
+}
+
+/** Relative error of a catch in a jug, and what cannot be poured, L. Estimates. */
+const JUG = { share: 0.05, leastL: 0.05 } as const
+
+/** What ran back by level and by jug: put together where they agree, else both. */
+function runBackOf(drains: readonly JudgedRun[], observations: readonly Observation[]): RunBackSays | null {
+  const jug = numbersOf(observations, 'drain.caught-back').at(-1)?.value
+  const level = drains.findLast((run) => run.analysis.quantities.runBackL)?.analysis.quantities.runBackL
+  if (jug === undefined) return level ? { litres: level, jugL: null, levelL: level.value, agree: true } : null
+  const half = Math.hypot(JUG.leastL, JUG.share * jug)
+  const caught = { value: jug, lo: Math.max(0, jug - half), hi: jug + half }
+  const agree = !level || (level.lo <= caught.hi && level.hi >= caught.lo)
+  // The jug sees all that comes; the level only what stands above the port.
+  return { litres: caught, jugL: jug, levelL: level?.value ?? null, agree }
 }
 
 function tellDrain(says: VisitSays): void {
@@ -141,7 +252,13 @@ function tellHold(says: VisitSays, runs: readonly JudgedRun[]): void {
 }
 
 /** The best statement of where the leak lies: a stop level, else the narrower of catches and curve. */
-function leakHeightOf(runs: readonly JudgedRun[], observations: readonly Observation[]): LeakHeight | null {
+function leakHeightOf(
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+  hold: HoldWeighing | null,
+): LeakHeight | null {
+  // Water that runs out by the hose has no place in the machine.
+  if (hold?.verdict === 'siphon') return null
   const stop = numbersOf(observations, 'leak.stop-level').at(-1)
   if (stop) return { ...heightFromStopLevel(stop.value), from: 'stop-level', laws: [] }
   const caught = catchesHeight(observations)
@@ -172,9 +289,7 @@ function catchesHeight(observations: readonly Observation[]): CatchHeight | null
 }
 
 function meterOf(runs: readonly JudgedRun[]): MeterWeighing | null {
-  const gains = latestOfEach(runs)
-    .filter((r) => r.plan.kind === 'fill')
-    .flatMap((r) => (r.analysis.quantities.meterGain ? [r.analysis.quantities.meterGain] : []))
+  const gains = runs.flatMap((r) => r.analysis.quantities.meterGain ? [r.analysis.quantities.meterGain] : [])
   if (gains.length === 0) return null
   let [sum, weight] = [0, 0]
   for (const gain of gains) {

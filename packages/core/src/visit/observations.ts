@@ -1,5 +1,4 @@
 import type { Tap } from '../machine/machineSpec.ts'
-import { USUAL_HOSE_END_MM } from '../pump/standpipe.ts'
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunPlan } from '../runs/runPlan.ts'
 import type { LeakPhase } from '../waterpath/leakPhases.ts'
@@ -13,26 +12,20 @@ export interface Observation {
   levelMm?: number | undefined
   /** Phase of the leak test in which it was seen. */
   phase?: LeakPhase | null | undefined
+  /** When it was seen, ms since 1970; null = nobody wrote it down. */
+  atMs?: number | null | undefined
+  /** Which side of an opened joint water came from. */
+  side?: 'pump' | 'hose' | null | undefined
+  /** Whether water was inside when it was opened. */
+  waterInside?: boolean | null | undefined
 }
 
 /** A run with what it said. */
 export interface JudgedRun {
   plan: RunPlan
   analysis: RunAnalysis
-}
-
-/** The last run of each kind, tap and hose height: after a repair the run before it no longer counts. In the order made. */
-export function latestOfEach(runs: readonly JudgedRun[]): JudgedRun[] {
-  const latest = new Map<string, JudgedRun>()
-  for (const run of runs) {
-    const { kind, taps, throttled, hoseEndMm, site } = run.plan
-    const height = Math.round((hoseEndMm ?? site.standpipeHeightMm ?? USUAL_HOSE_END_MM) / 100)
-    const key = [kind, taps.join('+'), throttled, kind === 'fill' ? '' : height].join(' ')
-    // Last made comes last, also among those that replaced an earlier one.
-    latest.delete(key)
-    latest.set(key, run)
-  }
-  return [...latest.values()]
+  /** When it was started, ms since 1970; null = nobody wrote it down. */
+  atMs?: number | null | undefined
 }
 
 /** Numeric observations of one check, in the order made. */
@@ -47,7 +40,7 @@ export function numbersOf(
     .map(({ value, levelMm }) => ({ value, levelMm: levelMm ?? null }))
 }
 
-/** The last choice observed for a check; null = not looked at. */
+/** The last choice observed for a check, on this tap where it has one; null = not looked at. */
 export function choiceOf(observations: readonly Observation[], check: string, tap?: Tap): string | null {
   const found = observations.findLast(
     (o) =>

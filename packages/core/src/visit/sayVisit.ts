@@ -1,5 +1,7 @@
 import { assertNever } from '../assertNever.ts'
 import type { LevelText, VolumeText } from '../runs/sayRun.ts'
+import { PART_NAME } from '../waterpath/parts.ts'
+import type { VisitAct } from './acts.ts'
 import type { VisitSays } from './combineVisit.ts'
 import type { DrainWeighing } from './weighDrains.ts'
 import type { FillCause, FillWeighing } from './weighFills.ts'
@@ -27,6 +29,7 @@ export const CAUSE_WORDS: Record<FillCause, string> = {
   'fill-hose.kinked': 'the fill hose kinked',
   'inlet-screen.clogged': 'the inlet screen clogged',
   'inlet-valve.restricted': 'the inlet valve restricted',
+  'standpipe.siphon': 'water leaving by the drain hose while it fills',
 }
 
 const FILL_NEXT: Record<NonNullable<FillWeighing['next']>['measure'], string> = {
@@ -40,27 +43,90 @@ const FILL_NEXT: Record<NonNullable<FillWeighing['next']>['measure'], string> = 
 
 /** What runs and looks say together, one sentence for each part that says something. */
 export function sayVisit(says: VisitSays, text: VisitText = METRIC_VISIT): string[] {
+  const siphons = says.fill?.verdict === 'standpipe.siphon' || says.hold?.verdict === 'siphon'
   return [
+    ...says.changes.map((change) => sayChange(change)),
     says.fill ? sayFill(says.fill) : null,
     says.meter && says.meter.verdict !== 'agrees'
-      ? sayMeter(says.meter.verdict, says.meter.gain.value)
+      ? sayMeter(says.meter.verdict, says.meter.gain.value, siphons)
       : null,
-    says.hold ? sayHold(says.hold, text) : null,
+    says.hold ? sayHold(says.hold, text, says.quantities.leakLH?.value) : null,
     says.leakHeight ? sayLeakHeight(says.leakHeight, text) : null,
-    says.drain ? sayDrain(says.drain, text) : null,
+    says.pump ? sayPump(says.pump) : null,
+    says.drainTrouble && !says.pump ? TROUBLE[says.drainTrouble] : null,
+    says.drain && !says.pump ? sayDrain(says.drain, text) : null,
     says.hold === null && says.quantities.riseLH
       ? `Water comes in with the valve closed: ${text.volume(says.quantities.riseLH.value)}/h. Close the tap: if it stops, the inlet valve seeps.`
       : null,
-    (says.quantities.runBackL?.lo ?? 0) > RUN_BACK_L
-      ? `${text.volume(says.quantities.runBackL?.value ?? 0)} run back from the hose when the pump stops: the check flap does not hold, if one is fitted.`
-      : null,
+    says.runBack ? sayRunBack(says.runBack, text) : null,
     says.standpipe?.tooHigh
       ? `The hose end at ${text.height(says.standpipe.heightMm)} leaves a sound pump only ${Math.round(100 * says.standpipe.flowShare)} % of its flow at the usual height: the standpipe is too high.`
       : null,
+    ...(['fill', 'hold', 'drain'] as const).map((path) => {
+      const act = says.since[path]
+      return act
+        ? `That was before ${actWords(act)}: ${path === 'hold' ? 'hold again' : `time the ${path} again`}.`
+        : null
+    }),
   ].filter((line): line is string => line !== null)
 }
 
+const DONE: Record<VisitAct['what'], string> = {
+  cleaned: 'was cleaned',
+  cleared: 'was cleared',
+  adjusted: 'was adjusted',
+  replaced: 'was replaced',
+  trial: 'was tried new',
+  opened: 'was opened',
+}
+
+/** An act in words: "the coin trap was cleared". */
+export function actWords({ what, part, tap }: VisitAct): string {
+  return `the ${tap ? `${tap} ` : ''}${PART_NAME[part].toLowerCase()} ${DONE[what]}`
+}
+
+function sayChange({ kind, tap, act, before, after }: VisitSays['changes'][number]): string {
+  const name = kind === 'fill' ? `${tap ? `${tap} ` : ''}fill` : 'drain'
+  return `Since ${actWords(act)}, the ${name} runs at ${Math.round((100 * after.value) / before.value)} % of its flow before.`
+}
+
+const TROUBLE: Record<NonNullable<VisitSays['drainTrouble']>, string> = {
+  foam: 'Foam in the water: rinse it out and drain again before pump or path is judged.',
+  'backs-up': 'The standpipe backs up: the house drain comes first, no part of the machine mends that.',
+  unsteady: 'The drain was not steady: look for foam or air before pump or path is judged.',
+  slowing: 'The drain slowed as it went on: watch the standpipe for water backing up before pump or path is judged.',
+  stops: 'The drain stopped with water left: what stopped it comes before pump or path is judged.',
+}
+
+function sayPump({ verdict, afterS }: NonNullable<VisitSays['pump']>): string {
+  const after = afterS === null ? '' : ` after ${afterS.toFixed(0)} s`
+  switch (verdict) {
+    case 'fails-under-load':
+      return `The pump fails under load: it stops${after} with its voltage still there, whatever its ohms say. Replace it, and time the drain again.`
+    case 'stops-unfed':
+      return `The pump stops${after} and is no longer fed: lid or door switch, wiring, board, in this order.`
+    case 'stops':
+      return `The pump stops${after}: measure the voltage at the pump while it is told to drain. There, it fails under load; gone, something switches it off.`
+    case 'jammed':
+      return 'The pump is jammed, not bad: clear what holds the impeller, then time the drain again.'
+    case 'likely-jammed':
+      return 'The pump buzzes and does not turn: most likely an object holds it. Feel the impeller, clear it, time the drain again.'
+    default:
+      return assertNever(verdict)
+  }
+}
+
+function sayRunBack(back: NonNullable<VisitSays['runBack']>, text: VisitText): string | null {
+  if (!back.agree)
+    return `${text.volume(back.jugL ?? 0)} were caught running back, the level shows ${text.volume(back.levelL ?? 0)}: they disagree. The jug sees all of it; read the level as the pump stops and 10 s later.`
+  return back.litres.lo > RUN_BACK_L
+    ? `${text.volume(back.litres.value)} run back from the hose when the pump stops: the check flap does not hold, if one is fitted.`
+    : null
+}
+
 export function sayFill(fill: FillWeighing): string {
+  if (fill.cleanFirst && fill.verdict !== 'none')
+    return `The ${fill.tap} screen is dirty: clean it, then time the ${fill.tap} fill again.`
   const next = fill.next ? ` Next: ${FILL_NEXT[fill.next.measure]} (${fill.next.minutes} min).` : ''
   if (fill.verdict === 'none') return `The ${fill.tap} inlet gives what it should.`
   if (fill.verdict === 'screen-or-valve')
@@ -69,6 +135,8 @@ export function sayFill(fill: FillWeighing): string {
     return `The ${fill.tap} inlet still allows ${list(fill.allowed.map((c) => CAUSE_WORDS[c]))}${
       fill.ruledOut.length > 0 ? `; ruled out: ${list(fill.ruledOut.map((c) => CAUSE_WORDS[c]))}` : ''
     }.${next}`
+  if (fill.verdict === 'standpipe.siphon')
+    return `Water leaves while it fills on the ${fill.tap} side (${Math.round(100 * fill.probability[fill.verdict])} %): lift the drain hose end above the rim and fill again.${next}`
   return `On the ${fill.tap} side it is ${CAUSE_WORDS[fill.verdict]} (${Math.round(100 * fill.probability[fill.verdict])} %).${next}`
 }
 
@@ -76,14 +144,17 @@ function list(words: string[]): string {
   return words.length < 2 ? (words[0] ?? 'nothing') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`
 }
 
-function sayMeter(verdict: 'low' | 'high', gain: number): string {
+function sayMeter(verdict: 'low' | 'high', gain: number, siphons: boolean): string {
+  if (verdict === 'high' && siphons)
+    return `The meter shows ${Math.round(100 * gain)} % of what stays in the tub: the rest leaves by the hose.`
   return verdict === 'low'
     ? `The meter shows ${Math.round(100 * gain)} % of what the level shows: clean the flow meter, then fill again.`
     : `The meter shows ${Math.round(100 * gain)} % of what stays in the tub: water goes elsewhere (leak, siphon, laundry) or the tub size is wrong; not the meter first.`
 }
 
-export function sayHold(hold: HoldWeighing, text: VisitText = METRIC_VISIT): string {
-  const perHour = `${text.volume(Math.abs(hold.lossLMin) * 60)}/h`
+/** @param lossLH - Loss at the start level as the runs give it, L/h, so that both say the same. */
+export function sayHold(hold: HoldWeighing, text: VisitText = METRIC_VISIT, lossLH?: number): string {
+  const perHour = `${text.volume(Math.abs(lossLH ?? hold.lossLMin * 60))}/h`
   switch (hold.verdict) {
     case 'tight':
       return `The tub holds: ${hold.holds} hold${hold.holds === 1 ? '' : 's'} without a loss.`
@@ -138,6 +209,11 @@ function sayLeakHeight(height: NonNullable<VisitSays['leakHeight']>, text: Visit
 export function sayDrain(drain: DrainWeighing, text: VisitText = METRIC_VISIT): string {
   const head = `${text.head(drain.head.withPrior.value)} (${text.head(drain.head.withPrior.lo)} to ${text.head(drain.head.withPrior.hi)}) of ${text.head(drain.nominalHeadM)}`
   const times = drain.path.withPrior.value.toFixed(1)
+  const left = drain.outliers.length > 0 ? ` One drain (${drain.outliers[0]?.toFixed(1)} L/min) does not fit the others and is left out.` : ''
+  return `${sayDrainVerdict(drain, head, times)}${left}`
+}
+
+function sayDrainVerdict(drain: DrainWeighing, head: string, times: string): string {
   switch (drain.verdict) {
     case 'pump-weak':
       return `The pump is weak: it lifts ${head}; the path is as it should be.`

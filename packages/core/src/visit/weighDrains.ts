@@ -13,7 +13,8 @@ import { tubVolumeL } from '../tub/tubVolume.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
 import { mixturePosterior, posterior } from './gridPosterior.ts'
 import { liftShown, liftTests } from './liftTests.ts'
-import { type JudgedRun, latestOfEach, type Observation } from './observations.ts'
+import { isDisturbed } from './drainTrouble.ts'
+import { type JudgedRun, type Observation } from './observations.ts'
 
 /** What the drain runs and the lift test say together about pump and path. */
 export interface DrainWeighing {
@@ -31,6 +32,8 @@ export interface DrainWeighing {
   sound: { head: { lo: number; hi: number }; path: { lo: number; hi: number } }
   /** Whether today's measurements say enough about each to give it a figure. */
   told: { head: boolean; path: boolean }
+  /** Flows that do not fit the others at the same height, L/min: left out. */
+  outliers: number[]
   /** Pump runs at different heights, gravity runs, lift tests that went in. */
   used: { pumpRuns: number; heights: number; gravityRuns: number; liftTests: number }
   /** Log-likelihood over ln(H₀/nominal) × ln(K/clean), for drawing; rows = head. */
@@ -74,9 +77,7 @@ export function weighDrains(
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
 ): DrainWeighing | null {
-  const data = latestOfEach(runs.filter((run) => run.analysis.basis?.of === 'flow')).flatMap((run) =>
-    datumOf(machine, site, run),
-  )
+  const { data, outliers } = withoutOutliers(runs.flatMap((run) => datumOf(machine, site, run)))
   const lifts = liftTests(machine, site, observations)
   if (data.length === 0 && lifts.length === 0) return null
   const pump = pumpMiddle(machine)
@@ -91,7 +92,7 @@ export function weighDrains(
     const headM = pump.shutoffHeadM * Math.exp(u)
     let lifted = 0
     for (const lift of lifts) lifted += lift(headM)
-    return likelihoodRow(data, headM, lnPaths, { b, bSd, pathK, portSdM }).map((ln) => ln + lifted)
+    return likelihoodRow(data, headM, lnPaths, { boreMm: machine.drainHose.boreMm, b, bSd, pathK, portSdM }).map((ln) => ln + lifted)
   })
   const lnHeadPrior = (u: number) => -0.5 * (u / headSd) ** 2
   const lnPathPrior = (v: number) => -0.5 * (v / SPREAD.pathK) ** 2
@@ -140,6 +141,7 @@ export function weighDrains(
       path: around(1, SPREAD.pathK),
     },
     told,
+    outliers,
     used: {
       pumpRuns: data.filter((d) => d.kind === 'pump').length,
       heights: ends.size,
@@ -186,10 +188,46 @@ function decide(support: DrainWeighing['support']): DrainWeighing['verdict'] {
   return pumpWeak > pathRestricted ? 'pump-weak' : 'path-restricted'
 }
 
+/** Runs at one height that differ by more than this many of their own standard errors do not belong together. */
+const OUTLIER_SES = 4
+
+/**
+ * All runs of one epoch count by their information. Of three or more at one height one that lies far off the others is left out and named;
+ * of two that contradict each other neither is believed more than their difference allows.
+ */
+function withoutOutliers(all: readonly Datum[]): { data: Datum[]; outliers: number[] } {
+  const groups = new Map<string, Datum[]>()
+  for (const datum of all) {
+    const key = `${datum.kind} ${Math.round(datum.liftM * 10)}`
+    groups.set(key, [...(groups.get(key) ?? []), datum])
+  }
+  const outliers: number[] = []
+  const data = [...groups.values()].flatMap((group) => {
+    const apart = (d: Datum, others: readonly Datum[]) => {
+      const weight = others.reduce((sum, o) => sum + 1 / o.own ** 2, 0)
+      const mean = others.reduce((sum, o) => sum + o.lnFlow / o.own ** 2, 0) / weight
+      return Math.abs(d.lnFlow - mean) / Math.hypot(d.own, 1 / Math.sqrt(weight))
+    }
+    if (group.length < 2) return group
+    const far = group.map((d) => apart(d, group.filter((o) => o !== d)))
+    const worst = far.indexOf(Math.max(...far))
+    if ((far[worst] as number) < OUTLIER_SES) return group
+    if (group.length > 2) {
+      outliers.push(Math.exp((group[worst] as Datum).lnFlow))
+      return group.filter((_, i) => i !== worst)
+    }
+    const [a, b] = group as [Datum, Datum]
+    const half = Math.abs(a.lnFlow - b.lnFlow) / 2
+    return group.map((d) => ({ ...d, own: Math.hypot(d.own, half) }))
+  })
+  return { data, outliers }
+}
+
 function datumOf(machine: MachineSpec, site: SiteSpec, { plan, analysis }: JudgedRun): Datum[] {
   const { basis } = analysis
   if (basis?.of !== 'flow' || !(basis.flowLMin > 0.3)) return []
   if (plan.kind !== 'drain' && plan.kind !== 'siphon') return []
+  if (isDisturbed(analysis)) return []
   const tub = tapedTub(machine)
   const end = hoseEndHeight(site, plan.hoseEndMm)
   const liftM = (end.mm - portHeight(machine, site).mm) / 1000
@@ -227,6 +265,7 @@ function endHeightError(
 }
 
 interface Resistances {
+  boreMm: number
   b: number
   bSd: number
   pathK: number
@@ -235,9 +274,10 @@ interface Resistances {
 
 /**
  * −χ²/2 of all flows at one head, for each path resistance, with the errors that the runs share: tub section, port height, the pump's B
- * and the still pump. The covariance's determinant is left out: it belongs to nuisances that are profiled here, and would favour heads and
+ * and the still pump, the shape of the pump's curve and the hose's bore. The covariance's determinant is left out: it belongs to nuisances that are profiled here, and would favour heads and
  * paths at which they matter less.
  */
+const LOADS = 6
 function likelihoodRow(
   data: readonly Datum[],
   headM: number,
@@ -261,7 +301,7 @@ function likelihoodRow(
     spareM[i] = driving / litres
   }
   const residual = new Float64Array(n)
-  const loads = new Float64Array(4 * n)
+  const loads = new Float64Array(LOADS * n)
   const covariance = new Float64Array(n * n)
   return lnPaths.map((v) => {
     const k = r.pathK * Math.exp(v)
@@ -270,15 +310,20 @@ function likelihoodRow(
       const gravity = d.kind === 'gravity'
       const resistance = k + (gravity ? still : r.b)
       residual[i] = d.lnFlow - (lnShape[i] as number) + 0.5 * Math.log(resistance)
-      loads[4 * i] = d.shared
-      loads[4 * i + 1] = (0.5 * r.portSdM) / Math.max(0.05, spareM[i] as number)
-      loads[4 * i + 2] = gravity ? 0 : (-0.5 * r.bSd * r.b) / resistance
-      loads[4 * i + 3] = gravity ? (-0.5 * SPREAD.stillPump * still) / resistance : 0
+      loads[LOADS * i] = d.shared
+      loads[LOADS * i + 1] = (0.5 * r.portSdM) / Math.max(0.05, spareM[i] as number)
+      loads[LOADS * i + 2] = gravity ? 0 : (-0.5 * r.bSd * r.b) / resistance
+      loads[LOADS * i + 3] = gravity ? (-0.5 * SPREAD.stillPump * still) / resistance : 0
+      // H₀·xⁿ instead of H₀·x², x = flow ÷ free flow: d ln Q/dn at n = 2, by the implicit function.
+      const spare = spareM[i] as number
+      const x = Math.sqrt(Math.min(1, (r.b * spare) / (resistance * headM)))
+      loads[LOADS * i + 4] = gravity ? 0 : (-SPREAD.curveExponent * r.b * Math.log(x)) / (2 * resistance)
+      loads[LOADS * i + 5] = (-0.5 * SPREAD.boreMm * 5 * k) / (r.boreMm * resistance)
     }
     for (let i = 0; i < n; i++)
       for (let j = 0; j <= i; j++) {
         let sum = i === j ? (data[i] as Datum).own ** 2 : 0
-        for (let m = 0; m < 4; m++) sum += (loads[4 * i + m] as number) * (loads[4 * j + m] as number)
+        for (let m = 0; m < LOADS; m++) sum += (loads[LOADS * i + m] as number) * (loads[LOADS * j + m] as number)
         covariance[i * n + j] = sum
       }
     return gaussianLn(covariance, residual, n)

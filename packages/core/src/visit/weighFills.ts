@@ -1,6 +1,7 @@
-import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
+import { type MachineSpec, type SiteSpec, TAPS, type Tap } from '../machine/machineSpec.ts'
 import { HEALTHY_SUPPLY, lossRatio, SPREAD } from '../machine/uncertainty.ts'
 import { clippedNormal, type RandomSource, seededRandom, standardNormal } from '../numeric/random.ts'
+import { LEAST_SUPPLY_KPA } from '../supply/leastSupply.ts'
 import { bucketFlowLMin, CLEAN_SUPPLY_K, supplyFlowLMin, valveFlowLMin } from '../supply/supplyLine.ts'
 import { m3PerSFromLMin } from '../units.ts'
 import { choiceOf, type JudgedRun, numbersOf, type Observation } from './observations.ts'
@@ -13,6 +14,8 @@ export const FILL_CAUSES = [
   'fill-hose.kinked',
   'inlet-screen.clogged',
   'inlet-valve.restricted',
+  // Water leaves by the drain hose while it fills: what stays is less than what comes in.
+  'standpipe.siphon',
 ] as const
 export type FillCause = (typeof FILL_CAUSES)[number]
 
@@ -35,6 +38,8 @@ export interface FillWeighing {
   allowed: FillCause[]
   ruledOut: FillCause[]
   verdict: FillCause | 'screen-or-valve' | 'undecided'
+  /** Grit or scale was seen on this side: it is cleaned and timed again before anything else. */
+  cleanFirst: boolean
   /** The measurement that separates the rest best, per minute; null when nothing is left to separate. */
   next: { measure: FillCheck; check: string; minutes: number; gainBits: number } | null
 }
@@ -52,6 +57,12 @@ const SE = { bucket: 0.04, sameTub: 0.03, throttle: 0.03, gaugeKpa: 12 } as cons
 const LEAST_LEVEL_SE = 0.025
 /** Of screens seen: how often each look comes with a clogged screen and with a clean cause elsewhere. Estimates. */
 const LOOK = { dirtyWhenClogged: 0.95, dirtyOtherwise: 0.12 } as const
+/** Of taps and hoses seen from outside: how often the fault is seen when it is there, and when it is not. Estimates. */
+const SEEN = { tap: { with: 0.85, without: 0.03 }, hose: { with: 0.75, without: 0.04 } } as const
+/** A look whose tap was not said counts with this power. */
+const UNSAID_TAP = 0.5
+/** A siphon while filling is this likely against one fault of the inlet, before anything is known of the hose. Estimates. */
+const SIPHON = { usual: 0.25, hose: 14, complaint: 12, hold: 30 } as const
 
 interface Side {
   tapK: number
@@ -74,7 +85,14 @@ interface Data {
   tapBucket: Partial<Record<Tap, number>>
   hoseBucket: Partial<Record<Tap, number>>
   gauge: Partial<Record<Tap, number>>
-  screens: string | null
+  /** What was seen on each tap's side; '' = it was not said which. */
+  screens: Partial<Record<Tap | '', string>>
+  taps: Partial<Record<Tap, string>>
+  hoses: Partial<Record<Tap, string>>
+  /** How a drain hose lies or what the customer says makes a siphon this many times as likely. */
+  siphonOdds: number
+  /** Meter's flow ÷ what stays in the tub, of the weighed side; null = no meter. */
+  meterRatio: { ln: number; se: number } | null
 }
 
 /**
@@ -88,8 +106,9 @@ export function weighFills(
   site: SiteSpec,
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
+  siphonHeld = false,
 ): FillWeighing | null {
-  const data = dataOf(site, runs, observations)
+  const data = dataOf(site, runs, observations, siphonHeld)
   const taps = (Object.keys(data.fill) as Tap[]).sort(
     (a, b) => (data.fill[a]?.ln ?? 0) - (data.fill[b]?.ln ?? 0),
   )
@@ -119,6 +138,7 @@ export function weighFills(
     allowed,
     ruledOut: FILL_CAUSES.filter((cause) => probability[cause] < probability[best] / 50),
     verdict: probability[best] >= NAMED ? best : machineSide >= NAMED ? 'screen-or-valve' : 'undecided',
+    cleanFirst: (data.screens[tap] ?? data.screens[''] ?? 'clean') !== 'clean',
     next: allowed.length > 1 ? nextCheck(draws, most, tap, data) : null,
   }
 }
@@ -133,18 +153,49 @@ function samplesOf(
   const se = Math.max(SE.sameTub, data.fill[tap]?.se as number)
   for (const { machine, flowLMin, healthyLMin } of drawn) {
     const share = flowLMin / healthyLMin
-    const faulty = cause === 'none' ? machine : withFault(machine, cause, tap, flowLMin, share)
+    // A house whose gauge says that its supply is too weak is not sound, however well the flow fits that pressure.
+    const weak = machine[tap].staticKpa < LEAST_SUPPLY_KPA
+    if (cause === 'none' && weak) continue
+    const faulty =
+      cause === 'none' || cause === 'standpipe.siphon' || (cause === 'supply.low-pressure' && weak)
+        ? machine
+        : withFault(machine, cause, tap, flowLMin, share)
     if (!faulty) continue
+    if (cause === 'standpipe.siphon' && (share > FAULT_SHARE.high || share < 0.02)) continue
     // Density of the measured flow: a fault leaves any share alike, a sound inlet only its own scatter.
     const density =
-      cause === 'none' ? (T4_PEAK / se) * COMMON_NONE : share / (FAULT_SHARE.high - FAULT_SHARE.low)
+      faulty === machine && cause !== 'standpipe.siphon'
+        ? (T4_PEAK / se) * COMMON_NONE
+        : (share / (FAULT_SHARE.high - FAULT_SHARE.low)) * (cause === 'standpipe.siphon' ? data.siphonOdds : 1)
     samples.push({ machine: faulty, ln: Math.log(density) + logLikelihood(faulty, cause, tap, data) })
   }
   return samples
 }
 
-function dataOf(site: SiteSpec, runs: readonly JudgedRun[], observations: readonly Observation[]): Data {
-  const data: Data = { fill: {}, throttled: {}, tapBucket: {}, hoseBucket: {}, gauge: {}, screens: null }
+function dataOf(
+  site: SiteSpec,
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+  siphonHeld: boolean,
+): Data {
+  const hose = choiceOf(observations, 'drain-hose.look')
+  const complaint = observations.some((o) => o.check === 'complaint' && o.value === 'fills-and-drains')
+  const data: Data = {
+    fill: {},
+    throttled: {},
+    tapBucket: {},
+    hoseBucket: {},
+    gauge: {},
+    screens: {},
+    taps: {},
+    hoses: {},
+    siphonOdds:
+      SIPHON.usual *
+      (hose === 'pushed-too-deep' || hose === 'lower-than-tub' ? SIPHON.hose : hose === 'good' ? 0.3 : 1) *
+      (complaint ? SIPHON.complaint : 1) *
+      (siphonHeld ? SIPHON.hold : 1),
+    meterRatio: null,
+  }
   for (const { plan, analysis } of runs) {
     const { basis } = analysis
     const tap = plan.taps[0]
@@ -152,19 +203,48 @@ function dataOf(site: SiteSpec, runs: readonly JudgedRun[], observations: readon
     if (!(basis.flowLMin > 0.2)) continue
     const se = basis.of === 'flow' ? basis.readingsSe : basis.se
     const entry = { ln: Math.log(basis.flowLMin), se: Math.max(LEAST_LEVEL_SE, se / basis.flowLMin) }
-    if (plan.throttled) data.throttled[tap] = entry
-    else data.fill[tap] = entry
+    const into = plan.throttled ? data.throttled : data.fill
+    into[tap] = pooled(into[tap], entry)
+    const gain = analysis.quantities.meterGain
+    if (gain && !plan.throttled)
+      data.meterRatio = {
+        ln: Math.log(Math.max(1e-3, gain.value)),
+        se: Math.max(0.03, Math.log(gain.hi / Math.max(1e-3, gain.lo)) / 3.92),
+      }
   }
-  for (const tap of ['cold', 'hot'] as const) {
-    const bucket = numbersOf(observations, 'tap.bucket', tap)[0]
-    const hose = numbersOf(observations, 'hose-end.bucket', tap)[0]
-    const gauge = numbersOf(observations, 'supply.gauge', tap)[0]?.value ?? site.supplyKpa[tap]
+  const unsaid = choiceOf(
+    observations.filter((o) => o.tap === undefined || o.tap === null),
+    'screens.look',
+  )
+  if (unsaid !== null) data.screens[''] = unsaid
+  for (const tap of TAPS) {
+    const own = observations.filter((o) => o.tap === tap)
+    const bucket = numbersOf(own, 'tap.bucket').at(-1)
+    const hoseEnd = numbersOf(own, 'hose-end.bucket').at(-1)
+    const gauge = numbersOf(own, 'supply.gauge').at(-1)?.value ?? site.supplyKpa[tap]
     if (bucket && bucket.value > 0) data.tapBucket[tap] = bucket.value
-    if (hose && hose.value > 0) data.hoseBucket[tap] = hose.value
+    if (hoseEnd && hoseEnd.value > 0) data.hoseBucket[tap] = hoseEnd.value
     if (gauge !== null && gauge !== undefined) data.gauge[tap] = gauge
+    for (const [check, into] of [
+      ['screens.look', data.screens],
+      ['tap.look', data.taps],
+      ['fill-hose.look', data.hoses],
+    ] as const) {
+      const seen = choiceOf(own, check)
+      if (seen !== null) into[tap] = seen
+    }
   }
-  data.screens = choiceOf(observations, 'screens.look')
   return data
+}
+
+/** Two fills through one tap count by their information. */
+function pooled(
+  a: { ln: number; se: number } | undefined,
+  b: { ln: number; se: number },
+): { ln: number; se: number } {
+  if (!a) return b
+  const [wa, wb] = [1 / a.se ** 2, 1 / b.se ** 2]
+  return { ln: (wa * a.ln + wb * b.ln) / (wa + wb), se: Math.max(LEAST_LEVEL_SE, 1 / Math.sqrt(wa + wb)) }
 }
 
 function drawMachine(machine: MachineSpec, site: SiteSpec, random: RandomSource): Machine {
@@ -277,7 +357,8 @@ function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): numb
   let ln = 0
   for (const side of ['cold', 'hot'] as const) {
     const fill = data.fill[side]
-    if (fill && !(side === tap && cause !== 'none')) {
+    const fitted = side === tap && cause !== 'none' && !(cause === 'supply.low-pressure' && m[tap].staticKpa < LEAST_SUPPLY_KPA)
+    if (fill && !fitted) {
       const due = sideFlow(m[side]) * (1 + m.tubBias)
       ln += lnTail((fill.ln - lnOf(due)) / Math.max(SE.sameTub, fill.se))
     }
@@ -297,12 +378,42 @@ function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): numb
     const gauge = data.gauge[side]
     if (gauge !== undefined) ln += lnTail((gauge - m[side].staticKpa) / SE.gaugeKpa)
   }
-  if (data.screens !== null) {
-    const dirty = data.screens !== 'clean'
-    const p = cause === 'inlet-screen.clogged' ? LOOK.dirtyWhenClogged : LOOK.dirtyOtherwise
-    ln += Math.log(dirty ? p : 1 - p)
+  return ln + lnLooks(cause, tap, data) + lnMeter(cause, m, tap, data)
+}
+
+/** What was seen of screens, taps and hoses, each on its own side. */
+function lnLooks(cause: FillCause, tap: Tap, data: Data): number {
+  let ln = 0
+  for (const [side, seen] of Object.entries(data.screens)) {
+    const p = cause === 'inlet-screen.clogged' && (side === tap || side === '') ? LOOK.dirtyWhenClogged : LOOK.dirtyOtherwise
+    ln += Math.log(seen === 'clean' ? 1 - p : p) * (side === '' ? UNSAID_TAP : 1)
+  }
+  const outside = (
+    seen: string | undefined,
+    bad: string,
+    faulty: boolean,
+    { with: yes, without: no }: { with: number; without: number },
+  ) => {
+    if (seen === undefined) return
+    const p = faulty ? yes : no
+    ln += Math.log(seen === bad ? p : 1 - p)
+  }
+  for (const side of TAPS) {
+    outside(data.taps[side], 'part-shut', cause === 'tap.part-shut' && side === tap, SEEN.tap)
+    outside(data.hoses[side], 'kinked', cause === 'fill-hose.kinked' && side === tap, SEEN.hose)
   }
   return ln
+}
+
+/** A meter sees all that comes in: more than stays where water leaves, as much where none does. */
+function lnMeter(cause: FillCause, m: Machine, tap: Tap, data: Data): number {
+  if (!data.meterRatio) return 0
+  const { ln, se } = data.meterRatio
+  const net = data.fill[tap]?.ln ?? 0
+  const due = cause === 'standpipe.siphon' ? lnOf(sideFlow(m[tap])) - net : 0
+  const sd = Math.hypot(se, SE.sameTub)
+  // A fouled meter reads low: that speaks of the meter, not of the water.
+  return ln < 0 && cause !== 'standpipe.siphon' ? 0 : lnTail((ln - due) / sd)
 }
 
 /** Information gained about the cause by each measurement not made yet, per minute (mutual information over the weighed samples). */
@@ -325,7 +436,7 @@ function nextCheck(
   const kpa = data.gauge[tap] ?? HEALTHY_SUPPLY.staticKpa.mid
   if (data.throttled[tap] === undefined && kpa >= LEAST_THROTTLE_KPA)
     predicted['throttled-fill'] = (m) => bin(throttledFlow(m, tap, data) / sideFlow(m[tap]), 0.06)
-  if (data.screens === null)
+  if (data.screens[tap] === undefined && data.screens[''] === undefined)
     predicted['screens-look'] = (_m, cause) => (cause === 'inlet-screen.clogged' ? 1 : 0)
   let best: FillWeighing['next'] = null
   for (const [measure, outcome] of Object.entries(predicted) as [
