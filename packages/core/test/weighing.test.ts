@@ -97,7 +97,7 @@ it.each([
 it('says how much of the answer came from the plate', () => {
   const one = weigh([drain(2.4, 1, 900)])
   const lifted = weigh([drain(2.4, 1, 900)], [lift(2660)])
-  expect(one?.head.fromPrior).toBeGreaterThan(0.8)
+  expect(one?.head.fromPrior).toBeGreaterThan(0.65)
   expect(lifted?.head.fromPrior).toBeLessThan(0.5)
 })
 const at = (run: JudgedRun, atMs: number): JudgedRun => ({ ...run, atMs })
@@ -238,7 +238,7 @@ it('tells screen from valve by a look, and by a throttled fill', () => {
   )
   // A clogged screen's loss grows with Q², so throttling the tap slows it further; a restricted valve gives what it gave.
   const valve = inlet([...runs, fill('cold', 3.8, true)], good)
-  expect(valve?.probability['inlet-valve.restricted']).toBeGreaterThan(0.8)
+  expect(valve?.probability['inlet-valve.restricted']).toBeGreaterThan(0.65)
 })
 it('asks for nothing more once one cause is left', () =>
   expect(

@@ -47,6 +47,8 @@ export interface VisitReport {
       /** What disturbed the drains and is neither pump nor path. */
       drain_trouble?: string
       pump?: string
+      /** What was probably a slip of unit or kind, and is asked. */
+      asked?: string[]
       /** ln of likelihood above a sound pump on a clean path. */
       drain_support?: { pump_weak: number; path_restricted: number }
       fill?: string
@@ -110,7 +112,7 @@ const ABOVE_TOP_MM = 60
  */
 export function analyseVisit(file: VisitFile): VisitReport {
   const { judged, says } = judgeVisit(file)
-  const known = judged.map(({ plan, analysis }) => ({ plan, analysis: runInVisit(plan, analysis, says) }))
+  const known = judged.map((run, place) => ({ plan: run.plan, analysis: runInVisit(run, place, says) }))
   return { runs: known.map(toReport), combined: combinedReport(says) }
 }
 
@@ -225,6 +227,7 @@ function combinedReport(says: VisitSays): VisitReport['combined'] {
     ...named(says),
     verdicts: {
       ...(says.drainTrouble && !says.drain ? { drain: 'undecided', drain_trouble: says.drainTrouble } : {}),
+      ...(says.slips.length > 0 ? { asked: says.slips.map((slip) => slip.code) } : {}),
       ...(says.pump ? { pump: says.pump.verdict } : {}),
       ...(says.drain
         ? {

@@ -20,9 +20,9 @@ export const SPREAD = {
   pathK: 0.15,
   stillPump: 0.3,
   /** Pump curves H₀·(1 − xⁿ) have n from 1.5 to 2. */
-  curveExponent: 0.25,
+  curveExponent: 0.38,
   /** A hose's bore is read off its outside or guessed, mm. */
-  boreMm: 0.4,
+  boreMm: 0.55,
   ratedFlow: 0.05,
   supplyLossRatio: 0.3,
   gaugeKpa: 10,

@@ -212,7 +212,8 @@ function tellAfterwards(
 ): void {
   if (plan.kind === 'drain') {
     const stop = marks.filter((m) => m.what === 'pump-off').at(-1)
-    const back = stop ? runBackAfter(plan, readings, stop.tS, source) : null
+    const air = marks.some((m) => m.what === 'air-drawn' && stop !== undefined && m.tS <= stop.tS)
+    const back = stop ? runBackAfter(plan, readings, stop.tS, source, air) : null
     if (!back) return
     analysis.quantities.runBackL = back.litres
     if (back.seen)

@@ -2,6 +2,7 @@ import { portHeight } from '../machine/uncertainty.ts'
 import { analyseFlowRun } from './analyseFlowRun.ts'
 import { analyseStandingRun } from './analyseStanding.ts'
 import { straightenClock } from './clock.ts'
+import { levelsSeen } from './levelsSeen.ts'
 import { inOrderOfTime, type ReadingSource, type Readings } from './readings.ts'
 import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
 import { analyseAfterDrain } from './runBack.ts'
@@ -40,6 +41,7 @@ export function analyseRun(
         : analyseStandingRun
   const analysis = analyse(plan, ordered.readings, marks, source)
   analysis.notes.unshift(...notes)
+  analysis.seen = levelsSeen(ordered.readings)
   return analysis
 }
 

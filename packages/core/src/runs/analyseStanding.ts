@@ -111,6 +111,9 @@ export function analyseStandingRun(
   // A display that nothing was held against may fall by itself.
   const display = from === 'indicated' && !chosen.display?.agrees
 
+  // An empty tub loses nothing, and holds nothing either.
+  if (plan.kind === 'hold' && loss.moves === 'stays' && Math.max(loss.startMm, loss.endMm) < AT_PORT_MM)
+    return { ...analysis, saying: { code: 'empty-tub', kind: plan.kind }, basis: null }
   if (loss.moves === 'falls')
     return byRuler
       ? falling(plan, analysis, loss, { levels: few, series: few }, tub, marks, false, 'hand')

@@ -1,6 +1,7 @@
 import type { FittedCurve } from './estimateFlow.ts'
 import type { TimedEstimate } from './estimateTimed.ts'
 import type { Interval } from './interval.ts'
+import type { LevelsSeen } from './levelsSeen.ts'
 import type { Bounds, NotIdentifiable, Quantities } from './quantities.ts'
 import type { Saying } from './sayRun.ts'
 import type { Verdict } from './verdict.ts'
@@ -23,6 +24,8 @@ export interface RunAnalysis {
   } | null
   /** What a house with a sound supply would give; only where the supply was gauged and is weak. */
   soundHouse?: { flowLMin: { lo: number; mid: number; hi: number } } | undefined
+  /** The levels in a few figures. */
+  seen?: LevelsSeen | null | undefined
   /** What a flow by time rests on, where fewer than three levels were read. */
   rests?: TimedEstimate['rests'] | undefined
   /** What the technician should know about the readings: gaps, order, outliers, likely slips. */

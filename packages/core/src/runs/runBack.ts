@@ -1,5 +1,6 @@
 import { tapedTub } from '../machine/machineSpec.ts'
 import { median } from '../numeric/quantile.ts'
+import type { TubGeometry } from '../tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
 import type { Interval } from './interval.ts'
 import { chooseLevels } from './chooseLevels.ts'
@@ -7,6 +8,7 @@ import { between, type LevelSeries, type ReadingSource, type Readings } from './
 import { blankAnalysis, intervalOf, type RunAnalysis } from './runAnalysis.ts'
 import type { RunMark } from './runMarks.ts'
 import type { RunPlan } from './runPlan.ts'
+import { EARLIEST_AIR_MM, litresAtAir } from './timedEnds.ts'
 
 /** Water from the hose is back within this time, s. */
 const SETTLED_S = 5
@@ -36,9 +38,10 @@ export function runBackAfter(
   readings: Readings,
   stopS: number,
   source: ReadingSource,
+  airDrawn = false,
 ): RunBack | null {
   const { series } = chooseLevels(readings)
-  const before = levelAtStop(series, stopS, source)
+  const before = airDrawn ? levelAtAir(series, stopS, source) : levelAtStop(series, stopS, source)
   const after = between(series, stopS + SETTLED_S, Number.POSITIVE_INFINITY).mm
   if (before === null || after.length < 1) return null
   const tub = tapedTub(plan.machine)
@@ -46,19 +49,50 @@ export function runBackAfter(
   const riseMm = endMm - before.mm
   const own = READING[source]
   const riseSe = Math.hypot(before.se, (1.25 * own.mm) / Math.sqrt(Math.min(after.length, 12)))
+  const seen = riseMm > Math.max(own.leastMm, CALL_SES * riseSe)
+  const base = { riseMm, startMm: before.mm, endMm }
+  // Once air is drawn the water stands somewhere in the sump, and what comes back fills that first, unseen.
+  if (before.mm < SHOWS_MM[source] || (airDrawn && source === 'hand')) {
+    const litres = fromTheSump(tub, endMm, riseSe, SHOWS_MM[source])
+    return { ...base, litres, seen: litres.lo > SURELY_L || (seen && !airDrawn) }
+  }
   const litres = tubVolumeL(tub, endMm) - tubVolumeL(tub, before.mm)
   const area = Math.max(
     tubAreaLPerMm(tub, (endMm + before.mm) / 2),
     tubAreaLPerMm(tub, Math.max(endMm, before.mm)),
   )
-  const seen = riseMm > Math.max(own.leastMm, CALL_SES * riseSe)
-  return {
-    litres: intervalOf(litres, Math.hypot(riseSe * area, SECTION_SE * litres)),
-    riseMm,
-    seen,
-    startMm: before.mm,
-    endMm,
+  const { value, lo, hi } = intervalOf(litres, Math.hypot(riseSe * area, SECTION_SE * litres))
+  return { ...base, litres: { value, lo, hi: Math.max(hi, LEAST_HI_L) }, seen }
+}
+
+/** Below this a level at the port is not told from none, mm. */
+const SHOWS_MM = { hand: 7, stream: 3 } as const
+/** Less than this nobody can rule out, L. */
+const LEAST_HI_L = 0.05
+/** More than this came back beyond doubt, L. Settled on the study of run-back. */
+const SURELY_L = 0.07
+
+/** What came back into a sump whose water was drawn down to the first air. */
+function fromTheSump(tub: TubGeometry, endMm: number, seMm: number, showsMm: number): Interval {
+  const air = litresAtAir(tub)
+  if (endMm < showsMm) {
+    const most = tubVolumeL(tub, showsMm)
+    return { value: Math.max(0, most - air.litres) / 2, lo: 0, hi: most * (1 + SECTION_SE) }
   }
+  const litres = tubVolumeL(tub, endMm) - air.litres
+  const se = Math.hypot(air.sdL, seMm * tubAreaLPerMm(tub, endMm), SECTION_SE * Math.max(0, litres))
+  return { value: Math.max(0, litres), lo: Math.max(0, litres - 1.96 * se), hi: Math.max(0.05, litres + 1.96 * se) }
+}
+
+/** The level once air was drawn: it no longer falls, so the last readings before the stop are it. */
+function levelAtAir(
+  series: LevelSeries,
+  stopS: number,
+  source: ReadingSource,
+): { mm: number; se: number } | null {
+  const near = between(series, stopS - (source === 'hand' ? 6 : 1), stopS + 0.3).mm
+  // Air was drawn, so nothing stands high any more, whether somebody read it or not.
+  return { mm: near.length > 0 ? Math.min(EARLIEST_AIR_MM, Math.min(...near)) : 0, se: READING[source].mm }
 }
 
 /** The level at the instant of the stop: the falling readings before it carried on, or the first reading at it. */

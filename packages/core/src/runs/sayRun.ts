@@ -41,6 +41,8 @@ export type Saying =
   | { code: 'overfilled'; kind: RunKind; reachedMm: number; dueMm: number; flowLMin: number }
   | { code: 'one-instant'; kind: RunKind; got: number }
   | { code: 'no-end'; kind: RunKind }
+  | { code: 'empty-tub'; kind: RunKind }
+  | { code: 'slip'; kind: RunKind; slip: SlipCode; written: number; meant: number }
   | { code: 'not-yet'; kind: RunKind; seconds: number; loLMin: number; hiLMin: number }
   | { code: 'too-few'; kind: RunKind; got: number; needed: number }
   | { code: 'steady'; kind: RunKind; seenLH: number }
@@ -64,6 +66,17 @@ export type Saying =
   | { code: 'run-back'; kind: RunKind; litres: number; riseMm: number }
   | { code: 'no-run-back'; kind: RunKind; mostL: number }
   | { code: 'throttled' | 'end-too-high' | 'levels-too-close'; kind: RunKind; flowLMin: number }
+
+export type SlipCode =
+  | 'level-in-cm'
+  | 'level-in-inches'
+  | 'hose-end-in-cm'
+  | 'radius-for-diameter'
+  | 'head-in-feet'
+  | 'meter-in-gallons'
+  | 'drain-called-hold'
+  | 'two-runs-in-one'
+  | 'fill-level-in-cm'
 
 /** What all holds of a visit say, as far as one of them has to know it. */
 export type HoldsSay = 'tight' | 'leak' | 'soaking' | 'siphon' | 'seep-in' | 'tube-leak' | 'undecided'
@@ -119,6 +132,10 @@ export function sayRun(
       return `It went on to ${height(saying.reachedMm)}, ${height(saying.reachedMm - saying.dueMm)} above where it should close: it overfills. Pull the plug in a fill: if water stops, it is told to stay open; if not, the valve sticks.`
     case 'one-instant':
       return `All ${saying.got} readings carry the same time: give each its own, at least 10 s apart.`
+    case 'empty-tub':
+      return 'No water stands above the port, so nothing can be seen to be lost. If it was filled before, it has run out.'
+    case 'slip':
+      return saySlip(saying.slip, saying.written, saying.meant)
     case 'no-end':
       return saying.kind === 'fill'
         ? 'No end to time: press when the machine closes its valve, or read levels on the way.'
@@ -149,6 +166,33 @@ export function sayRun(
       return 'Start and end level are too close together to compare: let it run further.'
     default:
       return assertNever(saying)
+  }
+}
+
+/** A probable slip as a question; figures as they were written. */
+export function saySlip(slip: SlipCode, written: number, meant: number): string {
+  const mm = (value: number) => `${Math.round(value)} mm`
+  switch (slip) {
+    case 'level-in-cm':
+      return `Were these levels centimetres? The highest is ${mm(written)}; this machine fills to about ${mm(meant)}. Nothing is concluded until that is settled.`
+    case 'level-in-inches':
+      return `Were these levels inches? The highest is ${mm(written)}; this machine fills to about ${mm(meant)}. Nothing is concluded until that is settled.`
+    case 'hose-end-in-cm':
+      return `Is the hose end really ${mm(written)} above the floor? Was that centimetres, ${mm(meant)}? Nothing is concluded until that is settled.`
+    case 'radius-for-diameter':
+      return `Is the tub really ${mm(written)} across? Was that its radius? Nothing is concluded from levels until that is settled.`
+    case 'head-in-feet':
+      return `Does this pump really lift ${written.toFixed(1)} m? Was that feet, ${meant.toFixed(1)} m? Nothing is concluded from drains until that is settled.`
+    case 'meter-in-gallons':
+      return `The meter shows ${Math.round(100 * written)} % of the level: does it count US gallons? Then they agree.`
+    case 'drain-called-hold':
+      return `${written.toFixed(0)} L/min left in this hold: was it a drain? Nothing is concluded until that is settled.`
+    case 'two-runs-in-one':
+      return `The level turned back by ${mm(written)}: are these two runs in one? Nothing is concluded until that is settled.`
+    case 'fill-level-in-cm':
+      return `Does this machine really close at ${mm(written)}? Was that centimetres, ${mm(meant)}?`
+    default:
+      return assertNever(slip)
   }
 }
 

@@ -1,3 +1,6 @@
+import { tapedTub } from '../machine/machineSpec.ts'
+import { type TubGeometry, tubTopMm } from '../tub/tubGeometry.ts'
+import { tubLevelMm, tubVolumeL } from '../tub/tubVolume.ts'
 import { linearLeastSquares } from '../numeric/leastSquares.ts'
 import { median } from '../numeric/quantile.ts'
 import { robustLine } from '../numeric/robustLine.ts'
@@ -70,7 +73,7 @@ export function calibrateSensor(
   const indicated = present(readings.tS, readings.levelMm)
   if (ruler.tS.length < 4 || indicated.tS.length < 4) return null
   const window = runWindow(plan, ruler.tS.length >= 8 ? ruler : indicated, marks)
-  const pairs = pairsAtRuler(ruler, indicated, source, window)
+  const pairs = pairsAtRuler(ruler, indicated, source, window, tapedTub(plan.machine))
   return pairs ? fitSensor(pairs) : null
 }
 
@@ -88,6 +91,7 @@ function pairsAtRuler(
   indicated: LevelSeries,
   source: ReadingSource,
   window: RunWindow,
+  tub: TubGeometry,
 ): SensorPairs | null {
   const tS: number[] = []
   const indicatedMm: number[] = []
@@ -98,7 +102,7 @@ function pairsAtRuler(
     indicatedMm.push(median(near))
   }
   if (tS.length < 4) return null
-  const waterAt = smoothed(withoutSpikes(ruler), window)
+  const waterAt = smoothed(withoutSpikes(ruler), window, tub)
   const first = Math.min(window.fromS, tS[0] as number)
   const length = (tS.at(-1) as number) - first
   const pathS = Array.from({ length: PATH_POINTS }, (_, i) => first + (length * i) / (PATH_POINTS - 1))
@@ -131,17 +135,23 @@ function withoutSpikes(ruler: LevelSeries): LevelSeries {
  * The water over time by a ruler that was read now and then: a low polynomial while it moves, its median once it rests. An unsmoothed
  * ruler would make every sensor look as if it lagged, since a lag smooths the ruler's own noise.
  */
-function smoothed(ruler: LevelSeries, window: RunWindow): (tS: number) => number {
-  const during = between(ruler, window.fromS, window.toS + 0.5)
+function smoothed(ruler: LevelSeries, window: RunWindow, tub: TubGeometry): (tS: number) => number {
+  // A drum's section changes with every millimetre: its litres run smoothly, its level does not.
+  const lies = tub.shape === 'horizontal'
+  const most = tubVolumeL(tub, tubTopMm(tub))
+  const toMm = (value: number) => (lies ? tubLevelMm(tub, Math.min(most, Math.max(0, value))) : value)
+  const read = between(ruler, window.fromS, window.toS + 0.5)
+  const during = lies ? { tS: read.tS, mm: read.mm.map((mm) => tubVolumeL(tub, mm)) } : read
   const after = between(ruler, window.toS + 2, Number.POSITIVE_INFINITY).mm
   const n = during.tS.length
-  const degree = n < 3 ? 1 : n < 5 ? 1 : n < 9 ? 2 : 3
+  const degree = n < 5 ? 1 : n < 9 || lies ? 2 : 3
   const length = Math.max(1, window.toS - window.fromS)
   const unit = (t: number) => (2 * (t - window.fromS)) / length - 1
   const powers = (t: number) => Array.from({ length: degree + 1 }, (_, k) => unit(t) ** k)
   const fit = n > degree ? linearLeastSquares(Array.from(during.tS, powers), during.mm) : null
   if (!fit) return fromReadingToReading(ruler)
-  const along = (t: number) => powers(t).reduce((sum, p, k) => sum + p * (fit.coefficients[k] as number), 0)
+  const along = (t: number) =>
+    toMm(powers(t).reduce((sum, p, k) => sum + p * (fit.coefficients[k] as number), 0))
   const rest = after.length >= 2 ? median(after) : along(window.toS)
   return (t) => (t > window.toS ? rest : along(Math.max(window.fromS, t)))
 }

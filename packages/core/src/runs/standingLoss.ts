@@ -130,10 +130,16 @@ export function sharedNoise(source: ReadingSource, secondsPerPoint: number): num
   return source === 'stream' ? 1 + Math.min(1.5, 2 / Math.max(0.5, secondsPerPoint)) : 1
 }
 
+/** A tub that rests below this is empty, and one that fell by this much at once did fall, mm. */
+const EMPTY_MM = 10
+const GONE_MM = 40
+
 /** Whether the level fell fast at the very beginning and then stood: two readings in a row clearly above all that followed. */
 function earlyFall(mm: Float64Array, sigmaMm: number): boolean {
   const rest = median(mm.subarray(Math.min(4, mm.length - 1)))
   const above = (i: number) => ((mm[i] as number) - rest) / sigmaMm
+  // Empty at the second look: no single reading is wild by so much.
+  if (rest < EMPTY_MM && (mm[0] as number) - rest > GONE_MM) return true
   return above(0) > 3 && above(1) > 1.5 && (above(0) + above(1)) * sigmaMm > Math.max(6 * sigmaMm, 6)
 }
 

@@ -25,7 +25,7 @@ export interface SensorFit {
 /** Lags that are tried, s. */
 const LAGS = [0, ...Array.from({ length: 90 }, (_, i) => 2 * 1.068 ** i)]
 /** The smoothed ruler errs the same way over neighbouring pairs: so much wider are the error bars. Settled on the study. */
-const WIDER = 1.45
+const WIDER = 1.65
 /** A lag and an offset look alike on a steady rise: with a lag the offset is this much less sure. Settled on the study. */
 const LAG_WIDER = 1.6
 /** What a ruler itself leaves open when a whole run is read by one eye, mm. Estimate. */

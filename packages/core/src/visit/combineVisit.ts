@@ -10,6 +10,7 @@ import { epochOfRun, inOrderMade, lookOutdatedBy, runOutdatedBy, type VisitAct }
 import { type DrainTrouble, type PumpFate, pumpFate, troubleOfRuns, troubleSeen } from './drainTrouble.ts'
 import { type CatchHeight, heightFromCatches, heightFromStopLevel } from './leakHeights.ts'
 import { type JudgedRun, numbersOf, type Observation } from './observations.ts'
+import { type Slip, slipOfRun, visitSlips } from './slips.ts'
 import { type DrainWeighing, weighDrains } from './weighDrains.ts'
 import { type FillWeighing, weighFills } from './weighFills.ts'
 import { type HoldWeighing, weighHolds } from './weighHolds.ts'
@@ -28,6 +29,8 @@ export interface VisitSays {
   /** What disturbs the drains and is neither pump nor path; they are then not weighed between the two. */
   drainTrouble: DrainTrouble | null
   pump: PumpFate | null
+  /** What was probably written in another unit or for another thing; a run's place is the one among those given. */
+  slips: Slip[]
   runBack: RunBackSays | null
   /** The act after which no run was made on that path: what it says is of before. */
   since: Partial<Record<PathName, VisitAct>>
@@ -102,7 +105,9 @@ export function combineVisit(
   seen: readonly Observation[],
   acts: readonly VisitAct[] = [],
 ): VisitSays {
-  const all = inOrderMade(made)
+  const slips = visitSlips(machine, site, made)
+  // What rests on a slip is asked about, and taken for nothing until it is settled.
+  const all = inOrderMade(made.filter((run, place) => slipOfRun(slips, run, place) === null))
   const observations = inOrderMade(seen).filter((look) => lookOutdatedBy(look, acts) === null)
   const paths = { fill: newest(all, 'fill', acts), hold: newest(all, 'hold', acts), drain: newest(all, 'drain', acts) }
   const holds = paths.hold.runs
@@ -121,7 +126,8 @@ export function combineVisit(
     hold,
     // A tub that holds now has no leak to place, whatever an earlier hold showed.
     leakHeight: leakHeightOf(leaksByHold(hold) ? holds : [], observations, hold),
-    meter: meterOf(paths.fill.runs),
+    meter: slips.some((slip) => slip.code === 'meter-in-gallons') ? null : meterOf(paths.fill.runs),
+    slips,
     standpipe: standpipeOf(machine, site, drains),
     runBack: runBackOf(drains, observations),
     since: {

@@ -4,6 +4,9 @@ import type { Interval } from '../runs/interval.ts'
 /** Sound, weak, restricted or both, before any run: how common each is. Estimates. */
 const COMMON = { nominal: 0.25, weak: 0.3, restricted: 0.3, both: 0.15 } as const
 
+/** Share of plates and bores that are wrong, and how much wider those scatter. Estimates. */
+const WRONG_PLATE = { share: 0.2, wider: 2.4 } as const
+
 /** Head and path when each may be sound or off, by how common that is and by the spreads of sound ones. */
 export function mixturePosterior(
   map: readonly number[][],
@@ -11,7 +14,10 @@ export function mixturePosterior(
   lnPaths: readonly number[],
   headSd: number,
 ) {
-  const normal = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI))
+  const bell = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI))
+  // A plate read off the wrong part or a bore guessed lies further off than a sound one's own scatter.
+  const normal = (x: number, sd: number) =>
+    (1 - WRONG_PLATE.share) * bell(x, sd) + WRONG_PLATE.share * bell(x, WRONG_PLATE.wider * sd)
   const lowHead = (u: number) => (u <= 0 ? 1 / -(lnHeads[0] as number) : 0)
   const highPath = (v: number) => (v >= 0 ? 1 / (lnPaths[lnPaths.length - 1] as number) : 0)
   return posterior(

@@ -1,17 +1,46 @@
 import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunPlan } from '../runs/runPlan.ts'
+import type { Saying } from '../runs/sayRun.ts'
 import type { VisitSays } from './combineVisit.ts'
+import type { JudgedRun } from './observations.ts'
+import { type Slip, slipOfRun } from './slips.ts'
 
 /**
  * A run as the visit knows it: what other runs and looks have settled is not asked again, and a height of a leak that the holds have
  * explained otherwise is not given. The stored analysis stays as it is.
+ * @param place - The run's place among those the visit was weighed with.
  */
-export function runInVisit(plan: RunPlan, analysis: RunAnalysis, says: VisitSays): RunAnalysis {
+export function runInVisit(run: JudgedRun, place: number, says: VisitSays): RunAnalysis {
+  const { plan, analysis } = run
   const { saying } = analysis
+  const slip = slipOfRun(says.slips, run, place)
+  if (slip) return asked(analysis, plan, slip)
   if (plan.kind === 'hold' && saying.code === 'falling' && says.hold) return holdIn(analysis, says)
   if (saying.code === 'stalled' && says.pump) return { ...analysis, saying: { ...saying, known: true } }
   if (saying.code === 'slow' && isSettled(plan, says)) return { ...analysis, saying: { ...saying, settled: true } }
   return analysis
+}
+
+/** A run that rests on a slip: its time stands, all else is asked. */
+function asked(analysis: RunAnalysis, plan: RunPlan, slip: Slip): RunAnalysis {
+  const { timeS } = analysis.quantities
+  const saying: Saying = {
+    code: 'slip',
+    kind: plan.kind,
+    slip: slip.code,
+    written: slip.written,
+    meant: slip.meant,
+  }
+  return {
+    ...analysis,
+    verdict: 'not-identifiable',
+    saying,
+    quantities: timeS ? { timeS } : {},
+    bounds: {},
+    expected: null,
+    basis: null,
+    rests: undefined,
+  }
 }
 
 function isSettled(plan: RunPlan, says: VisitSays): boolean {

@@ -1,5 +1,5 @@
 import { assertNever } from '../assertNever.ts'
-import type { LevelText, VolumeText } from '../runs/sayRun.ts'
+import { type LevelText, saySlip, type VolumeText } from '../runs/sayRun.ts'
 import { PART_NAME } from '../waterpath/parts.ts'
 import type { VisitAct } from './acts.ts'
 import type { VisitSays } from './combineVisit.ts'
@@ -45,6 +45,7 @@ const FILL_NEXT: Record<NonNullable<FillWeighing['next']>['measure'], string> = 
 export function sayVisit(says: VisitSays, text: VisitText = METRIC_VISIT): string[] {
   const siphons = says.fill?.verdict === 'standpipe.siphon' || says.hold?.verdict === 'siphon'
   return [
+    ...says.slips.map(({ code, written, meant }) => saySlip(code, written, meant)),
     ...says.changes.map((change) => sayChange(change)),
     says.fill ? sayFill(says.fill) : null,
     says.meter && says.meter.verdict !== 'agrees'

@@ -71,13 +71,15 @@ export function weighHolds(runs: readonly JudgedRun[]): HoldWeighing | null {
   const acting = data.filter((d) => !(d.lifted && best === 'siphon'))
   const weights = acting.map((d) => 1 / d.se ** 2)
   const sum = weights.reduce((a, b) => a + b, 0)
-  const tight = probability.tight * TIGHT_UNLESS > probability[best]
+  // A level that fell beyond doubt in every hold is not called tight because no usual shape fits it.
+  const allFell = holds.every((r) => r.analysis.verdict === 'falling')
+  const tight = !allFell && probability.tight * TIGHT_UNLESS > probability[best]
   return {
     verdict: tubeLeaks(holds)
       ? 'tube-leak'
       : tight
         ? 'tight'
-        : probability[best] >= NAMED
+        : best !== 'tight' && probability[best] >= NAMED
           ? best
           : 'undecided',
     probability,
