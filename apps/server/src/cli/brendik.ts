@@ -1,9 +1,10 @@
-import { createReadStream, readFileSync } from 'node:fs'
+import { createReadStream, readFileSync, statSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
-import { analyseVisit, diagnoseVisit, parseVisitFile, type VisitFile } from '@brendik/core'
 import { visitFileJsonSchema } from '../visitFileJsonSchema.ts'
-import { diagnosisText, reportText } from './reportText.ts'
+import { answerLine, type Command, QUESTIONS, visitOf } from './answers.ts'
+import { openPool } from './pool.ts'
 
 const USAGE = `usage: brendik analyse FILE [--json]     what a visit file's runs say; FILE may be - for standard input
        brendik diagnose FILE [--json]    which leaks explain all that was found, and what to look at next
@@ -21,25 +22,18 @@ async function main(): Promise<void> {
     console.log(JSON.stringify(visitFileJsonSchema(), null, 2))
     return
   }
-  const ask = command === 'analyse' ? ANALYSE : command === 'diagnose' ? DIAGNOSE : null
-  if (ask === null || file === undefined || more.length > 0)
+  const known = command === 'analyse' || command === 'diagnose' ? command : null
+  if (known === null || file === undefined || more.length > 0)
     throw new Error(
       'expected analyse or diagnose FILE [--json | --jsonl], or schema; brendik --help says more',
     )
-  if (parsed.values.jsonl) await answerLines(file, (visit) => JSON.stringify(ask.answer(visit)))
+  if (parsed.values.jsonl) await answerLines(file, known)
   else {
+    const ask = QUESTIONS[known]
     const visit = visitOf(readFileSync(file === '-' ? 0 : file, 'utf8'))
     await write(parsed.values.json ? JSON.stringify(ask.answer(visit), null, 2) : ask.text(visit))
   }
 }
-
-interface Question {
-  answer: (visit: VisitFile) => unknown
-  /** The same for people. */
-  text: (visit: VisitFile) => string
-}
-const ANALYSE: Question = { answer: analyseVisit, text: (visit) => reportText(analyseVisit(visit)) }
-const DIAGNOSE: Question = { answer: diagnoseVisit, text: (visit) => diagnosisText(diagnoseVisit(visit)) }
 
 function parseCommand() {
   return parseArgs({
@@ -48,38 +42,41 @@ function parseCommand() {
   })
 }
 
-function visitOf(text: string): VisitFile {
-  return parseVisitFile(parseJson(text))
-}
+/** A file worth more than one core, bytes: below it a worker's start costs more than it saves. */
+const SHARED_BYTES = 200_000
 
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text.replace(/^\uFEFF/, ''))
-  } catch (error) {
-    throw new Error(`expected JSON: ${(error as Error).message.replace(/\s+/g, ' ')}`)
-  }
-}
-
-/** Bad lines answer with their error and the run goes on. */
-async function answerLines(file: string, answer: (visit: VisitFile) => string): Promise<void> {
+/** Bad lines answer with their error and the run goes on. A large file is shared over the cores; the order is kept. */
+async function answerLines(file: string, command: Command): Promise<void> {
   const input = file === '-' ? process.stdin : createReadStream(file)
   const failed = new Promise<never>((_resolve, reject) => {
     input.on('error', reject)
   })
-  const work = async () => {
-    for await (const line of createInterface({ input, crlfDelay: Number.POSITIVE_INFINITY })) {
-      if (line.trim() === '') continue
-      let out: string
-      try {
-        out = answer(visitOf(line))
-      } catch (error) {
-        out = JSON.stringify({ error: (error as Error).message })
-      }
-      await write(out)
-    }
-  }
-  await Promise.race([work(), failed])
+  const lines = createInterface({ input, crlfDelay: Number.POSITIVE_INFINITY })
+  const large = file !== '-' && statSync(file).size > SHARED_BYTES && availableParallelism() > 1
+  await Promise.race([large ? shared(lines, command) : oneByOne(lines, command), failed])
 }
+
+async function oneByOne(lines: AsyncIterable<string>, command: Command): Promise<void> {
+  for await (const line of lines) if (line.trim() !== '') await write(answerLine(command, line))
+}
+
+async function shared(lines: AsyncIterable<string>, command: Command): Promise<void> {
+  const pool = openPool(Math.min(MOST_WORKERS, availableParallelism()), command)
+  const waiting: Promise<string>[] = []
+  try {
+    for await (const line of lines) {
+      if (line.trim() === '') continue
+      waiting.push(pool.answer(line))
+      // So much is kept in hand that no worker waits, and no more.
+      if (waiting.length >= IN_HAND * pool.size) await write(await (waiting.shift() as Promise<string>))
+    }
+    for (const answer of waiting) await write(await answer)
+  } finally {
+    await pool.close()
+  }
+}
+const MOST_WORKERS = 8
+const IN_HAND = 4
 
 /** Waits for a slow reader of our output instead of holding it all in memory. */
 function write(line: string): Promise<void> {

@@ -36,12 +36,12 @@ export function leakCurve(tub: TubGeometry, law: LeakLaw, z0Mm: number, topMm: n
     levelMm[i] = z0Mm + height * (least + (1 - least) * x * x)
     const from = Math.sqrt((levelMm[i - 1] as number) - z0Mm)
     const to = Math.sqrt((levelMm[i] as number) - z0Mm)
-    // With u = √(h − z₀): dh/(h − z₀)ⁿ = 2·u^(1−2n) du, smooth for both laws.
+    // With u = √(h − z₀): dh/(h − z₀)ⁿ = 2·u^(1−2n) du, smooth for both laws (n = ½ or 1).
     let sum = 0
     for (let k = 0; k < 3; k++) {
       const u = from + (to - from) * (NODES[k] as number)
       const area = Math.max(0.004, tubAreaLPerMm(tub, z0Mm + u * u))
-      sum += (WEIGHTS[k] as number) * area * 2 * u ** (1 - 2 * n)
+      sum += ((WEIGHTS[k] as number) * area * 2) / (n === 1 ? u : 1)
     }
     g[i] = (g[i - 1] as number) + sum * (to - from)
   }

@@ -51,6 +51,27 @@ interface Tried {
   fit: CurveFit
 }
 
+/** Heights so much worse than the best are of no interest between the ones tried first, in units of the noise. */
+const NOT_WORTH = 60
+const FIRST_OF = 3
+
+/** Every third height, and those between them that may still matter. */
+function heightsWorth(heights: number, degreesOfFreedom: number, at: (i: number) => Tried | null): Tried[] {
+  const found: (Tried | null)[] = new Array(heights).fill(null)
+  for (let i = 0; i < heights; i += FIRST_OF) found[i] = at(i)
+  found[heights - 1] ??= at(heights - 1)
+  const chi2 = (i: number) => found[i]?.fit.chi2 ?? Number.POSITIVE_INFINITY
+  const best = Math.min(...found.map((_, i) => chi2(i)))
+  const limit = best + NOT_WORTH * Math.max(1, best / Math.max(1, degreesOfFreedom))
+  for (let i = 0; i < heights; i++) {
+    if (i % FIRST_OF === 0 || found[i]) continue
+    const before = i - (i % FIRST_OF)
+    const after = Math.min(heights - 1, before + FIRST_OF)
+    if (Math.min(chi2(before), chi2(after)) < limit) found[i] = at(i)
+  }
+  return found.filter((t) => t !== null)
+}
+
 function bestOf(tried: readonly Tried[]): Tried | null {
   return tried.reduce<Tried | null>((a, b) => (a === null || b.fit.chi2 < a.fit.chi2 ? b : a), null)
 }
@@ -59,9 +80,15 @@ function bestOf(tried: readonly Tried[]): Tried | null {
  * Which leak heights and laws a falling level allows: for each height z₀ of a grid and each law, the best curve
  * dV/dt = −k·(h − z₀)ⁿ is fitted (two parameters), and the sum of squares is profiled over z₀.
  * @param lowestMm - Lowest height a leak can have on this machine, mm above the port.
+ * @param heights - How many heights are tried for each law; the flow alone needs fewer.
  * @returns null when the levels do not fall.
  */
-export function profileLeak(tub: TubGeometry, points: HoldPoints, lowestMm: number): LeakProfile | null {
+export function profileLeak(
+  tub: TubGeometry,
+  points: HoldPoints,
+  lowestMm: number,
+  heights = HEIGHTS,
+): LeakProfile | null {
   const ends = endLevels(points)
   const fall = ends.startMm - ends.endMm
   if (!(fall > 0)) return null
@@ -76,11 +103,9 @@ export function profileLeak(tub: TubGeometry, points: HoldPoints, lowestMm: numb
       const fit = fitCurve(curve, points, tub)
       return fit ? { law, z0Mm: curve.z0Mm, fit } : null
     }
-    const step = (farthest / nearest) ** (1 / (HEIGHTS - 1))
+    const step = (farthest / nearest) ** (1 / (heights - 1))
     // Even in the logarithm of the depth below the start: fine where the curve can tell, coarse far below.
-    const coarse = Array.from({ length: HEIGHTS }, (_, i) => at(nearest * step ** i)).filter(
-      (t) => t !== null,
-    )
+    const coarse = heightsWorth(heights, points.degreesOfFreedom, (i) => at(nearest * step ** i))
     const best = bestOf(coarse)
     // A level that came to rest at the leak tells its height to a fraction of a step.
     const fine =
@@ -164,7 +189,8 @@ function fitCurve(curve: LeakCurve, points: HoldPoints, tub: TubGeometry): Curve
     chi2 = sum
     if (!(det > 0)) break
     cov = { cc: s11 / det, ck: -s01 / det, kk: s00 / det }
-    if (step > 1 && gain < 1e-3) break
+    // Far from any fit the last thousandth does not matter.
+    if (step > 1 && gain < (chi2 > 4 * n ? 0.02 * chi2 : 1e-3)) break
     const dc = (s11 * b0 - s01 * b1) / det
     const dk = (s00 * b1 - s01 * b0) / det
     c = Math.max(1e-9, c + dc)

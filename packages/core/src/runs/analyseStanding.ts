@@ -44,6 +44,8 @@ const SECTION_SE = 0.025
 const POWER_SES = 1.645
 /** Runs in which the drum itself lifts the water by 50 to 120 mm. Estimate. */
 const MOVES_BY_ITSELF: readonly RunPlan['kind'][] = ['motion', 'spin']
+/** Heights tried for the flow at the start, which hardly depends on them. */
+const EARLY_HEIGHTS = 20
 /** Points a long run is thinned to. */
 const BLOCKS = 60
 /** Intervals of a leak's height no wider than this are worth giving, mm. */
@@ -178,7 +180,7 @@ function falling(
   const fitted = series.tS.length > 2 ? profileLeak(tub, points, lowestMm) : null
   const profile = withBias(fitted, last(points.tS), source, display)
   const early = profile ? earlyPart(levels, zero, profile, loss.sigmaMm, source) : null
-  const flow = (early ? profileLeak(tub, early, lowestMm) : null)?.leakLH ?? profile?.leakLH
+  const flow = (early ? profileLeak(tub, early, lowestMm, EARLY_HEIGHTS) : null)?.leakLH ?? profile?.leakLH
   analysis.verdict = 'falling'
   const lineLH = withSection(loss.lPerS * 3600, loss.se * 3600)
   const leak = flow ? withSection(flow.value, (flow.se * studentT975(degreesOfFreedom)) / 1.96) : lineLH

@@ -5,7 +5,7 @@ import { type ExpectedRun, expectedRun } from './expectedRun.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
 
 /** Bands inside an analysis need fewer samples than a drawn one: only three quantiles of one time are taken. */
-const COMPARE = { samples: 400, cells: 16 } as const
+const COMPARE = { samples: 200, cells: 10 } as const
 
 /** The healthy run over the levels that were really passed. */
 export function compareRun(plan: RunPlan, estimate: FlowEstimate | null): ExpectedRun | null {

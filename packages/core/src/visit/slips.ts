@@ -26,7 +26,7 @@ const LOWEST_END_MM = 200
 const NARROWEST_MM = 380
 const HIGHEST_HEAD_M = 4.4
 /** A meter that shows this share of the level counts US gallons: 1 L = 0.264 US gal. */
-const GALLONS = { lo: 0.22, hi: 0.315, factor: 3.785 } as const
+const GALLONS = { lo: 0.21, hi: 0.325, factor: 3.785 } as const
 /** No leak runs like a pump, L/min. */
 const PUMPED_L_MIN = 9
 /** A level that turns back by this share of its whole way is another run. */

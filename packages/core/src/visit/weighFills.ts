@@ -46,7 +46,7 @@ export interface FillWeighing {
 
 /** Height of the density of Student's t with 4 degrees of freedom at its middle. */
 const T4_PEAK = 0.375
-const DRAWS = 500
+const DRAWS = 400
 /** How common each cause is before any measurement: mostly nothing is wrong with the inlet. Estimate. */
 const COMMON_NONE = 3
 const NAMED = 0.7
