@@ -39,6 +39,7 @@ const visitWith = (observations: readonly Observation[]): LeakCaseOfVisit => ({
   observations,
   history: NO_HISTORY,
   leakSeen: [],
+  acts: [],
   panelsOpen: false,
 })
 

@@ -12,6 +12,7 @@ const view = (observations: Observation[], change: Partial<LeakCaseOfVisit> = {}
     observations,
     history: NO_HISTORY,
     leakSeen: [],
+    acts: [],
     panelsOpen: false,
     ...change,
   })

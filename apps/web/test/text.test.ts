@@ -56,7 +56,14 @@ it('does not call a run untellable while it still runs', () => {
   expect(sentence(early, 'metric')).toMatch(/^1 usable reading:/)
 })
 it('shows a standstill as what it is', () => {
-  const stalled: Saying = { code: 'stalled', kind: 'drain', flowLMin: 21, atS: 14, levelMm: 89 }
+  const stalled: Saying = {
+    code: 'stalled',
+    kind: 'drain',
+    flowLMin: 21,
+    atS: 14,
+    levelMm: 89,
+    silent: false,
+  }
   expect(headline(stalled, 'stopped')).toEqual({ text: 'Stopped draining at 0:14', tone: 'stop' })
   expect(sentence(stalled, 'us')).toContain('stood still at 3.50 in')
 })

@@ -15,6 +15,7 @@ export {
   runFacts,
   undoTarget,
 } from './board/runState.ts'
+export { checkApplies, outcomesFor } from './checks/applies.ts'
 export { CHECKS, checkFacts, valueProblem } from './checks/checks.ts'
 export type {
   CheckFacts,
@@ -24,6 +25,7 @@ export type {
   Outcome,
   OutcomeTone,
 } from './checks/checkTypes.ts'
+export { jointSays } from './checks/joint.ts'
 export { COMPLAINTS_WITH_RULE, type Proposal, proposeChecks } from './checks/propose.ts'
 export type {
   AssignmentAnswer,
@@ -139,6 +141,9 @@ export {
   familyDefaults,
   isHorizontal,
   type MachineSpec,
+  PUMP_ROUTES,
+  PUMP_ROWS,
+  type PumpRoute,
   type SiteSpec,
   TAPS,
   type Tap,
@@ -189,8 +194,10 @@ export {
   RUN_KINDS,
   type RunKind,
   type RunPlan,
+  type StartFrom,
 } from './runs/runPlan.ts'
-export { type Saying, sayRun } from './runs/sayRun.ts'
+export { type Saying, sayRests, sayRun } from './runs/sayRun.ts'
+export { knownFillLevelMm } from './runs/timedEnds.ts'
 export { type EntryQuestion, questionEntry } from './runs/unitSlip.ts'
 export type { Verdict } from './runs/verdict.ts'
 export { indicatedByDomeMm } from './sensing/airDome.ts'
@@ -208,9 +215,13 @@ export {
   ACT_IDS,
   type ActId,
   type Block,
+  type Danger,
   dangersOf,
   type Gate,
   gateOf,
+  leftOpen,
+  pumpWaitMin,
+  unsaidForSafety,
   waterIsContained,
 } from './state/gates.ts'
 export {
@@ -252,10 +263,21 @@ export {
   psiFromKpa,
   usGallonsFromLitres,
 } from './units.ts'
+export { ACT_TOPIC, actsOfEntries, actValue } from './visit/actEntries.ts'
+export { ACT_WORDS, type ActWord, type VisitAct } from './visit/acts.ts'
 export { combineVisit, type VisitSays } from './visit/combineVisit.ts'
 export { HOSES_EVERY_MS, hosesDueSeen } from './visit/hosesDue.ts'
 export type { JudgedRun, Observation } from './visit/observations.ts'
-export { CAUSE_WORDS, sayDrain, sayFill, sayHold, sayVisit, type VisitText } from './visit/sayVisit.ts'
+export { runInVisit } from './visit/runInVisit.ts'
+export {
+  actWords,
+  CAUSE_WORDS,
+  sayDrain,
+  sayFill,
+  sayHold,
+  sayVisit,
+  type VisitText,
+} from './visit/sayVisit.ts'
 export { DECIDE_LN } from './visit/weighDrains.ts'
 export { FILL_CAUSES } from './visit/weighFills.ts'
 export { levelFromPressureMm, waterPressureKpa } from './water/hydrostatics.ts'

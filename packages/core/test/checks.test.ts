@@ -3,8 +3,13 @@ import { CHECK_IDS } from '../src/formats/catalogue.ts'
 import {
   CHECKS,
   COMPLAINTS_WITH_RULE,
+  checkApplies,
   checkFacts,
+  familyDefaults,
+  jointSays,
+  outcomesFor,
   PROTOCOLS,
+  type ProtocolId,
   proposeChecks,
   valueProblem,
 } from '../src/index.ts'
@@ -93,9 +98,11 @@ describe('the check catalogue', () => {
 })
 
 describe('what a complaint calls for', () => {
-  const nothing = { checks: new Set<string>(), runs: new Set<never>() }
+  const protocols = (id: ProtocolId) => PROTOCOLS[id].steps.reduce((sum, step) => sum + step.minutes, 0)
+  const nothing = { checks: new Set<string>(), runs: new Set<never>(), protocols }
+  const front = familyDefaults('front-load')
   const named = (complaints: string[], made: Parameters<typeof proposeChecks>[2] = nothing) =>
-    proposeChecks(complaints, null, made).map((p) =>
+    proposeChecks(complaints, null, made, front).map((p) =>
       'check' in p ? p.check : 'run' in p ? p.run : p.protocol,
     )
   it('has a rule for every complaint of the catalogue', () => {
@@ -106,7 +113,7 @@ describe('what a complaint calls for', () => {
   })
   it('proposes only what there is, with its reason and its minutes', () => {
     for (const id of COMPLAINTS_WITH_RULE)
-      for (const p of proposeChecks([id], null, nothing)) {
+      for (const p of proposeChecks([id], null, nothing, front)) {
         expect(p.minutes).toBeGreaterThan(0)
         expect(p.why.length).toBeGreaterThan(10)
         if ('check' in p) expect(checkFacts(p.check).stage).toBe(p.stage)
@@ -120,16 +127,66 @@ describe('what a complaint calls for', () => {
     expect(named(['wet-laundry'])[0]).toBe('tub.spins')
   })
   it('never proposes live measuring on a machine that trips the breaker', () =>
-    expect(named(['trips-breaker'])).toEqual(['pump.winding', 'valve.coil']))
+    expect(named(['trips-breaker'])).toEqual([
+      'earth.continuity',
+      'insulation',
+      'pump.winding',
+      'valve.coil',
+    ]))
+  it('asks for no part that this machine has not', () => {
+    const belt = familyDefaults('top-load-belt')
+    const asked = COMPLAINTS_WITH_RULE.flatMap((id) =>
+      proposeChecks([id], null, nothing, belt).flatMap((p) => ('check' in p ? [p.check] : [])),
+    )
+    for (const part of ['trap.look', 'filter-cap.look', 'bellows.look']) expect(asked).not.toContain(part)
+    const onMotor = familyDefaults('top-load-motor-pump')
+    for (const id of ['pump.winding', 'pump.voltage', 'board.pump-pin'] as const) {
+      expect(checkApplies(id, onMotor)).toBe(false)
+      expect(checkApplies(id, belt)).toBe(true)
+    }
+    expect(checkApplies('weep-holes', onMotor)).toBe(true)
+    expect(checkApplies('weep-holes', front)).toBe(false)
+    // Free is sound where the pump has no magnet, and broken where it has one.
+    const tone = (machine: typeof belt) =>
+      outcomesFor(checkFacts('impeller.feel'), machine).find((o) => o.value === 'free')?.tone
+    expect([tone(onMotor), tone(belt)]).toEqual(['good', 'stop'])
+  })
+  it('says the same minutes in proposals and in protocols, and counts only what is left', () => {
+    const two = proposeChecks(['slow-drain'], null, nothing, front).find((p) => 'protocol' in p)
+    expect(two?.minutes).toBe(protocols('two-heights'))
+    const made = { ...nothing, protocols: () => 0 }
+    expect(proposeChecks(['slow-drain'], null, made, front).some((p) => 'protocol' in p)).toBe(false)
+  })
+  it('proposes the run-back protocol where foul water may stand', () => {
+    for (const complaint of ['smell', 'fills-when-off']) expect(named([complaint])).toContain('run-back')
+    expect(
+      proposeChecks(['wet-laundry'], 'end', nothing, front).some(
+        (p) => 'protocol' in p && p.protocol === 'run-back',
+      ),
+    ).toBe(true)
+  })
+  it('makes something of a joint pulled off only with its side and with water inside', () => {
+    expect(jointSays({ value: 'gush', side: 'pump', waterInside: true })).toBe('downstream')
+    expect(jointSays({ value: 'nothing', side: 'pump', waterInside: true })).toBe('upstream')
+    for (const nothingSaid of [
+      { value: 'gush', side: 'hose', waterInside: true },
+      { value: 'gush', side: null, waterInside: true },
+      { value: 'nothing', side: 'pump', waterInside: false },
+      { value: 'nothing', side: 'pump', waterInside: null },
+    ] as const)
+      expect(jointSays(nothingSaid)).toBeNull()
+  })
   it('puts first what speaks to more of the complaints, and leaves out what is made', () => {
     expect(named(['slow-drain', 'fault-long-drain'])[0]).toBe('drain-hose.look')
     expect(
-      named(['slow-drain'], { checks: new Set(['drain-hose.look']), runs: new Set(['drain']) }),
+      named(['slow-drain'], { checks: new Set(['drain-hose.look']), runs: new Set(['drain']), protocols }),
     ).not.toEqual(expect.arrayContaining(['drain-hose.look']))
-    expect(named(['slow-drain'], { checks: new Set(), runs: new Set(['drain']) })).not.toContain('drain')
+    expect(named(['slow-drain'], { checks: new Set(), runs: new Set(['drain']), protocols })).not.toContain(
+      'drain',
+    )
   })
   it('asks for a fill when it leaks while filling', () =>
-    expect(proposeChecks(['leaking'], 'fill', nothing).some((p) => 'run' in p && p.run === 'fill')).toBe(
-      true,
-    ))
+    expect(
+      proposeChecks(['leaking'], 'fill', nothing, front).some((p) => 'run' in p && p.run === 'fill'),
+    ).toBe(true))
 })

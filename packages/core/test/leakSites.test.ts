@@ -33,6 +33,7 @@ const visit = (
   observations,
   history: NO_HISTORY,
   leakSeen: [],
+  acts: [],
   panelsOpen: false,
   ...more,
 })

@@ -3,10 +3,12 @@ import {
   dangersOf,
   familyDefaults,
   gateOf,
+  leftOpen,
   lipLevelMm,
   litresInside,
   type MachineState,
   machineState,
+  PUMP_HEAT,
   pumpCoolDownMin,
   pumpTempC,
   RESIDUE_L,
@@ -15,11 +17,13 @@ import {
   standingEntries,
   tapedTub,
   tubVolumeL,
+  unsaidForSafety,
   type VisitEntry,
   waterIsContained,
   waysOut,
 } from '../src/index.ts'
 import { blankAnalysis } from '../src/runs/runAnalysis.ts'
+import type { StateLook } from '../src/state/machineState.ts'
 import { makePlan } from './makePlan.ts'
 
 const machine = { ...familyDefaults('front-load'), label: 'made up' }
@@ -44,7 +48,8 @@ const entry = (
   value,
   basedOn,
 })
-const stateOf = (entries: VisitEntry[], runs: StateRun[] = []) => machineState(standingEntries(entries), runs)
+const stateOf = (entries: VisitEntry[], runs: StateRun[] = [], looks: StateLook[] = []) =>
+  machineState(standingEntries(entries), runs, looks)
 /** A run with readings that end at a level; null = no readings that tell. */
 function run(
   kind: 'fill' | 'drain',
@@ -175,8 +180,12 @@ describe('gates', () => {
                     pump,
                     taps: { cold: tap, hot: tap },
                     panels: null,
-                    hoseEnd: null,
+                    hoseEnd: 'lifted',
                     disputed: [],
+                    pumpMaybeHotUntilMs: null,
+                    pumpJammed: false,
+                    pumpConnector: null,
+                    lock: null,
                   })
 
   it('never let a cap be opened or a hose be pulled with water inside that nothing catches', () => {
@@ -375,9 +384,13 @@ describe('water inside and the ways to get it out', () => {
 })
 
 describe('a hot pump', () => {
-  it('passes the touch limit after 15 to 25 minutes', () => {
+  it('passes the touch limit after 15 to 25 minutes, and is waited for until it is safe', () => {
     // Common practice, no published source.
-    expect(pumpCoolDownMin(14, 0)).toBe(0)
+    expect(pumpTempC(14, 0)).toBeLessThan(PUMP_HEAT.touchC)
+    expect(pumpTempC(25, 0)).toBeGreaterThan(PUMP_HEAT.touchC)
+    expect(pumpCoolDownMin(8, 0)).toBe(0)
+    // A quarter of an hour of running is not safe at once.
+    expect(pumpCoolDownMin(15, 0)).toBeGreaterThan(4)
     expect(pumpCoolDownMin(25, 0)).toBeGreaterThan(5)
   })
   it('cools towards the room, and the wait ends when it says', () => {
@@ -394,5 +407,119 @@ describe('a hot pump', () => {
     }
     expect(gateOf('hands-at-pump', machine, state, 60_000).blocks.map((b) => b.field)).toEqual(['pump'])
     expect(gateOf('hands-at-pump', machine, state, 60 * 60_000).open).toBe(true)
+  })
+  it('counts as hot where it may have been running before anyone came, until somebody says', () => {
+    const complaint: StateLook = { check: 'complaint', value: 'not-draining', atMs: 0 }
+    const ready = [entry('state:mains', 'unplugged', 1), entry('state:water', 'empty', 1)]
+    const blocked = (looks: StateLook[], entries: VisitEntry[], nowMs: number) =>
+      gateOf('hands-at-pump', machine, stateOf(entries, [], looks), nowMs).blocks.map((b) => b.field)
+    expect(blocked([complaint], ready, 60_000)).toEqual(['pump'])
+    expect(blocked([complaint], ready, 31 * 60_000)).toEqual([])
+    expect(blocked([complaint], [...ready, entry('state:pump-ran-min', 0, 2)], 60_000)).toEqual([])
+    expect(blocked([{ ...complaint, value: 'slow-fill' }], ready, 60_000)).toEqual([])
+  })
+  it('heats sooner where it is jammed, moving no water', () => {
+    const ran = [
+      entry('state:mains', 'unplugged'),
+      entry('state:water', 'empty'),
+      entry('state:pump-ran-min', 6, 0),
+    ]
+    const wait = (looks: StateLook[]) => gateOf('hands-at-pump', machine, stateOf(ran, [], looks), 0).open
+    expect(wait([])).toBe(true)
+    expect(wait([{ check: 'impeller.feel', value: 'jammed', atMs: 0 }])).toBe(false)
+  })
+})
+
+describe('what contradicts itself', () => {
+  const unplugged = entry('state:mains', 'unplugged', 1000)
+  it('takes a voltage inside the machine for plugged in, and one at the outlet for nothing', () => {
+    const after = (check: string, value: number, atMs = 2000) =>
+      stateOf([unplugged], [], [{ check, value, atMs }]).mains
+    for (const check of ['pump.voltage', 'valve.voltage', 'board.pump-pin'])
+      expect(after(check, 119)).toBe('plugged')
+    expect(after('outlet.voltage', 119)).toBe('unplugged')
+    expect(after('pump.voltage', 2)).toBe('unplugged')
+    // Said unplugged after it was measured: it is.
+    expect(after('pump.voltage', 119, 500)).toBe('unplugged')
+    const live = stateOf(
+      [unplugged, entry('state:water', 'empty')],
+      [],
+      [{ check: 'pump.voltage', value: 119, atMs: 2000 }],
+    )
+    expect(gateOf('hands-at-pump', machine, live, 0).open).toBe(false)
+  })
+  it('asks before a run on a machine that was set as unplugged', () => {
+    const wet = { ...stateOf([unplugged]), water: { kind: 'level' as const, levelMm: 120 } }
+    for (const act of ['run-pump', 'let-water-in'] as const)
+      expect(gateOf(act, machine, wet, 0).blocks.map((b) => b.field)).toEqual(['mains'])
+  })
+  it('measures a connected pump live only with water inside, or with its connector off', () => {
+    const blocks = (entries: VisitEntry[]) =>
+      gateOf(
+        'measure-live-pump',
+        machine,
+        stateOf([entry('state:competent', 'yes'), ...entries]),
+        0,
+      ).blocks.map((b) => b.field)
+    expect(blocks([])).toEqual(['water'])
+    expect(blocks([entry('state:water', 'empty')])).toEqual(['pump-connector'])
+    expect(blocks([entry('state:water', 120)])).toEqual([])
+    expect(blocks([entry('state:water', 'empty'), entry('state:pump-connector', 'off')])).toEqual([])
+  })
+  it('opens no front door with water at its lip or unknown, and no locked one', () => {
+    const blocks = (entries: VisitEntry[], of = machine) =>
+      gateOf('open-door', of, stateOf(entries), 0).blocks.map((b) => b.field)
+    expect(blocks([])).toEqual(['water'])
+    expect(blocks([entry('state:water', 'to-the-lip')])).toEqual(['water'])
+    expect(blocks([entry('state:water', Math.round(lipLevelMm(machine)) + 20)])).toEqual(['water'])
+    expect(blocks([entry('state:water', 60)])).toEqual([])
+    expect(blocks([entry('state:water', 60), entry('state:lock', 'locked')])).toEqual(['lock'])
+    expect(blocks([], top)).toEqual([])
+  })
+  it('tips nothing whose hose end is not tied up', () => {
+    const ready = ['mains unplugged', 'water empty', 'tap-cold shut', 'tap-hot shut'].map((line) => {
+      const [field, value] = line.split(' ')
+      return entry(`state:${field}`, value as string)
+    })
+    const blocks = (more: VisitEntry[]) =>
+      gateOf('tip', machine, stateOf([...ready, ...more]), 0).blocks.map((b) => b.field)
+    expect(blocks([])).toEqual(['hose-end'])
+    expect(blocks([entry('state:hose-end', 'lifted')])).toEqual([])
+  })
+  it('cautions, and does not alarm, where a panel is off to be watched', () => {
+    const watched = dangersOf(
+      machine,
+      stateOf([entry('state:mains', 'plugged'), entry('state:panels', 'open')]),
+    )
+    expect(watched).toHaveLength(1)
+    expect(watched[0]?.caution).toBe(true)
+    const open = dangersOf(machine, stateOf([entry('state:mains', 'plugged'), entry('state:cap', 'open')]))
+    expect(open.some((danger) => !danger.caution)).toBe(true)
+  })
+  it('is not made safe while nothing is said, nor left with a bridged lock', () => {
+    expect(unsaidForSafety(stateOf([]))).toEqual(['mains', 'water', 'taps'])
+    const left = [
+      entry('state:mains', 'plugged'),
+      entry('state:tap-cold', 'open'),
+      entry('state:tap-hot', 'open'),
+      entry('state:hose-end', 'standpipe'),
+      entry('state:panels', 'closed'),
+    ]
+    expect(leftOpen(machine, stateOf(left))).toEqual([])
+    expect(leftOpen(machine, stateOf([...left, entry('state:lock', 'bypassed')]))[0]?.field).toBe('lock')
+    expect(leftOpen(machine, stateOf([])).map((b) => b.field)).toEqual([
+      'mains',
+      'taps',
+      'hose-end',
+      'panels',
+    ])
+  })
+  it('does not offer its own pump first where it does not drain', () => {
+    const ways = (trusted: boolean) =>
+      waysOut(top, site, { kind: 'level', levelMm: 200 }, 60, 10, trusted).filter(
+        (way) => way.notHere === null,
+      )
+    expect(ways(true).some((way) => way.id === 'pump-out')).toBe(true)
+    expect(ways(false).at(-1)?.id).toBe('pump-out')
   })
 })

@@ -152,7 +152,11 @@ it('weighs no pump against the path in foam, in a drain that backs up, or one th
   })
   const two = [slow(900), slow(400)]
   expect(said(two).combined.verdicts.drain).toBe('pump-weak')
-  for (const seen of [look('suds.seen', 'full'), look('stream.look', 'foamy'), look('standpipe.backs-up', 'yes')]) {
+  for (const seen of [
+    look('suds.seen', 'full'),
+    look('stream.look', 'foamy'),
+    look('standpipe.backs-up', 'yes'),
+  ]) {
     const { combined, words } = said(two, [seen])
     expect(combined.verdicts.drain).toBe('undecided')
     expect(words).not.toMatch(/pump is weak/)
@@ -198,7 +202,14 @@ it('puts rows newest first in order, and explains rows of one time, run by run',
 
 it.each([
   ['five good ruler levels beside one of the display', [[30, 200]]],
-  ['three zeros of a display whose hose is off', [[0, 0], [60, 0], [120, 0]]],
+  [
+    'three zeros of a display whose hose is off',
+    [
+      [0, 0],
+      [60, 0],
+      [120, 0],
+    ],
+  ],
 ] as const)('lets the ruler decide: %s', (_, shown) => {
   const level = (t: number) => Math.round(280 - 1.55 * t)
   const ruler = [0, 30, 60, 90, 120].map((t) => [t, level(t)])

@@ -124,7 +124,8 @@ it('says that a drain speaks of before the act, until it is timed again', () => 
 it('pools the drains of one epoch by their information: a short one overturns nothing', () => {
   const firm = [drain(1.4, 1, 900), drain(1.4, 1, 400)]
   const short = drain(2.4, 1, 900)
-  if (short.analysis.basis?.of === 'flow') short.analysis.basis.readingsSe = short.analysis.basis.flowLMin * 0.35
+  if (short.analysis.basis?.of === 'flow')
+    short.analysis.basis.readingsSe = short.analysis.basis.flowLMin * 0.35
   expect(weigh(firm)?.verdict).toBe('pump-weak')
   expect(weigh([...firm, short])?.verdict).toBe('pump-weak')
   expect(weigh([...firm, short])?.used.pumpRuns).toBe(3)

@@ -156,6 +156,8 @@ function observationRow(actor: Actor, visitId: string, o: ObservationEvent): unk
     o.type === 'withdrawn' ? o.targetId : null,
     observed?.tempC ?? null,
     observed?.phase ?? null,
+    observed?.side ?? null,
+    observed?.waterInside ?? null,
   ]
 }
 

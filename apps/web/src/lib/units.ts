@@ -28,6 +28,7 @@ export type Quantity =
   | 'length'
   | 'time'
   | 'ohm'
+  | 'megohm'
   | 'volt'
   | 'count'
 
@@ -52,6 +53,7 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     waterPressure: { unit: 'kPa', digits: 2, show: same, read: same },
     time: { unit: 's', digits: 0, show: same, read: same },
     ohm: { unit: 'Ω', digits: 1, show: same, read: same },
+    megohm: { unit: 'MΩ', digits: 1, show: same, read: same },
     volt: { unit: 'V', digits: 0, show: same, read: same },
     count: { unit: 'a minute', digits: 0, show: same, read: same },
     pressure: { unit: 'kPa', digits: 0, show: same, read: same },
@@ -73,6 +75,7 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     waterPressure: { unit: 'inH₂O', digits: 1, show: inchesWaterFromKpa, read: kpaFromInchesWater },
     time: { unit: 's', digits: 0, show: same, read: same },
     ohm: { unit: 'Ω', digits: 1, show: same, read: same },
+    megohm: { unit: 'MΩ', digits: 1, show: same, read: same },
     volt: { unit: 'V', digits: 0, show: same, read: same },
     count: { unit: 'a minute', digits: 0, show: same, read: same },
     flow: { unit: 'gpm', digits: 2, show: usGallonsFromLitres, read: litresFromUsGallons },

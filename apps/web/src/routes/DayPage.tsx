@@ -8,6 +8,7 @@ import { useWho } from '../features/door/Door.tsx'
 import { RunningRuns } from '../features/visit/RunningRuns.tsx'
 import { RunResultLine } from '../features/visit/RunResultLine.tsx'
 import { type KeptRun, listKept } from '../lib/deviceStore.ts'
+import { newId } from '../lib/newId.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -82,6 +83,7 @@ export function DayPage() {
           {visits.map((visit) => (
             <li key={visit.id} className="border-b border-line">
               <VisitLine visit={visit} next={visit.id === next?.id} at={format(visit.dueAtMs, 'H:mm')} />
+              {visit.id === next?.id && <TimeIt visit={visit} />}
             </li>
           ))}
         </ol>
@@ -125,6 +127,29 @@ export function DayPage() {
         ))}
       </ActionBar>
     </div>
+  )
+}
+
+/** The visit at hand: one tap to a run's set-up, its Start under the thumb. The run that comes next is the first. */
+function TimeIt({ visit }: { visit: VisitSummary }) {
+  const filled = visit.runs.some((run) => run.kind === 'fill' || run.kind === 'hold')
+  const drains = /drain/i.test(visit.complaint) || filled
+  const kinds = drains ? (['drain', 'fill', 'hold'] as const) : (['fill', 'drain', 'hold'] as const)
+  return (
+    <nav
+      aria-label={`Time a run, ${visit.siteName}`}
+      className="grid grid-cols-3 gap-2 pb-4 md:ml-[12.5rem] md:max-w-xl"
+    >
+      {kinds.map((kind, i) => (
+        <Link
+          key={kind}
+          to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
+          className={`flex min-h-14 items-center justify-center border border-ink px-2 text-center font-semibold ${i === 0 ? 'bg-ink text-face' : 'bg-face'}`}
+        >
+          Time a {kind}
+        </Link>
+      ))}
+    </nav>
   )
 }
 

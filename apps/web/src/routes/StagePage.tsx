@@ -1,5 +1,5 @@
-import { STAGE_IDS, type StageId } from '@brendik/core'
-import { useEffect } from 'react'
+import { STAGE_IDS, type StageId, unsaidForSafety } from '@brendik/core'
+import { useEffect, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams } from 'react-router'
 import { LocateStage } from '../features/locate/LocateStage.tsx'
 import { ArriveStage, Proposals } from '../features/stages/ArriveStage.tsx'
@@ -32,12 +32,20 @@ export function StagePage() {
   return <Stage key={stageId} space={space} stage={stageId} />
 }
 
+const SAFE_WORD = { mains: 'the mains', water: 'the water inside', taps: 'the taps' } as const
+
 function Stage({ space, stage }: { space: Space; stage: StageId }) {
   const navigate = useNavigate()
   const status = statusOf(space.standing, stage)
   const next = STAGE_IDS[STAGE_IDS.indexOf(stage) + 1] ?? null
   const onward = () => navigate(`/visits/${space.visit.id}${next ? `/${next}` : ''}`)
+  const [unsaid, setUnsaid] = useState<string | null>(null)
   const settle = (to: 'done' | 'not-needed') => {
+    const missing =
+      stage === 'make-safe' && to === 'done' && status !== 'done' ? unsaidForSafety(space.state) : []
+    if (missing.length > 0)
+      return setUnsaid(`Not said yet: ${missing.map((field) => SAFE_WORD[field]).join(', ')}. Set it above.`)
+    setUnsaid(null)
     if (status === to) return void space.say(`status:${stage}`, 'open')
     space.say(`status:${stage}`, to)
     onward()
@@ -80,6 +88,11 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
           <StageKeep space={space} stage={stage} />
         </Scroll>
       </div>
+      {unsaid && (
+        <p role="alert" className="border-t border-watch bg-watch-face px-4 py-2 font-semibold">
+          {unsaid}
+        </p>
+      )}
       <ActionBar>
         <Action
           weight="main"

@@ -1,11 +1,13 @@
+import { type Gate, leftOpen } from '@brendik/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { format } from 'date-fns'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { putClosed } from '../api/queries.ts'
 import { ProtocolLinks } from '../features/protocol/ProtocolLinks.tsx'
 import { TogetherParts } from '../features/together/TogetherParts.tsx'
 import { useTogether } from '../features/together/useTogether.ts'
+import { GateNotice } from '../features/visit/GateNotice.tsx'
 import { Known } from '../features/visit/Known.tsx'
 import { Looks } from '../features/visit/Looks.tsx'
 import { RunList } from '../features/visit/RunList.tsx'
@@ -22,17 +24,31 @@ const ACTION_HINT = {
 
 /** The whole visit: what all runs and looks say together, and the next run one touch away. */
 export function VisitPage() {
-  const { visit } = useSpace()
+  const space = useSpace()
+  const { visit } = space
   const client = useQueryClient()
   const says = useTogether(visit)
   const [problem, setProblem] = useState<string | null>(null)
   const [changing, setChanging] = useState(false)
+  const [left, setLeft] = useState<Gate | null>(null)
   const close = () => {
     setProblem(null)
+    // How the machine is left is said before the visit is closed, and no lock stays bridged.
+    const blocks = visit.closedAtMs === null ? leftOpen(visit.machine.spec, space.state) : []
+    setLeft(blocks.length > 0 ? { act: 'run-pump', open: false, blocks, cautions: [] } : null)
+    if (blocks.length > 0) return
     putClosed(visit.id, visit.closedAtMs === null ? Date.now() : null)
       .then(() => client.invalidateQueries())
       .catch((error: Error) => setProblem(error.message))
   }
+  // What was said in answer is looked at again; with nothing left to say the notice goes.
+  useEffect(() => {
+    setLeft((before) => {
+      if (!before) return null
+      const blocks = leftOpen(space.visit.machine.spec, space.state)
+      return blocks.length > 0 ? { ...before, blocks } : null
+    })
+  }, [space])
   return (
     <>
       <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
@@ -59,9 +75,15 @@ export function VisitPage() {
               {problem}
             </p>
           )}
+          {left && visit.closedAtMs === null && (
+            <section aria-label="Before closing" className="mb-4">
+              <h2 className="pb-1 font-semibold">Before it is closed, say how the machine is left</h2>
+              <GateNotice gate={left} space={space} />
+            </section>
+          )}
           {says && <TogetherParts says={says} />}
           <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">Runs</h2>
-          <RunList visit={visit} />
+          <RunList visit={visit} says={says} />
           <Looks visit={visit} />
         </main>
         <aside className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[284px] md:overflow-y-auto md:border-l">

@@ -2,12 +2,14 @@ import { STAGE_IDS } from '@brendik/core'
 import { format } from 'date-fns'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useNavigate, useParams } from 'react-router'
+import { RunningRuns } from '../features/visit/RunningRuns.tsx'
 import { StageMenu, StageRail } from '../features/visit/StageRail.tsx'
 import { StateSheet } from '../features/visit/StateSheet.tsx'
 import { StateStrip } from '../features/visit/StateStrip.tsx'
 import { type Space, type StateCellId, useFolded } from '../features/visit/space.ts'
 import { isStage } from '../features/visit/stageText.ts'
 import { useVisit } from '../features/visit/useVisit.ts'
+import { type KeptRun, listKept } from '../lib/deviceStore.ts'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
@@ -18,6 +20,15 @@ export function VisitSpace() {
   const folded = useFolded(visit)
   const [cell, setCell] = useState<StateCellId | null>(null)
   const space = useMemo<Space | null>(() => folded && { ...folded, setField: setCell }, [folded])
+  const [kept, setKept] = useState<KeptRun[]>([])
+  // Read again with the visit: a run begun or stopped here shows at once.
+  useEffect(() => {
+    if (visit)
+      listKept().then(
+        (all) => setKept(all.filter((run) => run.visitId === visit.id)),
+        () => {},
+      )
+  }, [visit])
   useStageKeys(visitId)
   if (error && !visit) return <Message problem>{error.message}</Message>
   if (!visit || !space) return <Message>Opening the visit.</Message>
@@ -35,6 +46,7 @@ export function VisitSpace() {
           </span>
         </Link>
       </TopBar>
+      <RunningRuns visits={[{ runs: visit.runs, siteName: visit.site.name }]} kept={kept} />
       <StateStrip space={space} />
       {problem && (
         <p role="alert" className="border-b border-watch bg-watch-face px-4 py-2">

@@ -1,11 +1,22 @@
-import { type ReactNode, useRef } from 'react'
+import { type ReactNode, type SyntheticEvent, useRef } from 'react'
+
+/** How long the place of an action stays dead once another has come up there, ms. */
+export const DEAD_MS = 800
 
 /** The bar under the thumb: whole-height targets, the main one in solid ink. */
-export function ActionBar({ children }: { children: ReactNode }) {
+export function ActionBar({ children, deadUntilMs = 0 }: { children: ReactNode; deadUntilMs?: number }) {
+  // A second tap of a hurried finger lands where the next action has just come up: that place is dead for a moment.
+  const dead = (event: SyntheticEvent) => {
+    if (Date.now() >= deadUntilMs) return
+    event.preventDefault()
+    event.stopPropagation()
+  }
   return (
     <section
       aria-label="Actions"
-      className="flex flex-wrap border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:h-24 md:flex-nowrap [&>*]:border-line [&>*]:border-r [&>*]:max-md:border-b"
+      onClickCapture={dead}
+      onPointerDownCapture={dead}
+      className="flex shrink-0 flex-wrap border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:h-24 md:flex-nowrap short:h-16 short:flex-nowrap [&>*]:border-line [&>*]:border-r [&>*]:max-md:border-b"
     >
       {children}
     </section>
@@ -13,9 +24,10 @@ export function ActionBar({ children }: { children: ReactNode }) {
 }
 
 const WEIGHT = {
-  main: 'w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none disabled:opacity-40',
-  half: 'w-1/2 px-4 text-ink hover:bg-ground max-md:odd:last:w-full md:flex-1 disabled:text-soft',
-  third: 'flex-1 px-2 text-ink hover:bg-ground disabled:text-soft max-md:items-center max-md:text-center',
+  main: 'w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none short:w-[22%] short:flex-none short:px-3 disabled:opacity-40',
+  half: 'w-1/2 px-4 text-ink hover:bg-ground max-md:odd:last:w-full md:flex-1 short:w-auto short:flex-1 short:px-2 disabled:text-soft',
+  third:
+    'flex-1 px-2 text-ink hover:bg-ground disabled:text-soft max-md:items-center max-md:text-center short:px-2',
 } as const
 
 /** Longer than this between touch and release is no press but a hand that rested there, ms. */
@@ -58,13 +70,13 @@ export function Action({
       className={`flex min-h-16 min-w-0 cursor-pointer flex-col justify-center text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}
     >
       <span
-        className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl' : weight === 'half' ? 'text-xl md:text-lg' : 'leading-tight md:text-lg md:leading-normal'}`}
+        className={`flex items-center gap-2 font-semibold ${weight === 'main' ? 'small-figure text-2xl short:text-xl' : weight === 'half' ? 'text-xl md:text-lg short:text-base short:leading-tight' : 'leading-tight md:text-lg md:leading-normal short:text-base short:leading-tight'}`}
       >
         {name}
         {keyName && <Keycap>{keyName}</Keycap>}
       </span>
       <span
-        className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' ? 'max-md:hidden' : ''}`}
+        className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' ? 'max-md:hidden' : ''} short:hidden`}
       >
         {hint}
       </span>
@@ -74,7 +86,7 @@ export function Action({
 
 function Keycap({ children }: { children: ReactNode }) {
   return (
-    <kbd className="hidden rounded-[3px] border border-current px-1.5 py-px font-sans text-[11px] opacity-70 md:inline">
+    <kbd className="hidden rounded-[3px] border border-current px-1.5 py-px font-sans text-[11px] opacity-70 md:inline short:hidden">
       {children}
     </kbd>
   )

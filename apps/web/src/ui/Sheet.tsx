@@ -1,7 +1,8 @@
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, useEffect, useRef } from 'react'
+import { newId } from '../lib/newId.ts'
 
-/** A sheet over the screen: from below on a phone, in the middle of a desk. */
+/** A sheet over the screen: from below on a phone, in the middle of a desk. Back closes it, and focus returns where it was. */
 export function Sheet({
   open,
   title,
@@ -13,13 +14,20 @@ export function Sheet({
   onClose: () => void
   children: ReactNode
 }) {
+  const before = useRef<Element | null>(null)
+  before.current ??= document.activeElement
+  useBackCloses(onClose)
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-20 bg-[#0008]" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed inset-x-0 bottom-0 z-30 max-h-full overflow-auto border-t-4 border-ink bg-face p-4 pb-[calc(1rem+env(safe-area-inset-bottom))] text-ink md:inset-x-auto md:top-1/2 md:bottom-auto md:left-1/2 md:max-h-[92vh] md:w-[30rem] md:-translate-x-1/2 md:-translate-y-1/2 md:p-6"
+          onCloseAutoFocus={(event) => {
+            event.preventDefault()
+            if (before.current instanceof HTMLElement && before.current.isConnected) before.current.focus()
+          }}
+          className="fixed inset-x-0 bottom-0 z-30 max-h-full overflow-auto border-t-4 border-ink bg-face p-4 pb-[calc(1rem+env(safe-area-inset-bottom))] text-ink md:inset-x-auto md:top-1/2 md:bottom-auto md:left-1/2 md:max-h-[92vh] md:w-[30rem] md:-translate-x-1/2 md:-translate-y-1/2 md:p-6 short:inset-x-0 short:top-auto short:bottom-0 short:left-auto short:mx-auto short:max-h-full short:w-full short:max-w-[46rem] short:translate-x-0 short:translate-y-0 short:p-3"
         >
           <Dialog.Title className="text-base font-semibold">{title}</Dialog.Title>
           {children}
@@ -27,4 +35,27 @@ export function Sheet({
       </Dialog.Portal>
     </Dialog.Root>
   )
+}
+
+/** An open sheet is a step of the history of its own, so that Back takes the sheet and not the page. */
+function useBackCloses(onClose: () => void): void {
+  const close = useRef(onClose)
+  close.current = onClose
+  useEffect(() => {
+    const sheet = newId()
+    // The router's own marks stay: for it this is the same place.
+    window.history.pushState({ ...window.history.state, sheet }, '')
+    let gone = false
+    const onBack = () => {
+      if (window.history.state?.sheet === sheet) return
+      gone = true
+      close.current()
+    }
+    window.addEventListener('popstate', onBack)
+    return () => {
+      window.removeEventListener('popstate', onBack)
+      // Closed by itself: its step goes too, unless a link has already led on.
+      if (!gone && window.history.state?.sheet === sheet) window.history.back()
+    }
+  }, [])
 }

@@ -18,7 +18,7 @@ export function TopBar({
   const cellar = prefs.theme === 'cellar'
   const hide = switchesOnPhone ? '' : 'max-md:hidden'
   return (
-    <header className="flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5">
+    <header className="flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5 short:h-12">
       {home ? (
         <Link to="/" className={PLATE}>
           Brendik

@@ -12,6 +12,7 @@ import {
   type RunPlan,
   type RunState,
   type SiteSpec,
+  type VisitAct,
 } from '@brendik/core'
 import { expose } from 'comlink'
 
@@ -32,7 +33,8 @@ const compute = {
     site: SiteSpec,
     runs: readonly JudgedRun[],
     observations: readonly Observation[],
-  ) => combineVisit(machine, site, runs, observations),
+    acts: readonly VisitAct[],
+  ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: LeakCaseOfVisit) => leakView(visit),
 }
 export type Compute = typeof compute

@@ -1,10 +1,10 @@
 import type { StageId } from '../stages/stages.ts'
 import type { ActId } from '../state/gates.ts'
 import type { CheckId, ChoiceCheck, NumberCheck, Outcome, OutcomeTone } from './checkTypes.ts'
+import { doingMin } from './minutes.ts'
 
 type Line = readonly [value: string, word: string, tone: OutcomeTone, means?: string]
 interface More {
-  minutes?: number
   act?: ActId
   perTap?: boolean
   several?: boolean
@@ -23,7 +23,7 @@ export function choice(
     id,
     stage,
     name,
-    minutes: more.minutes ?? 1,
+    minutes: doingMin(id),
     act: more.act ?? null,
     perTap: more.perTap ?? false,
     several: more.several ?? false,
@@ -49,7 +49,7 @@ export function number(
     name,
     quantity,
     range,
-    minutes: more.minutes ?? 2,
+    minutes: doingMin(id),
     act: more.act ?? null,
     perTap: more.perTap ?? false,
     canBeOpen: more.canBeOpen ?? false,

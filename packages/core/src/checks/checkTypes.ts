@@ -35,7 +35,18 @@ export interface ChoiceCheck extends CheckBase {
 }
 export interface NumberCheck extends CheckBase {
   kind: 'number'
-  quantity: 'flow' | 'pressure' | 'height' | 'level' | 'volume' | 'hourly' | 'ohm' | 'volt' | 'time' | 'count'
+  quantity:
+    | 'flow'
+    | 'pressure'
+    | 'height'
+    | 'level'
+    | 'volume'
+    | 'hourly'
+    | 'ohm'
+    | 'megohm'
+    | 'volt'
+    | 'time'
+    | 'count'
   /** Possible values in base units: L/min, kPa, mm, L, L/h, ohm, V, s, drops a minute. */
   range: readonly [number, number]
   /** An open circuit can be entered instead of a number. */

@@ -3,16 +3,21 @@ import type { CheckFacts } from './checkTypes.ts'
 
 /** What is measured and tried at the electrical bench. */
 export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
+  number('electrical', 'earth.continuity', 'Plug’s earth to the frame', 'ohm', [0, 1e6], {
+    canBeOpen: true,
+    act: 'measure-dead',
+  }),
+  number('electrical', 'insulation', 'Live parts to the frame, megohm', 'megohm', [0, 1e4], {
+    act: 'measure-dead',
+  }),
   number('electrical', 'pump.winding', 'Pump winding', 'ohm', [0, 1e6], {
     canBeOpen: true,
     act: 'measure-dead',
-    minutes: 4,
   }),
   number('electrical', 'valve.coil', 'Valve coil', 'ohm', [0, 1e6], {
     canBeOpen: true,
     perTap: true,
     act: 'measure-dead',
-    minutes: 4,
   }),
   choice(
     'electrical',
@@ -23,7 +28,7 @@ export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
       ['stays-closed', 'stays closed', 'stop', 'Contacts fused: it never tells the valve to close.'],
       ['open-when-empty', 'open when empty', 'stop', 'It thinks the tub is full.'],
     ],
-    { act: 'measure-dead', minutes: 4 },
+    { act: 'measure-dead' },
   ),
   choice(
     'electrical',
@@ -33,20 +38,17 @@ export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
       ['closes', 'closes', 'good'],
       ['stays-open', 'stays open', 'stop', 'No spin or drain command gets through. Never leave a bypass in.'],
     ],
-    { act: 'measure-dead', minutes: 3 },
+    { act: 'measure-dead' },
   ),
   number('electrical', 'outlet.voltage', 'At the outlet', 'volt', [0, 1000], {
     act: 'measure-live',
-    minutes: 2,
   }),
   number('electrical', 'board.pump-pin', 'At the board’s pump pin', 'volt', [0, 1000], {
-    act: 'measure-live',
-    minutes: 5,
+    act: 'measure-live-pump',
   }),
-  number('electrical', 'pump.voltage', 'At the pump', 'volt', [0, 1000], { act: 'measure-live', minutes: 5 }),
+  number('electrical', 'pump.voltage', 'At the pump', 'volt', [0, 1000], { act: 'measure-live-pump' }),
   number('electrical', 'valve.voltage', 'At the valve', 'volt', [0, 1000], {
     perTap: true,
     act: 'measure-live',
-    minutes: 5,
   }),
 ]

@@ -142,7 +142,7 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ],
     { perTap: true },
   ),
-  number('outside', 'supply.gauge', 'Gauge on the tap', 'pressure', [0, 2000], { perTap: true, minutes: 3 }),
+  number('outside', 'supply.gauge', 'Gauge on the tap', 'pressure', [0, 2000], { perTap: true }),
   choice(
     'outside',
     'screens.look',
@@ -157,7 +157,7 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
         'Clean it; a valve with scale inside is replaced, not cleaned.',
       ],
     ],
-    { perTap: true, act: 'unscrew-fill-hose', minutes: 4 },
+    { perTap: true, act: 'unscrew-fill-hose' },
   ),
   choice('outside', 'suds.seen', 'Foam in the tub', [
     ['none', 'none', 'good'],

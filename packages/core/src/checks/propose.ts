@@ -1,8 +1,14 @@
+import type { MachineSpec } from '../machine/machineSpec.ts'
 import type { ProtocolId } from '../protocols/protocolIds.ts'
 import type { RunKind } from '../runs/runPlan.ts'
 import type { CycleMoment, StageId } from '../stages/stages.ts'
+import { checkApplies } from './applies.ts'
 import { checkFacts } from './checks.ts'
 import type { CheckId } from './checkTypes.ts'
+import { minutesOf, RUN_MIN } from './minutes.ts'
+
+/** Minutes that a protocol still needs. */
+export type ProtocolMinutes = (id: ProtocolId) => number
 
 type What =
   | { run: Extract<RunKind, 'fill' | 'hold' | 'drain'> }
@@ -17,15 +23,14 @@ export type Proposal = What & {
   speaksTo: number
 }
 
-/** Minutes of a run with its set-up. Estimates. */
-const RUN_MIN = { fill: 7, hold: 11, drain: 5 } as const
-
 type Step = readonly [kind: 'run' | 'protocol' | 'check', id: string, why: string]
 const FILL: Step = ['run', 'fill', 'The flow against what this supply should give.']
 const DRAIN: Step = ['run', 'drain', 'The flow against what a sound pump gives at this height.']
 const HOLD: Step = ['run', 'hold', 'Does the level stay with valve shut and hose end high.']
 const check = (id: CheckId, why: string): Step => ['check', id, why]
 const protocol = (id: ProtocolId, why: string): Step => ['protocol', id, why]
+
+const RUN_BACK = protocol('run-back', 'Foul water that runs back from the hose stands in the tub.')
 
 /** What each complaint calls for, in the order of cheap and outside first. Common practice, no published source. */
 const CALLS_FOR: Record<string, readonly Step[]> = {
@@ -69,6 +74,7 @@ const CALLS_FOR: Record<string, readonly Step[]> = {
   'fills-when-off': [
     check('water-when-off', 'Seen with the machine off and the taps open.'),
     check('supply.gauge', 'Below 138 kPa (20 psi) a valve may not seal.'),
+    RUN_BACK,
     HOLD,
   ],
   'fills-and-drains': [
@@ -94,6 +100,14 @@ const CALLS_FOR: Record<string, readonly Step[]> = {
     check('lid-switch.continuity', 'An open lid switch forbids the start.'),
   ],
   'trips-breaker': [
+    check(
+      'earth.continuity',
+      'Before anything else is tried: a frame without earth can kill. Local code and licensed trade first.',
+    ),
+    check(
+      'insulation',
+      'Low between a live part and the frame is what trips it. Leave it unplugged until it is found.',
+    ),
     check('pump.winding', 'Near zero is shorted. Do not plug it in again before.'),
     check('valve.coil', 'A wet or shorted coil trips as well.'),
   ],
@@ -101,7 +115,11 @@ const CALLS_FOR: Record<string, readonly Step[]> = {
     check('suds.seen', 'Rinse first: foam hides everything else.'),
     check('stream.look', 'Foamy water starves a pump.'),
   ],
-  smell: [check('trap.look', 'Standing debris.'), check('standpipe.backs-up', 'A drain that backs up.')],
+  smell: [
+    check('trap.look', 'Standing debris.'),
+    check('standpipe.backs-up', 'A drain that backs up.'),
+    RUN_BACK,
+  ],
   'fault-no-water': [
     FILL,
     check('screens.look', 'The usual cause.'),
@@ -129,6 +147,7 @@ const AT_MOMENT: Partial<Record<CycleMoment, Step>> = {
   fill: FILL,
   drain: DRAIN,
   wash: HOLD,
+  end: RUN_BACK,
   off: check('water-when-off', 'It happens with the machine off: the valve may seep.'),
 }
 
@@ -138,40 +157,49 @@ export const COMPLAINTS_WITH_RULE: readonly string[] = Object.keys(CALLS_FOR)
 /**
  * Runs and looks worth making for the complaints, those that speak to most of them first, else in the order of the trade.
  * What was made already is left out.
- * @param made - Ids of checks observed, and kinds of runs made, in this visit.
+ * @param made - Ids of checks observed and kinds of runs made in this visit, and the minutes each protocol still needs (0 = made).
+ * @param machine - Parts it has not are not asked for.
  */
 export function proposeChecks(
   complaints: readonly string[],
   moment: CycleMoment | null,
-  made: { checks: ReadonlySet<string>; runs: ReadonlySet<RunKind> },
+  made: { checks: ReadonlySet<string>; runs: ReadonlySet<RunKind>; protocols: ProtocolMinutes },
+  machine: MachineSpec,
 ): Proposal[] {
   const found = new Map<string, Proposal>()
   const extra = moment ? AT_MOMENT[moment] : undefined
   const lists = complaints.map((complaint) => CALLS_FOR[complaint] ?? [])
-  if (extra && complaints.some((c) => c === 'leaking' || c === 'noisy')) lists.push([extra])
+  if (extra && (moment === 'end' || complaints.some((c) => c === 'leaking' || c === 'noisy')))
+    lists.push([extra])
   for (const steps of lists)
     for (const [kind, id, why] of steps) {
       const key = `${kind}:${id}`
       const before = found.get(key)
       if (before) before.speaksTo++
-      else found.set(key, proposal(kind, id, why))
+      else found.set(key, proposal(kind, id, why, made.protocols))
     }
   return [...found.values()]
-    .filter((p) => ('check' in p ? !made.checks.has(p.check) : 'run' in p ? !made.runs.has(p.run) : true))
+    .filter((p) =>
+      'check' in p
+        ? !made.checks.has(p.check) && checkApplies(p.check, machine)
+        : 'run' in p
+          ? !made.runs.has(p.run)
+          : p.minutes > 0,
+    )
     .map((p, place) => ({ p, place }))
     .sort((a, b) => b.p.speaksTo - a.p.speaksTo || a.place - b.place)
     .map(({ p }) => p)
 }
 
-function proposal(kind: Step[0], id: string, why: string): Proposal {
+function proposal(kind: Step[0], id: string, why: string, protocols: ProtocolMinutes): Proposal {
   if (kind === 'run') {
-    const run = id as keyof typeof RUN_MIN
+    const run = id as 'fill' | 'hold' | 'drain'
     return { run, stage: run, why, minutes: RUN_MIN[run], speaksTo: 1 }
   }
   if (kind === 'protocol') {
-    const stage = id === 'three-hold' ? 'hold' : id === 'two-heights' ? 'drain' : 'fill'
-    return { protocol: id as ProtocolId, stage, why, minutes: 15, speaksTo: 1 }
+    const stage = id === 'three-hold' ? 'hold' : id === 'inlet' ? 'fill' : 'drain'
+    return { protocol: id as ProtocolId, stage, why, minutes: protocols(id as ProtocolId), speaksTo: 1 }
   }
   const facts = checkFacts(id)
-  return { check: facts.id, stage: facts.stage, why, minutes: facts.minutes, speaksTo: 1 }
+  return { check: facts.id, stage: facts.stage, why, minutes: minutesOf(facts.id), speaksTo: 1 }
 }

@@ -57,6 +57,8 @@ export interface ObservationAnswer {
   tempC: number | null
   /** Phase of the leak test in which it was seen. */
   phase: LeakPhase | null
+  side: 'pump' | 'hose' | null
+  waterInside: boolean | null
 }
 export interface PhotoAnswer {
   id: string

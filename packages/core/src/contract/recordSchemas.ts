@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { ENTRY_TOPICS, STAGE_IDS } from '../stages/stages.ts'
+import { ACT_TOPIC } from '../visit/actEntries.ts'
 import { idSchema, numberIn } from './specSchemas.ts'
 import { textUpTo } from './textSchemas.ts'
 
@@ -52,7 +53,7 @@ export const customerSchema = v.object({
 const topic = v.pipe(
   v.string(),
   v.check(
-    (text) => ENTRY_TOPICS.includes(text) || /^photo-back:[0-9a-f-]{36}$/.test(text),
+    (text) => ENTRY_TOPICS.includes(text) || ACT_TOPIC.test(text) || /^photo-back:[0-9a-f-]{36}$/.test(text),
     (issue) => `expected a topic of a visit, got ${issue.received}`,
   ),
 )

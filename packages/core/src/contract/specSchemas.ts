@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { BOARD_MARKS } from '../board/runEvents.ts'
 import { CHECK_IDS, PART_IDS } from '../formats/catalogue.ts'
-import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
+import { FAMILY_IDS, PUMP_ROUTES, PUMP_ROWS, TAPS } from '../machine/machineSpec.ts'
 import { PROTOCOL_IDS } from '../protocols/protocolIds.ts'
 import { RUN_KINDS, START_FROM } from '../runs/runPlan.ts'
 import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
@@ -42,6 +42,12 @@ export const machineSpecSchema = v.object({
     wall: v.picklist(['corrugated', 'smooth']),
   }),
   fillLevelMm: v.nullable(numberIn(1, 1500, 'mm')),
+  construction: v.optional(
+    v.object({
+      pumpRoute: v.nullable(v.picklist(PUMP_ROUTES)),
+      pumpRow: v.nullable(v.picklist(PUMP_ROWS)),
+    }),
+  ),
   partHeightsMm: v.optional(
     v.record(v.picklist(PART_IDS), v.tuple([numberIn(-1000, 2000, 'mm'), numberIn(-1000, 2000, 'mm')])),
   ),
@@ -179,6 +185,9 @@ export const postObservationsSchema = v.object({
           tempC: v.optional(v.nullable(numberIn(-60, 250, '°C'))),
           /** Phase of a leak test in which it was seen. */
           phase: v.optional(v.nullable(v.picklist(LEAK_PHASES))),
+          /** Which side of an opened joint water came from, and whether water was inside. */
+          side: v.optional(v.nullable(v.picklist(['pump', 'hose']))),
+          waterInside: v.optional(v.nullable(v.boolean())),
         }),
         v.object({ type: v.literal('withdrawn'), ...base, targetId: idSchema }),
       ]),

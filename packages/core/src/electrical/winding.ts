@@ -18,7 +18,7 @@ export function windingOhmAt(ohm: number, atC: number, toC: number): number {
 /** Bands of drain pump windings at room temperature, ohm. Common practice, no published source. */
 export const PUMP_WINDING_BANDS = {
   120: { wide: [10, 30], usual: [14, 25] },
-  230: { wide: [152, 260], usual: [160, 260] },
+  230: { wide: [152, 273], usual: [160, 260] },
 } as const
 export type SupplyVolts = keyof typeof PUMP_WINDING_BANDS
 

@@ -18,6 +18,7 @@ import { combineVisit, type VisitSays } from '../visit/combineVisit.ts'
 import type { JudgedRun, Observation } from '../visit/observations.ts'
 import { runInVisit } from '../visit/runInVisit.ts'
 import { sayVisit } from '../visit/sayVisit.ts'
+import { msOfInstant } from './instant.ts'
 import { type VisitFile, VisitFileError, type VisitFileRun } from './visitFile.ts'
 
 /** Quantities in the words of the file format; units are in the ids. */
@@ -122,6 +123,7 @@ export interface JudgedVisit {
   site: SiteSpec
   judged: JudgedRun[]
   observations: Observation[]
+  acts: VisitAct[]
   says: VisitSays
 }
 
@@ -131,7 +133,15 @@ export function judgeVisit(file: VisitFile): JudgedVisit {
   const site = siteFromFile(file)
   const judged = file.runs.map((run, index) => judgeRun(run, machine, site, `runs.${index}`))
   const observations = observationsFromFile(file)
-  return { machine, site, judged, observations, says: combineVisit(machine, site, judged, observations, actsFromFile(file)) }
+  const acts = actsFromFile(file)
+  return {
+    machine,
+    site,
+    judged,
+    observations,
+    acts,
+    says: combineVisit(machine, site, judged, observations, acts),
+  }
 }
 
 function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): JudgedRun {
@@ -190,7 +200,9 @@ function toReport({ plan, analysis }: JudgedRun): RunReport {
   return {
     kind: plan.kind,
     verdict: analysis.verdict,
-    reason: [sayRun(analysis.saying), ...(analysis.rests ? [sayRests(plan.kind, analysis.rests)] : [])].join(' '),
+    reason: [sayRun(analysis.saying), ...(analysis.rests ? [sayRests(plan.kind, analysis.rests)] : [])].join(
+      ' ',
+    ),
     ...named(analysis),
     ...(analysis.expected
       ? { expected: { time_s: analysis.expected.timeS, flow_l_min: analysis.expected.flowLMin } }
@@ -261,11 +273,11 @@ function observationsFromFile(file: VisitFile): Observation[] {
 }
 
 function actsFromFile(file: VisitFile): VisitAct[] {
-  return file.acts.map(({ at, what, part, tap }) => ({ atMs: Date.parse(at), what, part, tap }))
+  return file.acts.map(({ at, what, part, tap }) => ({ atMs: msOfInstant(at), what, part, tap }))
 }
 
 function instantMs(at: string | undefined): number | null {
-  return at === undefined ? null : Date.parse(at)
+  return at === undefined ? null : msOfInstant(at)
 }
 
 function readingsFromRows(run: VisitFileRun): Readings {

@@ -110,6 +110,8 @@ export const CHECK_IDS = [
   'tub.spins',
   'lid-switch.continuity',
   'outlet.voltage',
+  'insulation',
+  'earth.continuity',
   'leak.dry',
   'leak.drops',
   'leak.cardboard',

@@ -3,6 +3,7 @@ import { leakFindings, PHASE_OF_RUN } from '../leaksites/findings.ts'
 import { leakFault } from '../leaksites/leakFaults.ts'
 import type { LeakHistory } from '../leaksites/leakHistory.ts'
 import { leakLooks } from '../leaksites/nextLeakLook.ts'
+import { lookOutdatedBy, runOutdatedBy } from '../visit/acts.ts'
 import { partsOf } from '../waterpath/parts.ts'
 import { judgeVisit } from './analyseVisit.ts'
 import type { FAULT_IDS } from './catalogue.ts'
@@ -30,7 +31,9 @@ const LOOKS_SAID = 8
  * @throws {VisitFileError} With the path of an impossible value.
  */
 export function diagnoseVisit(file: VisitFile): DiagnosisReport {
-  const { machine, site, judged, observations, says } = judgeVisit(file)
+  const { machine, site, says, ...all } = judgeVisit(file)
+  const judged = all.judged.filter((run) => runOutdatedBy(run, all.acts) === null)
+  const observations = all.observations.filter((look) => lookOutdatedBy(look, all.acts) === null)
   const leakSeen = file.runs.flatMap((run) => {
     const phase = PHASE_OF_RUN[run.kind]
     return phase && run.events.some((event) => event.what === 'leak-seen') ? [phase] : []

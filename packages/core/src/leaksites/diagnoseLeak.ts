@@ -69,7 +69,7 @@ export function diagnoseLeak(
   parts: readonly Part[] = partsOf(machine),
 ): LeakDiagnosis {
   const { states, causes } = causesOfMachine(machine, found.history, parts)
-  const pieces = leakPieces(machine.family, states, found)
+  const pieces = leakPieces(machine, states, found)
   const likelihoods = pieces.map((piece) => likelihoodsOf(causes, piece))
   const p = weighCauses(causes, likelihoods, SHARPNESS)
   const sets = setChances(causes, p)

@@ -1,6 +1,6 @@
 import { checkFacts } from '../checks/checks.ts'
 import { NO_FAULT } from '../diagnosis/causes.ts'
-import type { FamilyId } from '../machine/machineSpec.ts'
+import type { MachineSpec } from '../machine/machineSpec.ts'
 import { LEAK_PHASES, type LeakPhase } from '../waterpath/leakPhases.ts'
 import { heightPieces } from './heightPieces.ts'
 import { AMOUNTS, type LeakFaultId, TRAILS } from './leakFaults.ts'
@@ -63,12 +63,16 @@ const SAYS_LEAKING: Partial<Record<LeakFaultId, number>> = {
 }
 
 /** Everything found, as pieces of evidence over the states of a machine. */
-export function leakPieces(family: FamilyId, states: readonly LeakState[], found: LeakFindings): LeakPiece[] {
+export function leakPieces(
+  machine: Pick<MachineSpec, 'family' | 'construction'>,
+  states: readonly LeakState[],
+  found: LeakFindings,
+): LeakPiece[] {
   const seen = seenIn(states, found.levelMm)
   const faultOf = (s: number): LeakFaultId | null => (s === NO_FAULT ? null : (states[s] as LeakState).fault)
   return [
     ...phasePieces(seen, found),
-    ...placePieces(family, states, seen, found),
+    ...placePieces(machine, states, seen, found),
     ...amountPieces(states, seen, found),
     ...trailPieces(states, found),
     ...lookPieces(faultOf, found),
@@ -130,12 +134,17 @@ function loudness(
 }
 
 function placePieces(
-  family: FamilyId,
+  machine: Pick<MachineSpec, 'family' | 'construction'>,
   states: readonly LeakState[],
   seen: Seen,
   found: LeakFindings,
 ): LeakPiece[] {
-  const ofFault = new Map(states.map(({ fault }) => [fault, placeShares(family, fault)]))
+  const ofFault = new Map(
+    states.map(({ fault }) => [
+      fault,
+      placeShares(machine.family, fault, machine.construction?.pumpRow ?? null),
+    ]),
+  )
   const stains: readonly LeakPlace[] =
     found.cardboard === null || found.cardboard === 'dry' ? [] : found.cardboard
   const all: LeakFindings['places'] = [...found.places, ...stains.map((place) => ({ place, phase: null }))]

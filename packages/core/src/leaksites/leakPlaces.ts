@@ -1,4 +1,5 @@
 import { type FamilyId, isHorizontal } from '../machine/machineSpec.ts'
+import type { PlaceRow } from '../waterpath/parts.ts'
 import type { LeakFaultId } from './leakFaults.ts'
 
 /** The floor, as squares seen from above with the front below. */
@@ -135,9 +136,22 @@ function seenAt(family: FamilyId, fault: LeakFaultId): Shares {
   return SEEN_AT[fault]
 }
 
+/** The same with its water on the floor where the pump of this machine sits. */
+function onFloor(shares: Shares, row: PlaceRow): Shares {
+  const under = { front: FRONT, centre: MIDDLE, rear: REAR }[row]
+  const floor = FLOOR_PLACES.reduce((sum, place) => sum + (shares[place] ?? 0), 0)
+  const inside = Object.fromEntries(MACHINE_PLACES.map((place) => [place, shares[place] ?? 0])) as Shares
+  return mix([1, inside], [floor, under])
+}
+
 /** P(place | leak), a place being named at all; with the share of those misplaced. In the order of LEAK_PLACES, summing to 1. */
-export function placeShares(family: FamilyId, fault: LeakFaultId): Float64Array {
-  const shares = seenAt(family, fault)
+export function placeShares(
+  family: FamilyId,
+  fault: LeakFaultId,
+  pumpRow: PlaceRow | null = null,
+): Float64Array {
+  const usual = seenAt(family, fault)
+  const shares = pumpRow && fault === 'pump.seal-leak' ? onFloor(usual, pumpRow) : usual
   const out = new Float64Array(LEAK_PLACES.length)
   let total = 0
   LEAK_PLACES.forEach((place, k) => {

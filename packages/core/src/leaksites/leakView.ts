@@ -1,5 +1,6 @@
 import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
 import { portHeight } from '../machine/uncertainty.ts'
+import { lookOutdatedBy, runOutdatedBy, type VisitAct } from '../visit/acts.ts'
 import { combineVisit } from '../visit/combineVisit.ts'
 import type { JudgedRun, Observation } from '../visit/observations.ts'
 import type { LeakPhase } from '../waterpath/leakPhases.ts'
@@ -44,6 +45,8 @@ export interface LeakCaseOfVisit {
   history: LeakHistory
   /** Phases in whose run a leak was marked. */
   leakSeen: readonly LeakPhase[]
+  /** What was done: looks and runs before it speak of the machine as it was. */
+  acts: readonly VisitAct[]
   panelsOpen: boolean
 }
 
@@ -58,8 +61,10 @@ export const partsAtSite = (machine: MachineSpec, site: SiteSpec): Part[] =>
 
 /** Everything the ladder says of a visit. */
 export function leakView(visit: LeakCaseOfVisit): LeakView {
-  const { machine, site, runs, observations } = visit
-  const says = combineVisit(machine, site, runs, observations)
+  const { machine, site, acts } = visit
+  const says = combineVisit(machine, site, visit.runs, visit.observations, acts)
+  const observations = visit.observations.filter((look) => lookOutdatedBy(look, acts) === null)
+  const runs = visit.runs.filter((run) => runOutdatedBy(run, acts) === null)
   const found = leakFindings(machine, runs, observations, says, visit.history, visit.leakSeen)
   const parts = partsAtSite(machine, site)
   const diagnosis = diagnoseLeak(machine, found, parts)

@@ -1,8 +1,10 @@
+import { checkApplies } from '../checks/applies.ts'
 import { checkFacts } from '../checks/checks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
+import { minutesOf } from '../checks/minutes.ts'
 import { type Evidence, NO_FAULT } from '../diagnosis/causes.ts'
 import { type PossibleLook, type WorthOfLook, worthOfLooks } from '../diagnosis/nextLook.ts'
-import { isHorizontal, type MachineSpec } from '../machine/machineSpec.ts'
+import type { MachineSpec } from '../machine/machineSpec.ts'
 import { type ActId, type Gate, gateOf } from '../state/gates.ts'
 import type { MachineState } from '../state/machineState.ts'
 import { LEAK_PHASES, type LeakPhase } from '../waterpath/leakPhases.ts'
@@ -15,8 +17,8 @@ import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from './leakPlaces
 import { type LeakState, leaksIn, NOTICED, reached, WET_ANYWAY } from './leakStates.ts'
 import { PHASE_WATCH } from './phaseWatch.ts'
 
-/** Finding the level at which the drip stops, minutes. Estimate. */
-const STOP_LEVEL_MIN = 15
+/** Finding the level at which the drip stops, minutes. */
+const STOP_LEVEL_MIN = minutesOf('leak.stop-level')
 
 /** What to look at next. */
 export interface LeakLook {
@@ -144,8 +146,8 @@ function checkLooks(
   for (const [check, look] of Object.entries(LEAK_LOOKS)) {
     if (found.looks.some((made) => made.check === check)) continue
     if (!parts.some((part) => part.id === look.at)) continue
-    if (check === 'door-opening-spill' && !isHorizontal(machine.family)) continue
     const facts = checkFacts(check)
+    if (!checkApplies(facts.id, machine)) continue
     // Drum and sound are judged from outside, whatever part they speak about.
     const outside = check === 'bearing.noise' || check === 'tub.spins'
     const reach = outside ? { minutes: 0, by: '', acts: [] } : gettingAt(parts, look.at, panelsOpen)
@@ -186,7 +188,9 @@ function placeLooks(
           : ((rows[i]?.[k] as number) + (rows[j]?.[k] as number)) / 2
   const inside: readonly string[] = MACHINE_PLACES
   if (found.places.filter(({ place }) => inside.includes(place)).length < LOOKS_INSIDE) {
-    const rows = states.map((s) => placeShares(machine.family, s.fault))
+    const rows = states.map((s) =>
+      placeShares(machine.family, s.fault, machine.construction?.pumpRow ?? null),
+    )
     add(
       {
         id: 'leak.place',

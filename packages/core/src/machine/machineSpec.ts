@@ -13,6 +13,11 @@ export type FamilyId = (typeof FAMILY_IDS)[number]
 export const TAPS = ['cold', 'hot'] as const
 export type Tap = (typeof TAPS)[number]
 
+/** Ways to a pump that are found; several per family. Common practice, no published source. */
+export const PUMP_ROUTES = ['flap', 'lower', 'front', 'rear', 'side', 'below'] as const
+export type PumpRoute = (typeof PUMP_ROUTES)[number]
+export const PUMP_ROWS = ['front', 'centre', 'rear'] as const
+
 /** What is known about one machine. A value that nobody read off a plate is null, and its family's spread is used. */
 export interface MachineSpec {
   family: FamilyId
@@ -24,6 +29,8 @@ export interface MachineSpec {
   drainHose: { boreMm: number; lengthM: number; wall: 'corrugated' | 'smooth' }
   /** Level at which the machine closes the valve, mm above the port. */
   fillLevelMm: number | null
+  /** How the pump is reached and where it sits on this machine, where somebody found out; else as its family usually has it. */
+  construction?: { pumpRoute: PumpRoute | null; pumpRow: (typeof PUMP_ROWS)[number] | null } | undefined
   /** Lowest and highest place of a part, mm above the port, where somebody measured it. */
   partHeightsMm?: Partial<Record<(typeof PART_IDS)[number], readonly [number, number]>> | undefined
 }

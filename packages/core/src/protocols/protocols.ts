@@ -1,3 +1,5 @@
+import type { CheckId } from '../checks/checkTypes.ts'
+import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
 import type { Tap } from '../machine/machineSpec.ts'
 import type { ProtocolId } from './protocolIds.ts'
 import type { HoseEnd, LookStep, Protocol, RunStep } from './protocolTypes.ts'
@@ -13,7 +15,7 @@ const run = (
   title,
   first: rest.first ?? [],
   act: rest.act ?? '',
-  minutes: rest.minutes ?? 4,
+  minutes: RUN_MIN[kind],
   cautions: rest.cautions ?? [],
   run: {
     kind,
@@ -29,7 +31,7 @@ const run = (
 const look = (
   id: string,
   title: string,
-  check: string,
+  check: CheckId,
   entry: LookStep['entry'],
   rest: Partial<LookStep>,
 ): LookStep => ({
@@ -40,7 +42,7 @@ const look = (
   entry,
   first: rest.first ?? [],
   act: rest.act ?? '',
-  minutes: rest.minutes ?? 3,
+  minutes: (rest.times ?? 1) * minutesOf(check),
   cautions: rest.cautions ?? [],
   tap: rest.tap ?? null,
   choices: rest.choices ?? [],
@@ -62,7 +64,6 @@ const hold = (id: string, title: string, hoseEnd: HoseEnd, first: string[]) =>
     hoseEnd,
     first,
     act: 'Touch nothing. Read the ruler every minute.',
-    minutes: 11,
     readings: { what: 'level', everyS: 60, atLeast: 9 },
     lastsS: 600,
     stopWhen: 'ten minutes have passed',
@@ -79,7 +80,6 @@ const drain = (id: string, title: string, hoseEnd: HoseEnd, first: string[]) =>
 const liftTest = look('lift', 'Lift test', 'drain.lift-stop', 'height', {
   first: ['Pump running, tub at least half full', 'Hose end out of the standpipe, over a bucket'],
   act: 'Raise the hose end until the stream just stops. Enter its height above the floor; if it still runs as high as you can reach, enter that as a bound.',
-  minutes: 2,
   cautions: ['live-water', 'two-people'],
 })
 const lowDrain = drain('low', 'Drain with the hose end low', 'low', [
@@ -123,12 +123,10 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
       look('hose-bucket', 'Bucket at the hose end', 'hose-end.bucket', 'bucket', {
         first: ['Hose back on the slow tap, off at the machine'],
         act: 'Open the tap fully, hose end in the bucket; time it to a mark, at least 25 s.',
-        minutes: 4,
       }),
       look('screen', 'Look at the screen', 'screens.look', 'choice', {
         first: ['Tap shut, machine unplugged, hose off at the machine'],
         act: 'Pull the screen with pliers, straight. What is on it?',
-        minutes: 6,
         choices: [
           { value: 'clean', text: 'Clean' },
           { value: 'grit', text: 'Grit' },
@@ -153,7 +151,6 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
       run('idle', 'Idle with the taps open', 'idle', {
         first: ['Machine unplugged, taps fully open', 'Hose end high, so that nothing can siphon out'],
         act: 'Touch nothing. Read the ruler every minute.',
-        minutes: 11,
         readings: { what: 'level', everyS: 60, atLeast: 9 },
         lastsS: 600,
         stopWhen: 'ten minutes have passed, or the level has clearly risen',
@@ -189,7 +186,6 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
       look('stop', 'Stop level', 'leak.stop-level', 'stop-level', {
         first: ['Dry the place, torch in hand'],
         act: 'Lower the level in steps of 20 mm (¾ in) with short pump bursts; dry, wait two minutes, look. Enter the level at which no drop comes any more.',
-        minutes: 15,
         cautions: ['hot-pump'],
       }),
     ],
@@ -206,7 +202,6 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
       look('catch', 'Catch at a level', 'leak.catch', 'catch', {
         first: ['Let the level stand for a minute'],
         act: 'Catch for two minutes; enter what was caught and the level. Lower by a quarter and repeat, down to where little comes.',
-        minutes: 12,
         times: 4,
       }),
     ],
@@ -256,7 +251,6 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
         hoseEnd: 'in-place',
         first: ['Drain until the level is 20 to 40 mm (¾ to 1½ in) above the port, then stop the pump'],
         act: 'Start as the pump stops. Read the level at once, after 10 s and after 20 s.',
-        minutes: 3,
         readings: { what: 'level', everyS: 10, atLeast: 3 },
         lastsS: 25,
         stopWhen: 'the level stands',
@@ -265,7 +259,6 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
         first: ['Hose end lifted out of the standpipe into a jug, kept high'],
         act: 'Stop the pump, lower the end into the jug: how much runs back?',
         cautions: ['live-water'],
-        minutes: 3,
       }),
     ],
     stopWhen: 'a rise is seen in a front loader; a top loader needs the jug',
@@ -289,7 +282,6 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
         hoseEnd: 'in-place',
         first: ['Valve closed, motor off'],
         act: 'Read ruler and display every minute.',
-        minutes: 11,
         readings: { what: 'ruler-and-display', everyS: 60, atLeast: 6 },
         lastsS: 600,
         stopWhen: 'ten minutes have passed, or the display has clearly fallen while the ruler has not',

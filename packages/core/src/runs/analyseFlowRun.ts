@@ -77,8 +77,7 @@ export function analyseFlowRun(
   const fromMeter = plan.kind === 'fill' ? meterFlow(meter.mm) : null
   // A range of levels is no measurement: a meter beside it decides.
   const flow = timed?.rangeLMin && fromMeter ? fromMeter : combine(fromLevel, fromMeter)
-  if (fromLevel && fromMeter && !timed?.rangeLMin)
-    quantities.meterGain = ratioInterval(fromMeter, fromLevel)
+  if (fromLevel && fromMeter && !timed?.rangeLMin) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
   if (plan.kind === 'drain') {
     notIdentifiable.pumpHeadM = SECOND_HEIGHT
     notIdentifiable.pathResistanceRatio = SECOND_HEIGHT

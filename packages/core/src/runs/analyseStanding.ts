@@ -5,9 +5,9 @@ import { median } from '../numeric/quantile.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import { fitTubeLeak } from '../sensing/tubeLeak.ts'
 import { type TubGeometry, tubTopMm } from '../tub/tubGeometry.ts'
-import type { Interval } from './interval.ts'
 import { chooseLevels } from './chooseLevels.ts'
 import { type HeightRival, heightRivals } from './heightRivals.ts'
+import type { Interval } from './interval.ts'
 import {
   between,
   blockMedians,
@@ -18,9 +18,9 @@ import {
   type Readings,
   sourceOf,
 } from './readings.ts'
-import { chosenNotes } from './runNotes.ts'
 import { blankAnalysis, intervalOf, type RunAnalysis } from './runAnalysis.ts'
 import type { RunMark } from './runMarks.ts'
+import { chosenNotes } from './runNotes.ts'
 import type { RunPlan } from './runPlan.ts'
 import { sensorPairs } from './sensing.ts'
 import {
@@ -303,8 +303,8 @@ function leakHeight(
   analysis.notIdentifiable.leakHeightMm = rival
     ? RIVAL_SETTLED[rival]
     : hopeless
-    ? 'the level fell less than three times the noise of a reading: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
-    : 'the level has not come near the leak: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
+      ? 'the level fell less than three times the noise of a reading: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
+      : 'the level has not come near the leak: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
   return null
 }
 
@@ -314,7 +314,8 @@ const AT_PORT_MM = 8
 const RIVAL_SETTLED: Record<HeightRival, string> = {
   laundry: 'laundry in the tub may soak it up: take it out and hold again',
   siphon: 'a siphon would run out the same way: hold again with the hose end lifted high',
-  'air-leak': 'a leaking pressure hose makes the display fall the same way: read the ruler at the start and at the end',
+  'air-leak':
+    'a leaking pressure hose makes the display fall the same way: read the ruler at the start and at the end',
 }
 
 function tubeLeak(readings: Readings, source: ReadingSource, fromS: number, toS: number): Interval | null {

@@ -20,7 +20,12 @@ export function compareRun(plan: RunPlan, estimate: FlowEstimate | null): Expect
   if (fill ? endMm <= startMm : endMm >= startMm) return null
   const top = tubTopMm(tapedTub(plan.machine))
   const clamp = (mm: number) => Math.min(top, Math.max(isHorizontal(plan.machine.family) ? -10 : 0, mm))
-  const compared = { ...plan, startLevelMm: clamp(startMm), endLevelMm: clamp(endMm) }
+  const compared = {
+    ...plan,
+    startLevelMm: clamp(startMm),
+    startFrom: 'read' as const,
+    endLevelMm: clamp(endMm),
+  }
   if (compared.startLevelMm === compared.endLevelMm) return null
   return expectedRun(compared, COMPARE)
 }

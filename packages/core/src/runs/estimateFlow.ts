@@ -177,7 +177,11 @@ function geometrySe(
   soak: Absorption,
   sign: number,
 ): number {
-  const moved: [TubGeometry, number | null, Absorption][] = movedTubs(plan, tub).map((m) => [m, spareMm, soak])
+  const moved: [TubGeometry, number | null, Absorption][] = movedTubs(plan, tub).map((m) => [
+    m,
+    spareMm,
+    soak,
+  ])
   if (soak.capacityL > 0) {
     moved.push([
       tub,

@@ -5,11 +5,11 @@ import { median } from '../numeric/quantile.ts'
 import { normalQuantile } from '../numeric/random.ts'
 import { robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
+import { m3PerSFromLMin } from '../units.ts'
 import type { Interval } from './interval.ts'
 import { middleAbsorption } from './laundry.ts'
 import { middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
-import { m3PerSFromLMin } from '../units.ts'
 import type { RunPlan } from './runPlan.ts'
 
 /** How even a flow was: its fluctuation, and how much slower its late half was than the falling level explains. */
@@ -59,7 +59,14 @@ export function evenness(plan: RunPlan, levels: LevelSeries, source: ReadingSour
   return {
     wanderMm: wander(series, f, sigma, tub.floorMm + FLOOR_MARGIN_MM),
     unsteadiness: n >= 3 * STRETCHES.least ? unsteadiness(series, f, sigma, oneMm, source) : null,
-    slowing: slowing(series, f, sigma, prior, headEffect(plan, series, f, spareMm, prior, sigma), SHAPE_SE[tub.shape]),
+    slowing: slowing(
+      series,
+      f,
+      sigma,
+      prior,
+      headEffect(plan, series, f, spareMm, prior, sigma),
+      SHAPE_SE[tub.shape],
+    ),
   }
 }
 
@@ -169,12 +176,7 @@ const FLOOR_MARGIN_MM = 5
 const SMOOTH_DEGREE = 3
 
 /** Spread of the levels about a cubic through F(h), mm, wild readings not counting; null with too few. */
-function wander(
-  series: LevelSeries,
-  f: Float64Array,
-  sigma: Float64Array,
-  aboveMm: number,
-): number | null {
+function wander(series: LevelSeries, f: Float64Array, sigma: Float64Array, aboveMm: number): number | null {
   const keep = Array.from(f.keys()).filter((i) => (series.mm[i] as number) > aboveMm)
   if (keep.length < 2 * (SMOOTH_DEGREE + 1)) return null
   const first = series.tS[keep[0] as number] as number
@@ -184,7 +186,10 @@ function wander(
   let scale = 0
   for (let round = 0; round < 3; round++) {
     const row = (i: number) =>
-      Array.from({ length: SMOOTH_DEGREE + 1 }, (_, k) => ((2 * ((series.tS[i] as number) - first)) / length - 1) ** k)
+      Array.from(
+        { length: SMOOTH_DEGREE + 1 },
+        (_, k) => ((2 * ((series.tS[i] as number) - first)) / length - 1) ** k,
+      )
     const fit = linearLeastSquares(
       used.map(row),
       used.map((i) => f[i] as number),

@@ -1,12 +1,13 @@
 import { drawDrain, drawFillLMin, drawTub } from '../machine/uncertainty.ts'
 import { quantileOfSorted } from '../numeric/quantile.ts'
-import { seededRandom } from '../numeric/random.ts'
+import { clippedNormal, seededRandom } from '../numeric/random.ts'
 import { drainCurve } from '../pump/drainTime.ts'
-import { tubTopMm } from '../tub/tubGeometry.ts'
-import { tubVolumeL } from '../tub/tubVolume.ts'
+import { sumpBottomMm, tubTopMm } from '../tub/tubGeometry.ts'
+import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
 import { lMinFromM3PerS } from '../units.ts'
 import { absorbedL, drawAbsorption } from './laundry.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
+import { EARLIEST_AIR_MM, knownStart } from './timedEnds.ts'
 
 /** 5 %, 50 % and 95 % of the healthy machines that fit what is known. */
 export interface Spread {
@@ -57,10 +58,12 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
 
   const times = Array.from({ length: cells + 1 }, () => new Float64Array(samples))
   const flows = new Float64Array(samples)
+  const ends = new Float64Array(samples)
   const solve = plan.kind === 'fill' ? fillSolver(plan, levelMm) : drainSolver(plan, levelMm)
   let stalled = 0
   for (let s = 0; s < samples; s++) {
-    const { timeS, flowLMin } = solve(random)
+    const { timeS, flowLMin, beyondS } = solve(random)
+    ends[s] = timeS.length > cells ? Math.max(0, (timeS[cells] as number) + beyondS) : NEVER_S
     for (let i = 0; i <= cells; i++) (times[i] as Float64Array)[s] = timeS[i] ?? NEVER_S
     flows[s] = flowLMin
     if (timeS.length <= cells) stalled++
@@ -74,13 +77,18 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
     })
   })
   flows.sort()
+  ends.sort()
+  const endAt = (p: number) => {
+    const t = quantileOfSorted(ends, p)
+    return t > NEVER_S / 10 ? Number.POSITIVE_INFINITY : t
+  }
   const [loS, midS, hiS] = curves as [Float64Array, Float64Array, Float64Array]
   return {
     levelMm,
     loS,
     midS,
     hiS,
-    timeS: { lo: loS[cells] as number, mid: midS[cells] as number, hi: hiS[cells] as number },
+    timeS: { lo: endAt(0.05), mid: endAt(0.5), hi: endAt(0.95) },
     flowLMin: {
       lo: quantileOfSorted(flows, 0.05),
       mid: quantileOfSorted(flows, 0.5),
@@ -90,7 +98,8 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
   }
 }
 
-type Solver = (random: () => number) => { timeS: ArrayLike<number>; flowLMin: number }
+/** `beyondS`: what the level at the start and the water left at the first air add to the time, as far as nobody knows them. */
+type Solver = (random: () => number) => { timeS: ArrayLike<number>; flowLMin: number; beyondS: number }
 
 function fillSolver(plan: RunPlan, levelMm: Float64Array): Solver {
   const drawFlow = drawFillLMin(plan.machine, plan.site, plan.taps)
@@ -111,15 +120,21 @@ function fillSolver(plan: RunPlan, levelMm: Float64Array): Solver {
       for (let k = 0; k < 12 && soak.capacityL > 0; k++) t = ((litres + absorbedL(soak, t)) / flow) * 60
       timeS[i] = t
     }
-    return { timeS, flowLMin: flow }
+    return { timeS, flowLMin: flow, beyondS: 0 }
   }
 }
 
 function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
   const draw = drawDrain(plan.machine, plan.site, plan.hoseEndMm, plan.kind === 'siphon' ? 'gravity' : 'pump')
+  const toAir = plan.kind === 'drain' && plan.endLevelMm === null
+  const start = knownStart(plan)
   return (random) => {
     const tub = drawTub(plan.machine, random)
     const d = draw(random)
+    const bottom = sumpBottomMm(tub)
+    const airL = tubVolumeL(tub, bottom + (EARLIEST_AIR_MM - bottom) * random())
+    const sdMm = start.range ? (start.range[1] - start.range[0]) / Math.sqrt(12) : start.sdMm
+    const startOffMm = clippedNormal(random, 0, sdMm, -2 * sdMm, 2 * sdMm)
     const curve = drainCurve(tub, levelMm, (level) => {
       const spareM = d.shutoffHeadM + level / 1000 - d.liftM
       return spareM <= 0 ? 0 : lMinFromM3PerS(Math.sqrt(spareM / d.resistanceS2M5))
@@ -127,7 +142,11 @@ function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
     const end = curve.timeS[curve.timeS.length - 1] as number
     const litres =
       tubVolumeL(tub, levelMm[0] as number) - tubVolumeL(tub, levelMm[levelMm.length - 1] as number)
-    return { timeS: curve.timeS, flowLMin: curve.outcome === 'drains' && end > 0 ? (litres / end) * 60 : 0 }
+    const flowLMin = curve.outcome === 'drains' && end > 0 ? (litres / end) * 60 : 0
+    const last = levelMm[levelMm.length - 1] as number
+    const moreL =
+      startOffMm * tubAreaLPerMm(tub, Math.max(1, levelMm[0] as number)) + tubVolumeL(tub, last) - airL
+    return { timeS: curve.timeS, flowLMin, beyondS: toAir && flowLMin > 0 ? (moreL / flowLMin) * 60 : 0 }
   }
 }
 

@@ -29,7 +29,8 @@ export function heightRivals(
   const rivals: HeightRival[] = []
   if (plan.laundry !== 'none') rivals.push('laundry')
   if (siphonFits(plan, profile)) rivals.push('siphon')
-  const towardsNothing = profile.union.lo < NOTHING_MM || decayChi2(points) <= profile.chi2 + AS_WELL * profile.scale
+  const towardsNothing =
+    profile.union.lo < NOTHING_MM || decayChi2(points) <= profile.chi2 + AS_WELL * profile.scale
   if (display && towardsNothing) rivals.push('air-leak')
   return rivals
 }

@@ -2,8 +2,8 @@ import { tapedTub } from '../machine/machineSpec.ts'
 import { median } from '../numeric/quantile.ts'
 import type { TubGeometry } from '../tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
-import type { Interval } from './interval.ts'
 import { chooseLevels } from './chooseLevels.ts'
+import type { Interval } from './interval.ts'
 import { between, type LevelSeries, type ReadingSource, type Readings } from './readings.ts'
 import { blankAnalysis, intervalOf, type RunAnalysis } from './runAnalysis.ts'
 import type { RunMark } from './runMarks.ts'
@@ -81,7 +81,11 @@ function fromTheSump(tub: TubGeometry, endMm: number, seMm: number, showsMm: num
   }
   const litres = tubVolumeL(tub, endMm) - air.litres
   const se = Math.hypot(air.sdL, seMm * tubAreaLPerMm(tub, endMm), SECTION_SE * Math.max(0, litres))
-  return { value: Math.max(0, litres), lo: Math.max(0, litres - 1.96 * se), hi: Math.max(0.05, litres + 1.96 * se) }
+  return {
+    value: Math.max(0, litres),
+    lo: Math.max(0, litres - 1.96 * se),
+    hi: Math.max(0.05, litres + 1.96 * se),
+  }
 }
 
 /** The level once air was drawn: it no longer falls, so the last readings before the stop are it. */

@@ -1,11 +1,11 @@
+import type { SensorFit } from '../sensing/sensorFit.ts'
 import type { ChosenLevels } from './chooseLevels.ts'
 import { evenness } from './evenness.ts'
-import { keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
 import type { Interval } from './interval.ts'
+import { keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
 import type { Disturbance, RunAnalysis } from './runAnalysis.ts'
 import type { RunPlan } from './runPlan.ts'
 import type { RunWindow } from './runWindow.ts'
-import type { SensorFit } from '../sensing/sensorFit.ts'
 
 /** A flow that fluctuates or slows by more than this beyond doubt is worth a word. */
 const UNEVEN = {
@@ -15,10 +15,7 @@ const UNEVEN = {
 } as const
 
 /** What the display showed against the ruler, as figures and in words. */
-export function tellSensor(
-  analysis: RunAnalysis,
-  fit: SensorFit,
-): void {
+export function tellSensor(analysis: RunAnalysis, fit: SensorFit): void {
   analysis.quantities.sensorGain = fit.gain
   analysis.quantities.sensorOffsetMm = fit.offsetMm
   if (fit.lagS) analysis.quantities.sensorLagS = fit.lagS

@@ -119,7 +119,10 @@ function earlyStandstill(run: LevelSeries, fromS: number): { atS: number; within
   const hiddenS = (1.5 * noise * Math.max(b - fromS, 1)) / fall
   if (!dense) return { atS: (a + b + hiddenS) / 2, withinS: b - a + hiddenS / 2 }
   const moving = between(run, fromS, a)
-  const slope = moving.tS.length > 4 ? theilSenSlope(blockMedians(moving, 40).series.tS, blockMedians(moving, 40).series.mm) : 0
+  const slope =
+    moving.tS.length > 4
+      ? theilSenSlope(blockMedians(moving, 40).series.tS, blockMedians(moving, 40).series.mm)
+      : 0
   const meets = median(moving.tS) + (restMm - median(moving.mm)) / slope
   return { atS: slope < 0 ? Math.max(a, Math.min(meets, b + 2 * hiddenS)) : b, withinS: 2 }
 }

@@ -17,7 +17,15 @@ export type Saying =
       settled?: boolean
     }
   | { code: 'no-flow'; kind: RunKind; mostLMin: number; midLMin: number }
-  | { code: 'stalled'; kind: RunKind; flowLMin: number; atS: number; levelMm: number; silent: boolean; known?: boolean }
+  | {
+      code: 'stalled'
+      kind: RunKind
+      flowLMin: number
+      atS: number
+      levelMm: number
+      silent: boolean
+      known?: boolean
+    }
   | {
       code: 'weak-supply'
       kind: RunKind
@@ -121,8 +129,8 @@ export function sayRun(
         saying.known
           ? '.'
           : saying.silent
-          ? ' and the pump was silent: measure the voltage at the pump while it is told to drain.'
-          : ': listen whether the pump still runs, then look at the stream.'
+            ? ' and the pump was silent: measure the voltage at the pump while it is told to drain.'
+            : ': listen whether the pump still runs, then look at the stream.'
       }`
     case 'weak-supply':
       return `${word} at ${flow(saying.flowLMin)}: what this pressure gives (${band(saying, flow)}), but a sound house gives ${flow(saying.soundLoLMin).replace(/ .*$/, '')} to ${flow(saying.soundHiLMin)}. The supply is too weak, not the machine.`

@@ -1,10 +1,10 @@
 import { tapedTub } from '../machine/machineSpec.ts'
-import { type TubGeometry, tubTopMm } from '../tub/tubGeometry.ts'
-import { tubLevelMm, tubVolumeL } from '../tub/tubVolume.ts'
 import { linearLeastSquares } from '../numeric/leastSquares.ts'
 import { median } from '../numeric/quantile.ts'
 import { robustLine } from '../numeric/robustLine.ts'
 import { fitSensor, type SensorFit, type SensorPairs } from '../sensing/sensorFit.ts'
+import { type TubGeometry, tubTopMm } from '../tub/tubGeometry.ts'
+import { tubLevelMm, tubVolumeL } from '../tub/tubVolume.ts'
 import {
   between,
   blockMedians,

@@ -35,7 +35,9 @@ export function tellStalled(
   const wholeS = window.runEndS - window.fromS
   if (restMm === null || !(stalledS > 0) || !(wholeS > 0)) return false
   const fitted = estimate !== null && estimate.flowLMin > 0
-  const mean = fitted ? scaled(levelFlow(estimate), stalledS / wholeS) : byEnds(plan, window, all, restMm, source)
+  const mean = fitted
+    ? scaled(levelFlow(estimate), stalledS / wholeS)
+    : byEnds(plan, window, all, restMm, source)
   if (!mean) return false
   const levels = between(all, window.fromS, window.toS)
   const spacing = levels.tS.length > 1 ? stalledS / (levels.tS.length - 1) : 10
@@ -55,7 +57,13 @@ export function tellStalled(
   delete analysis.notIdentifiable.flowLMin
   analysis.quantities.flowLMin = mean
   analysis.quantities.cutoutS = { value: stalledS, lo: Math.max(0, stalledS - half), hi: stalledS + half }
-  analysis.fit ??= { fromS: window.fromS, toS: window.toS, startMm: plan.startLevelMm, endMm: restMm, curve: null }
+  analysis.fit ??= {
+    fromS: window.fromS,
+    toS: window.toS,
+    startMm: plan.startLevelMm,
+    endMm: restMm,
+    curve: null,
+  }
   const compared = compareRun({ ...plan, endLevelMm: null }, null)
   if (compared) analysis.expected = { timeS: compared.timeS, flowLMin: compared.flowLMin }
   return true

@@ -16,6 +16,8 @@ export const STATE_FIELDS = [
   'contain-l',
   'pump-ran-min',
   'competent',
+  'lock',
+  'pump-connector',
 ] as const
 export type StateField = (typeof STATE_FIELDS)[number]
 
@@ -30,6 +32,8 @@ export const STATE_WORDS = {
   cap: ['shut', 'open'],
   contain: ['none', 'tray', 'wet-vac', 'floor-drain'],
   competent: ['yes', 'no'],
+  lock: ['free', 'locked', 'bypassed'],
+  'pump-connector': ['on', 'off'],
 } as const satisfies Partial<Record<StateField, readonly string[]>>
 export type WordField = keyof typeof STATE_WORDS
 
@@ -53,6 +57,14 @@ export interface MachineState {
   containment: { how: 'tray' | 'wet-vac' | 'floor-drain'; litres: number | null } | null
   /** The last time the pump ran: how long, and when it ended. */
   pump: { ranMin: number; endedAtMs: number } | null
+  /** Until when a pump that nobody spoke of counts as hot: it may have been running before anyone came, ms since 1970; null = no reason to. */
+  pumpMaybeHotUntilMs: number | null
+  /** It tries and does not turn: it heats without moving water. */
+  pumpJammed: boolean
+  /** The pump's own connector; off = nothing can run it. */
+  pumpConnector: 'on' | 'off' | null
+  /** Lock of lid or door: locked with water inside, or bridged for a test. */
+  lock: (typeof STATE_WORDS)['lock'][number] | null
   /** Whether someone competent for live work said so. */
   competent: boolean
   /** Fields on which two people said different things at once: taken as not known until settled. */
@@ -72,10 +84,12 @@ export interface StateRun {
  * The state of the machine from what was said of it and from the runs made on it, whichever came last.
  * A drain leaves the level at which its readings end; without such readings the water is unknown, never assumed gone.
  * @param standing - What stands of the visit's entries. @param runs - In any order.
+ * @param looks - What was looked at and measured: a voltage inside means plugged in, a complaint that the pump may have been running.
  */
 export function machineState(
   standing: ReadonlyMap<string, Standing>,
   runs: readonly StateRun[],
+  looks: readonly StateLook[] = [],
 ): MachineState {
   const disputed = STATE_FIELDS.filter((field) => standing.get(`state:${field}`)?.conflict)
   const word = <F extends WordField>(field: F) => {
@@ -97,6 +111,14 @@ export function machineState(
     cap: word('cap'),
     containment: containmentFrom(word('contain'), disputed, saidOf(standing, 'state:contain-l')),
     pump: pumpSaid(standing),
+    pumpMaybeHotUntilMs: maybeHotUntil(standing, runs, looks),
+    pumpJammed: looks.some(
+      ({ check, value }) =>
+        (check === 'pump.sound' && (value === 'buzz-in-bursts' || value === 'hum')) ||
+        (check === 'impeller.feel' && value === 'jammed'),
+    ),
+    pumpConnector: word('pump-connector'),
+    lock: word('lock'),
     competent: word('competent') === 'yes',
     disputed,
   }
@@ -104,7 +126,51 @@ export function machineState(
     .filter((run): run is StateRun & { startedAtMs: number } => run.startedAtMs !== null)
     .sort((a, b) => a.startedAtMs - b.startedAtMs)
   for (const run of made) applyRun(state, run, saidAtMs)
+  // Where current is read inside the machine it is plugged in, whatever was said before; the outlet is read with the plug out.
+  for (const { check, value, atMs } of looks)
+    if (
+      LIVE_INSIDE.includes(check) &&
+      typeof value === 'number' &&
+      value > LIVE_V &&
+      atMs > saidAtMs('mains')
+    )
+      state.mains = disputed.includes('mains') ? null : 'plugged'
   return state
+}
+
+/** Something looked at or measured, as far as it tells of the machine's state. */
+export interface StateLook {
+  check: string
+  value: string | number
+  atMs: number
+}
+const LIVE_INSIDE: readonly string[] = ['pump.voltage', 'valve.voltage', 'board.pump-pin']
+/** Below this a reading is a dead line, V. Estimate. */
+const LIVE_V = 10
+/** Complaints with which the pump may have been running for long before anyone came. */
+const MAY_HAVE_RUN: readonly string[] = [
+  'not-draining',
+  'slow-drain',
+  'noisy',
+  'trips-breaker',
+  'fault-long-drain',
+]
+/** A pump that nobody spoke of counts as hot for so long after the arrival, min. Estimate: its cooling from the hottest. */
+const MAYBE_HOT_MIN = 30
+
+function maybeHotUntil(
+  standing: ReadonlyMap<string, Standing>,
+  runs: readonly StateRun[],
+  looks: readonly StateLook[],
+): number | null {
+  if (!looks.some(({ check, value }) => check === 'complaint' && MAY_HAVE_RUN.includes(String(value))))
+    return null
+  const first = Math.min(
+    ...[...standing.values()].flatMap(({ heads }) => heads.map((head) => head.atMs)),
+    ...runs.flatMap((run) => (run.startedAtMs === null ? [] : [run.startedAtMs])),
+    ...looks.map((look) => look.atMs),
+  )
+  return first + MAYBE_HOT_MIN * 60_000
 }
 
 function applyRun(
@@ -162,6 +228,6 @@ function containmentFrom(
 
 function pumpSaid(standing: ReadonlyMap<string, Standing>): MachineState['pump'] {
   const said = standing.get('state:pump-ran-min')?.latest
-  if (!said || typeof said.value !== 'number' || !(said.value > 0)) return null
+  if (!said || typeof said.value !== 'number' || !(said.value >= 0)) return null
   return { ranMin: said.value, endedAtMs: said.atMs }
 }

@@ -19,10 +19,12 @@ export function pumpTempC(ranMin: number, restedMin: number): number {
   return roomC + settledExcessK * (1 - Math.exp(-ranMin / warmTauMin)) * Math.exp(-restedMin / coolTauMin)
 }
 
-/** Minutes still to wait until the pump may be touched without gloves; 0 when it never got too hot or has cooled. */
+/** A jammed pump moves no water that would cool it: it warms so many times as fast. Estimate. */
+export const JAMMED_HEATS = 2.5
+
+/** Minutes still to wait until the pump is down to the temperature that is safe to touch; 0 when it is. */
 export function pumpCoolDownMin(ranMin: number, restedMin: number): number {
-  const { roomC, coolTauMin, touchC, safeC } = PUMP_HEAT
-  if (pumpTempC(ranMin, 0) < touchC) return 0
+  const { roomC, coolTauMin, safeC } = PUMP_HEAT
   const excess = pumpTempC(ranMin, restedMin) - roomC
   return Math.max(0, coolTauMin * Math.log(excess / (safeC - roomC)))
 }

@@ -74,6 +74,7 @@ const CARRY_MIN = 0.75
  * Ways to empty the machine, quickest first of those that work, with the time each takes and what stays behind.
  * Gravity through the still pump: Darcy–Weisbach losses of hose and still pump, dt = A·dh/Q integrated over the level.
  * @param hoseEndMm - Height at which the hose end is laid for gravity, mm above the floor. @param containerL - What is carried at a time, L, above 0.
+ * @param pumpTrusted - False where the complaint is that it does not drain: its own pump then comes last, and only to be tried.
  * @throws {RangeError} If the container holds nothing.
  */
 export function waysOut(
@@ -82,6 +83,7 @@ export function waysOut(
   water: WaterInside,
   hoseEndMm: number,
   containerL: number,
+  pumpTrusted = true,
 ): WayOut[] {
   if (!(containerL > 0)) throw new RangeError(`container: expected above 0 L, got ${containerL}`)
   const level = waterLevelMm(machine, water)
@@ -114,7 +116,12 @@ export function waysOut(
   ]
   return ways
     .map(finished)
-    .sort((a, b) => Number(a.notHere !== null) - Number(b.notHere !== null) || a.minutes - b.minutes)
+    .sort(
+      (a, b) =>
+        Number(a.notHere !== null) - Number(b.notHere !== null) ||
+        (pumpTrusted ? 0 : Number(a.id === 'pump-out') - Number(b.id === 'pump-out')) ||
+        a.minutes - b.minutes,
+    )
 }
 
 function gravity(

@@ -109,7 +109,11 @@ export function combineVisit(
   // What rests on a slip is asked about, and taken for nothing until it is settled.
   const all = inOrderMade(made.filter((run, place) => slipOfRun(slips, run, place) === null))
   const observations = inOrderMade(seen).filter((look) => lookOutdatedBy(look, acts) === null)
-  const paths = { fill: newest(all, 'fill', acts), hold: newest(all, 'hold', acts), drain: newest(all, 'drain', acts) }
+  const paths = {
+    fill: newest(all, 'fill', acts),
+    hold: newest(all, 'hold', acts),
+    drain: newest(all, 'drain', acts),
+  }
   const holds = paths.hold.runs
   const drains = paths.drain.runs
   const hold = weighHolds(holds)
@@ -142,7 +146,14 @@ export function combineVisit(
   if (says.meter) says.quantities.meterGain = says.meter.gain
   if (says.runBack) says.quantities.runBackL = says.runBack.litres
   for (const { analysis } of [...paths.fill.runs, ...holds, ...drains].reverse())
-    for (const id of ['sensorGain', 'sensorOffsetMm', 'sensorLagS', 'tubeLeakTauS', 'cutoutS', 'riseLH'] as const) {
+    for (const id of [
+      'sensorGain',
+      'sensorOffsetMm',
+      'sensorLagS',
+      'tubeLeakTauS',
+      'cutoutS',
+      'riseLH',
+    ] as const) {
       const found = analysis.quantities[id]
       if (found && says.quantities[id] === undefined) says.quantities[id] = found
     }
@@ -176,7 +187,9 @@ function leaksByHold(hold: HoldWeighing | null): boolean {
 function changesOf(all: readonly JudgedRun[], acts: readonly VisitAct[]): VisitChange[] {
   const changes: VisitChange[] = []
   for (const kind of ['fill', 'drain'] as const) {
-    const own = all.filter((run) => run.plan.kind === kind && run.analysis.quantities.flowLMin && !run.plan.throttled)
+    const own = all.filter(
+      (run) => run.plan.kind === kind && run.analysis.quantities.flowLMin && !run.plan.throttled,
+    )
     for (const key of new Set(own.map(sameRun))) {
       const same = own.filter((run) => sameRun(run) === key)
       const last = same.at(-1) as JudgedRun
@@ -295,7 +308,9 @@ function catchesHeight(observations: readonly Observation[]): CatchHeight | null
 }
 
 function meterOf(runs: readonly JudgedRun[]): MeterWeighing | null {
-  const gains = runs.flatMap((r) => r.analysis.quantities.meterGain ? [r.analysis.quantities.meterGain] : [])
+  const gains = runs.flatMap((r) =>
+    r.analysis.quantities.meterGain ? [r.analysis.quantities.meterGain] : [],
+  )
   if (gains.length === 0) return null
   let [sum, weight] = [0, 0]
   for (const gain of gains) {

@@ -21,7 +21,10 @@ export function troubleOfRuns(drains: readonly JudgedRun[]): DrainTrouble | null
 export function isDisturbed(analysis: JudgedRun['analysis']): boolean {
   return disturbanceOf(analysis) !== null
 }
-function disturbanceOf({ basis, saying }: JudgedRun['analysis']): Exclude<DrainTrouble, 'foam' | 'backs-up'> | null {
+function disturbanceOf({
+  basis,
+  saying,
+}: JudgedRun['analysis']): Exclude<DrainTrouble, 'foam' | 'backs-up'> | null {
   if (saying.code === 'stalled') return 'stops'
   return basis?.of === 'flow' ? (basis.disturbed ?? null) : null
 }
@@ -41,7 +44,10 @@ const FED_V = 50
  * A pump that stops while it is still fed fails under load, even when its ohms are right; one that buzzes, is fed and does not turn is held
  * by an object (common practice, no published source).
  */
-export function pumpFate(drains: readonly JudgedRun[], observations: readonly Observation[]): PumpFate | null {
+export function pumpFate(
+  drains: readonly JudgedRun[],
+  observations: readonly Observation[],
+): PumpFate | null {
   const sound = choiceOf(observations, 'pump.sound')
   const impeller = choiceOf(observations, 'impeller.feel')
   const volts = numbersOf(observations, 'pump.voltage').at(-1)?.value ?? null

@@ -17,7 +17,8 @@ export function runInVisit(run: JudgedRun, place: number, says: VisitSays): RunA
   if (slip) return asked(analysis, plan, slip)
   if (plan.kind === 'hold' && saying.code === 'falling' && says.hold) return holdIn(analysis, says)
   if (saying.code === 'stalled' && says.pump) return { ...analysis, saying: { ...saying, known: true } }
-  if (saying.code === 'slow' && isSettled(plan, says)) return { ...analysis, saying: { ...saying, settled: true } }
+  if (saying.code === 'slow' && isSettled(plan, says))
+    return { ...analysis, saying: { ...saying, settled: true } }
   return analysis
 }
 
@@ -45,7 +46,8 @@ function asked(analysis: RunAnalysis, plan: RunPlan, slip: Slip): RunAnalysis {
 
 function isSettled(plan: RunPlan, says: VisitSays): boolean {
   if (plan.kind === 'fill') return says.fill !== null && says.fill.verdict !== 'undecided'
-  const weighed = says.drain !== null && says.drain.verdict !== 'undecided' && says.drain.verdict !== 'nominal'
+  const weighed =
+    says.drain !== null && says.drain.verdict !== 'undecided' && says.drain.verdict !== 'nominal'
   return plan.kind === 'drain' && (weighed || says.drainTrouble !== null || says.pump !== null)
 }
 

@@ -95,7 +95,8 @@ const TROUBLE: Record<NonNullable<VisitSays['drainTrouble']>, string> = {
   foam: 'Foam in the water: rinse it out and drain again before pump or path is judged.',
   'backs-up': 'The standpipe backs up: the house drain comes first, no part of the machine mends that.',
   unsteady: 'The drain was not steady: look for foam or air before pump or path is judged.',
-  slowing: 'The drain slowed as it went on: watch the standpipe for water backing up before pump or path is judged.',
+  slowing:
+    'The drain slowed as it went on: watch the standpipe for water backing up before pump or path is judged.',
   stops: 'The drain stopped with water left: what stopped it comes before pump or path is judged.',
 }
 
@@ -210,7 +211,10 @@ function sayLeakHeight(height: NonNullable<VisitSays['leakHeight']>, text: Visit
 export function sayDrain(drain: DrainWeighing, text: VisitText = METRIC_VISIT): string {
   const head = `${text.head(drain.head.withPrior.value)} (${text.head(drain.head.withPrior.lo)} to ${text.head(drain.head.withPrior.hi)}) of ${text.head(drain.nominalHeadM)}`
   const times = drain.path.withPrior.value.toFixed(1)
-  const left = drain.outliers.length > 0 ? ` One drain (${drain.outliers[0]?.toFixed(1)} L/min) does not fit the others and is left out.` : ''
+  const left =
+    drain.outliers.length > 0
+      ? ` One drain (${drain.outliers[0]?.toFixed(1)} L/min) does not fit the others and is left out.`
+      : ''
   return `${sayDrainVerdict(drain, head, times)}${left}`
 }
 

@@ -56,7 +56,12 @@ function machineSlips(machine: MachineSpec): Slip[] {
 
 function runSlips(machine: MachineSpec, site: SiteSpec, run: JudgedRun, place: number): Slip[] {
   const { plan, analysis } = run
-  const slip = (code: Slip['code'], written: number, meant: number): Slip => ({ code, run: place, written, meant })
+  const slip = (code: Slip['code'], written: number, meant: number): Slip => ({
+    code,
+    run: place,
+    written,
+    meant,
+  })
   const slips: Slip[] = []
   const { seen } = analysis
   if (seen && (plan.kind === 'fill' || plan.kind === 'drain' || plan.kind === 'hold')) {
@@ -70,7 +75,12 @@ function runSlips(machine: MachineSpec, site: SiteSpec, run: JudgedRun, place: n
   if (plan.kind === 'fill' && gain && gain.value > GALLONS.lo && gain.value < GALLONS.hi)
     slips.push(slip('meter-in-gallons', gain.value, gain.value * GALLONS.factor))
   const { basis } = analysis
-  if (plan.kind === 'hold' && basis?.of === 'standing' && basis.lossLMin > PUMPED_L_MIN && (seen?.highMm ?? 0) > 60)
+  if (
+    plan.kind === 'hold' &&
+    basis?.of === 'standing' &&
+    basis.lossLMin > PUMPED_L_MIN &&
+    (seen?.highMm ?? 0) > 60
+  )
     slips.push(slip('drain-called-hold', basis.lossLMin, basis.lossLMin))
   if (seen && (plan.kind === 'fill' || plan.kind === 'drain') && slips.length === 0) {
     const way = seen.highMm - seen.lowMm
@@ -92,7 +102,10 @@ function levelUnit(
   if (seen.highMm > (isHorizontal(machine.family) ? 45 : 90) || seen.highMm >= 0.5 * low) return null
   const moved = Math.abs(seen.toMm - seen.fromMm)
   if (kind !== 'hold' && moved < MOVED) return null
-  return UNITS.find(({ factor, lo, hi }) => seen.highMm * factor > lo * low && seen.highMm * factor < hi * high) ?? null
+  return (
+    UNITS.find(({ factor, lo, hi }) => seen.highMm * factor > lo * low && seen.highMm * factor < hi * high) ??
+    null
+  )
 }
 
 /** The slips that a run rests on: its own, and those of the machine that its kind leans on. */

@@ -11,10 +11,10 @@ import {
 import type { Interval } from '../runs/interval.ts'
 import { tubVolumeL } from '../tub/tubVolume.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import { isDisturbed } from './drainTrouble.ts'
 import { mixturePosterior, posterior } from './gridPosterior.ts'
 import { liftShown, liftTests } from './liftTests.ts'
-import { isDisturbed } from './drainTrouble.ts'
-import { type JudgedRun, type Observation } from './observations.ts'
+import type { JudgedRun, Observation } from './observations.ts'
 
 /** What the drain runs and the lift test say together about pump and path. */
 export interface DrainWeighing {
@@ -92,7 +92,13 @@ export function weighDrains(
     const headM = pump.shutoffHeadM * Math.exp(u)
     let lifted = 0
     for (const lift of lifts) lifted += lift(headM)
-    return likelihoodRow(data, headM, lnPaths, { boreMm: machine.drainHose.boreMm, b, bSd, pathK, portSdM }).map((ln) => ln + lifted)
+    return likelihoodRow(data, headM, lnPaths, {
+      boreMm: machine.drainHose.boreMm,
+      b,
+      bSd,
+      pathK,
+      portSdM,
+    }).map((ln) => ln + lifted)
   })
   const lnHeadPrior = (u: number) => -0.5 * (u / headSd) ** 2
   const lnPathPrior = (v: number) => -0.5 * (v / SPREAD.pathK) ** 2
@@ -209,7 +215,12 @@ function withoutOutliers(all: readonly Datum[]): { data: Datum[]; outliers: numb
       return Math.abs(d.lnFlow - mean) / Math.hypot(d.own, 1 / Math.sqrt(weight))
     }
     if (group.length < 2) return group
-    const far = group.map((d) => apart(d, group.filter((o) => o !== d)))
+    const far = group.map((d) =>
+      apart(
+        d,
+        group.filter((o) => o !== d),
+      ),
+    )
     const worst = far.indexOf(Math.max(...far))
     if ((far[worst] as number) < OUTLIER_SES) return group
     if (group.length > 2) {
@@ -323,7 +334,8 @@ function likelihoodRow(
     for (let i = 0; i < n; i++)
       for (let j = 0; j <= i; j++) {
         let sum = i === j ? (data[i] as Datum).own ** 2 : 0
-        for (let m = 0; m < LOADS; m++) sum += (loads[LOADS * i + m] as number) * (loads[LOADS * j + m] as number)
+        for (let m = 0; m < LOADS; m++)
+          sum += (loads[LOADS * i + m] as number) * (loads[LOADS * j + m] as number)
         covariance[i * n + j] = sum
       }
     return gaussianLn(covariance, residual, n)

@@ -1,3 +1,4 @@
+import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
 import { type MachineSpec, type SiteSpec, TAPS, type Tap } from '../machine/machineSpec.ts'
 import { HEALTHY_SUPPLY, lossRatio, SPREAD } from '../machine/uncertainty.ts'
 import { clippedNormal, type RandomSource, seededRandom, standardNormal } from '../numeric/random.ts'
@@ -19,14 +20,15 @@ export const FILL_CAUSES = [
 ] as const
 export type FillCause = (typeof FILL_CAUSES)[number]
 
-/** Measurements that can separate the causes, with minutes. Estimates. */
+/** Measurements that can separate the causes, with their minutes. */
 const FILL_CHECKS = {
-  'tap-bucket': { check: 'tap.bucket', minutes: 3 },
-  'hose-end-bucket': { check: 'hose-end.bucket', minutes: 4 },
-  'other-tap': { check: 'fill', minutes: 4 },
-  gauge: { check: 'supply.gauge', minutes: 3 },
-  'throttled-fill': { check: 'fill', minutes: 6 },
-  'screens-look': { check: 'screens.look', minutes: 6 },
+  'tap-bucket': { check: 'tap.bucket', minutes: minutesOf('tap.bucket') },
+  'hose-end-bucket': { check: 'hose-end.bucket', minutes: minutesOf('hose-end.bucket') },
+  'other-tap': { check: 'fill', minutes: RUN_MIN.fill },
+  gauge: { check: 'supply.gauge', minutes: minutesOf('supply.gauge') },
+  // The tap is set by a bucket first.
+  'throttled-fill': { check: 'fill', minutes: RUN_MIN.fill + minutesOf('tap.bucket') },
+  'screens-look': { check: 'screens.look', minutes: minutesOf('screens.look') },
 } as const
 export type FillCheck = keyof typeof FILL_CHECKS
 
@@ -166,7 +168,8 @@ function samplesOf(
     const density =
       faulty === machine && cause !== 'standpipe.siphon'
         ? (T4_PEAK / se) * COMMON_NONE
-        : (share / (FAULT_SHARE.high - FAULT_SHARE.low)) * (cause === 'standpipe.siphon' ? data.siphonOdds : 1)
+        : (share / (FAULT_SHARE.high - FAULT_SHARE.low)) *
+          (cause === 'standpipe.siphon' ? data.siphonOdds : 1)
     samples.push({ machine: faulty, ln: Math.log(density) + logLikelihood(faulty, cause, tap, data) })
   }
   return samples
@@ -357,7 +360,10 @@ function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): numb
   let ln = 0
   for (const side of ['cold', 'hot'] as const) {
     const fill = data.fill[side]
-    const fitted = side === tap && cause !== 'none' && !(cause === 'supply.low-pressure' && m[tap].staticKpa < LEAST_SUPPLY_KPA)
+    const fitted =
+      side === tap &&
+      cause !== 'none' &&
+      !(cause === 'supply.low-pressure' && m[tap].staticKpa < LEAST_SUPPLY_KPA)
     if (fill && !fitted) {
       const due = sideFlow(m[side]) * (1 + m.tubBias)
       ln += lnTail((fill.ln - lnOf(due)) / Math.max(SE.sameTub, fill.se))
@@ -385,7 +391,10 @@ function logLikelihood(m: Machine, cause: FillCause, tap: Tap, data: Data): numb
 function lnLooks(cause: FillCause, tap: Tap, data: Data): number {
   let ln = 0
   for (const [side, seen] of Object.entries(data.screens)) {
-    const p = cause === 'inlet-screen.clogged' && (side === tap || side === '') ? LOOK.dirtyWhenClogged : LOOK.dirtyOtherwise
+    const p =
+      cause === 'inlet-screen.clogged' && (side === tap || side === '')
+        ? LOOK.dirtyWhenClogged
+        : LOOK.dirtyOtherwise
     ln += Math.log(seen === 'clean' ? 1 - p : p) * (side === '' ? UNSAID_TAP : 1)
   }
   const outside = (

@@ -1,5 +1,5 @@
 import type { PART_IDS } from '../formats/catalogue.ts'
-import { type FamilyId, isHorizontal, type MachineSpec } from '../machine/machineSpec.ts'
+import { type FamilyId, isHorizontal, type MachineSpec, type PumpRoute } from '../machine/machineSpec.ts'
 import type { LeakPhase } from './leakPhases.ts'
 
 export type PartId = (typeof PART_IDS)[number]
@@ -158,6 +158,18 @@ const LACKS: Readonly<Partial<Record<FamilyId, readonly PartId[]>>> = {
 const OPEN: Access = { minutes: 0, by: 'seen from outside', needs: 'nothing' }
 const panel = (minutes: number, by: string): Access => ({ minutes, by, needs: 'open-panel' })
 
+/** Parts that are reached the way the pump is. */
+const AT_PUMP: readonly PartId[] = ['pump', 'tub-pump-hose', 'flap-valve', 'coin-trap', 'filter-cap']
+/** Ways to a pump with their minutes. Common practice, no published source. */
+const BY_ROUTE: Readonly<Record<PumpRoute, Access>> = {
+  flap: { minutes: 1, by: 'through the service flap', needs: 'nothing' },
+  lower: panel(3, 'lower panel off'),
+  front: panel(12, 'whole front off'),
+  rear: panel(4, 'rear panel off'),
+  side: panel(4, 'side panel off'),
+  below: { minutes: 4, by: 'from below, tipped and secured', needs: 'tip' },
+}
+
 /** How a part is reached in a family. Minutes are estimates; the choice of route is common practice, no published source. */
 function accessOf(family: FamilyId, id: PartId): Access {
   const outside: readonly PartId[] = ['tap', 'fill-hose', 'outer-drain-hose', 'standpipe', 'house-drain']
@@ -179,7 +191,8 @@ function accessOf(family: FamilyId, id: PartId): Access {
       : panel(15, 'front panel off, no service flap')
   }
   if (id === 'tub-seal' || id === 'tub-seam' || id === 'tub') return panel(10, 'cabinet front off')
-  if (id === 'shaft-seal') return { minutes: 6, by: 'tipped back, from underneath', needs: 'tip' }
+  // Weep holes sit in the floor of the clutch drum: seen with the tub full and run, never tipped.
+  if (id === 'shaft-seal') return panel(8, 'cabinet off, tub full and run')
   return panel(8, 'cabinet front off')
 }
 
@@ -198,6 +211,8 @@ export function partsOf(machine: MachineSpec, standpipeMm: number | null = null)
     ['house-drain', rim - 500, rim - 60, 'rear', 'right', ['drain', 'spin']],
   ]
   const lacks = LACKS[machine.family] ?? []
+  const route = machine.construction?.pumpRoute
+  const pumpRow = machine.construction?.pumpRow
   return rows
     .filter(([id]) => !lacks.includes(id))
     .map(([id, lo, hi, row, column, phases]): Part => {
@@ -207,9 +222,9 @@ export function partsOf(machine: MachineSpec, standpipeMm: number | null = null)
         name: PART_NAME[id],
         bandMm: own ? [Math.min(...own), Math.max(...own)] : [lo, hi],
         measured: own !== undefined,
-        place: { row, column },
+        place: { row: id === 'pump' && pumpRow ? pumpRow : row, column },
         phases,
-        access: accessOf(machine.family, id),
+        access: route && AT_PUMP.includes(id) ? BY_ROUTE[route] : accessOf(machine.family, id),
       }
     })
 }

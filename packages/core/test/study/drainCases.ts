@@ -214,7 +214,8 @@ export function makeOddDrain(
     return -healthy(h, z)
   }
   const stopAt = wish.oddity === 'run-back' ? draw.uniform(0.025, 0.04) : draw.uniform(0, 0.006)
-  const limit = wish.oddity === 'cut-out' ? (wish.early ? cutoutS + draw.uniform(60, 180) : whole * 1.15) : 3000
+  const limit =
+    wish.oddity === 'cut-out' ? (wish.early ? cutoutS + draw.uniform(60, 180) : whole * 1.15) : 3000
   const track = integrate(tub, full, q, (h, t) => h <= stopAt || t > limit)
   const runBackL = wish.oddity === 'run-back' ? draw.uniform(0.25, 0.65) : 0
   const endLevel = track.table[track.table.length - 1] as number

@@ -18,14 +18,21 @@ export type SlipWish = (typeof SLIPS)[number] | 'none'
 interface File {
   machine: { tub: { diameter_mm: number }; pump: { shutoff_head_m?: number } }
   site: { standpipe_height_mm: number }
-  runs: { kind: string; hose_end_mm?: number; columns: string[]; rows: (number | null)[][]; events: object[] }[]
+  runs: {
+    kind: string
+    hose_end_mm?: number
+    columns: string[]
+    rows: (number | null)[][]
+    events: object[]
+  }[]
 }
 
 /** An ordinary visit of one or two runs by hand, with one thing written wrongly. */
 export function makeSlip(wish: SlipWish, draw: Draw): object {
   const family = draw.chance(0.5) ? 'front' : 'top'
   const share = draw.chance(0.5) ? 1 : draw.uniform(0.35, 0.8)
-  const fillKind = wish === 'meter in gallons' || (wish !== 'hose end in cm' && wish !== 'head in feet' && draw.chance(0.5))
+  const fillKind =
+    wish === 'meter in gallons' || (wish !== 'hose end in cm' && wish !== 'head in feet' && draw.chance(0.5))
   const drainFile = () =>
     makeDrainCase(
       {
@@ -46,7 +53,10 @@ export function makeSlip(wish: SlipWish, draw: Draw): object {
   const file = wish === 'drain called hold' ? drainFile() : fillKind ? fillFile() : drainFile()
   const scale = (factor: number) => {
     for (const run of file.runs)
-      run.rows = run.rows.map(([t, mm]) => [t as number, mm === null ? null : Math.round((mm as number) * factor * 10) / 10])
+      run.rows = run.rows.map(([t, mm]) => [
+        t as number,
+        mm === null ? null : Math.round((mm as number) * factor * 10) / 10,
+      ])
   }
   switch (wish) {
     case 'levels in cm':
@@ -69,7 +79,9 @@ export function makeSlip(wish: SlipWish, draw: Draw): object {
         run.columns = [...run.columns, 'flow_l_min']
         const [first, last] = [run.rows[1], run.rows.at(-1)] as [number[], number[]]
         const area = family === 'front' ? 0.16 : 0.23
-        const lMin = (60 * area * ((last[1] as number) - (first[1] as number))) / ((last[0] as number) - (first[0] as number))
+        const lMin =
+          (60 * area * ((last[1] as number) - (first[1] as number))) /
+          ((last[0] as number) - (first[0] as number))
         run.rows = run.rows.map((row) => [...row, (lMin * draw.normal(1, 0.02)) / 3.785])
       }
       break

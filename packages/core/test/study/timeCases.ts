@@ -48,7 +48,8 @@ export function makeTimeCase(wish: TimeWish, draw: Draw): TimeCase {
     const b = (plate.h0 / plate.qf ** 2) * draw.normal(1, 0.1)
     const h0 = plate.h0 * draw.normal(1, 0.08)
     const lift = 0.9 - port
-    const flow = (h: number, head: number, path: number) => Math.sqrt(Math.max(0, head + h - lift) / (b + path))
+    const flow = (h: number, head: number, path: number) =>
+      Math.sqrt(Math.max(0, head + h - lift) / (b + path))
     const mid = full / 2
     const target = flow(mid, h0, k) * wish.share
     let [head, path] = [h0, k]

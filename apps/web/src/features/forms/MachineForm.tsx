@@ -5,6 +5,8 @@ import {
   isHorizontal,
   type MachineSpec,
   machineSpecSchema,
+  PUMP_ROUTES,
+  PUMP_ROWS,
   tapedTub,
   tubProblems,
   tubTopMm,
@@ -19,6 +21,16 @@ import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 
 /** The first problem of each field by its path, and of the tub as a whole. */
+const ROUTE_WORD = {
+  flap: 'Service flap',
+  lower: 'Lower panel',
+  front: 'Whole front',
+  rear: 'Rear panel',
+  side: 'Side panel',
+  below: 'From below, tipped',
+} as const
+const ROW_WORD = { front: 'Front', centre: 'Middle', rear: 'Rear' } as const
+
 export function machineProblems(spec: MachineSpec): Record<string, string> {
   const result = v.safeParse(machineSpecSchema, spec)
   const problems: Record<string, string> = {}
@@ -190,6 +202,37 @@ export function MachineForm({
           </select>
         )}
       </Field>
+      {(
+        [
+          ['Way to the pump', 'pumpRoute', PUMP_ROUTES, ROUTE_WORD],
+          ['The pump sits', 'pumpRow', PUMP_ROWS, ROW_WORD],
+        ] as const
+      ).map(([label, key, values, words]) => (
+        <Field key={key} label={label} hint="As found on this machine">
+          {(props) => (
+            <select
+              {...props}
+              value={spec.construction?.[key] ?? ''}
+              onChange={(event) =>
+                set({
+                  construction: {
+                    pumpRoute: spec.construction?.pumpRoute ?? null,
+                    pumpRow: spec.construction?.pumpRow ?? null,
+                    [key]: event.target.value === '' ? null : event.target.value,
+                  },
+                })
+              }
+            >
+              <option value="">As usual in its family</option>
+              {values.map((value) => (
+                <option key={value} value={value}>
+                  {words[value as keyof typeof words]}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      ))}
       <Field label="Inlet taps">
         {(props) => (
           <select

@@ -1,4 +1,5 @@
 import {
+  actsOfEntries,
   type LeakCaseOfVisit,
   type LeakPhase,
   type LeakView,
@@ -47,6 +48,7 @@ export function useLeak(space: Space, runs: { phase: LeakPhase; run: RunAnswer }
     site: visit.site.spec,
     runs: judgedRuns(visit),
     observations: observationsOf(visit),
+    acts: actsOfEntries(visit.entries),
     history: {
       ageYears: builtYear === null ? null : Math.max(0, new Date(visit.dueAtMs).getFullYear() - builtYear),
       opened: space.standing.has('state:cap'),

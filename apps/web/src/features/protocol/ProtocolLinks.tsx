@@ -1,12 +1,13 @@
 import { PROTOCOL_IDS, PROTOCOLS, protocolProgress, type VisitAnswer } from '@brendik/core'
 import { Link } from 'react-router'
 import { judgedRuns, observationsOf } from '../together/useTogether.ts'
+import { protocolTells } from './minutesLeft.ts'
 
 /** Ways to make runs and looks so that they tell more, each with what it tells apart. */
 export function ProtocolLinks({ visit }: { visit: VisitAnswer }) {
   const judged = judgedRuns(visit)
   const observations = observationsOf(visit)
-  const progress = PROTOCOL_IDS.map((id) => {
+  const progress = PROTOCOL_IDS.filter((id) => protocolTells(visit, id)).map((id) => {
     const { steps, next } = protocolProgress(PROTOCOLS[id], visit.machine.spec, judged, observations)
     return { id, steps, next, made: steps.filter((step) => step.done).length }
   })

@@ -12,11 +12,20 @@ export function AfterRun({
   plan,
   onUndo,
   undoText,
+  onDiscard,
+  onLevel,
+  levelHint,
+  deadUntilMs,
 }: {
   run: BoardSnapshot
   plan: RunPlan
   onUndo: () => void
   undoText: string | null
+  onDiscard: () => void
+  /** Types in the one level that a run by time alone leans on; null where levels were read. */
+  onLevel: (() => void) | null
+  levelHint: string
+  deadUntilMs: number
 }) {
   const visitId = run.meta?.visitId
   const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
@@ -24,7 +33,7 @@ export function AfterRun({
   const other = plan.kind === 'fill' ? 'drain' : 'fill'
   const made = stepOf(plan)
   return (
-    <ActionBar>
+    <ActionBar deadUntilMs={deadUntilMs}>
       {made ? (
         <Link
           to={`/visits/${visitId}/protocols/${made.protocol.id}`}
@@ -61,6 +70,8 @@ export function AfterRun({
         <span className="text-lg font-semibold">Lay over</span>
         <span className="text-sm text-soft">another run</span>
       </Link>
+      {onLevel && <Action name="Level" hint={levelHint} onPress={onLevel} />}
+      <Action name="Discard" hint="a false start" onPress={onDiscard} />
       <Action
         name="Undo"
         keyName="U"

@@ -22,7 +22,7 @@ export function GaugeGlass({
   return (
     <aside
       aria-label="Level"
-      className="hidden w-[148px] shrink-0 flex-col border-r border-line bg-face px-4 py-4 md:flex"
+      className="hidden w-[148px] shrink-0 flex-col border-r border-line bg-face px-4 py-4 md:flex short:hidden"
     >
       <p className="text-sm text-soft">Water now</p>
       <p className="small-figure mt-1 text-3xl leading-none">{figure(units, 'level', levelMm)}</p>

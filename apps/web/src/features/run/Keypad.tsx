@@ -19,7 +19,8 @@ export interface Entry {
   atMs: number
 }
 
-const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'] as const
+/** As on a phone, since it lies in the hand. */
+const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0'] as const
 const MOST_KEYS = 7
 
 /**
@@ -29,6 +30,7 @@ const MOST_KEYS = 7
 export function Keypad({
   kind,
   firstKey,
+  fixedAtMs = null,
   by,
   startedAtMs,
   machine,
@@ -37,11 +39,14 @@ export function Keypad({
   onEntry,
   onCorrect,
   onTakeBack,
+  urgent,
   onClose,
 }: {
   kind: EntryKind
   /** A digit that opened the pad, with its instant. */
   firstKey: { key: string; atMs: number } | null
+  /** The instant an entry belongs to, where it is not now: the level at the start, typed in afterwards. */
+  fixedAtMs?: number | null
   by: LevelBy
   startedAtMs: number
   machine: MachineSpec
@@ -52,19 +57,30 @@ export function Keypad({
   onEntry: (entry: Entry) => string
   onCorrect: (entryId: string, levelMm: number) => void
   onTakeBack: (entryId: string) => void
-  onClose: () => void
+  /** What must stay in reach while typing: each with its name. */
+  urgent: readonly { name: string; onPress: (atMs: number) => void }[]
+  /** @param typed - What was typed and not entered, kept for the next time; null = done or thrown away. */
+  onClose: (typed: { key: string; atMs: number } | null) => void
 }) {
   const { units } = usePrefs()
   const { unit, read } = unitOf(units, kind)
   const [typed, setTyped] = useState(firstKey?.key ?? '')
-  const [atMs, setAtMs] = useState<number | null>(firstKey?.atMs ?? null)
+  const [touchedAtMs, setAtMs] = useState<number | null>(firstKey?.atMs ?? null)
+  const atMs = fixedAtMs ?? touchedAtMs
   const [asked, setAsked] = useState<{ question: EntryQuestion; entryId: string; text: string } | null>(null)
-  const field = useRef<HTMLOutputElement>(null)
+  const field = useRef<HTMLInputElement>(null)
+  const done = () => onClose(null)
+  const leave = () => onClose(typed === '' || touchedAtMs === null ? null : { key: typed, atMs: touchedAtMs })
 
   const press = useCallback((key: string, pressedAtMs: number) => {
     setAtMs((first) => first ?? pressedAtMs)
     setTyped((text) => (text.length >= MOST_KEYS || (key === '.' && text.includes('.')) ? text : text + key))
   }, [])
+  const put = (text: string) => {
+    const figures = /\d+(?:[.,]\d*)?|[.,]\d+/.exec(text)?.[0].replace(',', '.').slice(0, MOST_KEYS) ?? ''
+    if (figures !== '') setAtMs((first) => first ?? Date.now())
+    setTyped(figures)
+  }
   const value = typed === '' || typed === '.' ? null : Number(typed)
 
   const enter = useCallback(() => {
@@ -84,7 +100,7 @@ export function Keypad({
           )
         : null
     if (question) setAsked({ question, entryId, text: `${typed} ${unit}` })
-    else onClose()
+    else onClose(null)
   }, [value, atMs, read, onEntry, kind, by, machine, units, dueMm, typed, unit, onClose])
 
   useEffect(() => {
@@ -103,84 +119,131 @@ export function Keypad({
 
   const clock = atMs === null ? null : clockParts((atMs - startedAtMs) / 1000)
   return (
-    <Sheet open title={kind === 'level' ? 'Level above the port' : 'Flow'} onClose={onClose}>
+    <Sheet
+      open
+      title={
+        fixedAtMs !== null
+          ? 'Level above the port, read afterwards'
+          : kind === 'level'
+            ? 'Level above the port'
+            : 'Flow'
+      }
+      onClose={leave}
+    >
       {asked ? (
         <Question
           asked={asked}
           onUse={(mm) => onCorrect(asked.entryId, mm)}
           onTakeBack={() => onTakeBack(asked.entryId)}
-          onClose={onClose}
+          onClose={done}
         />
       ) : (
-        <>
-          <output ref={field} className="mt-1 flex items-baseline justify-between border-b-2 border-ink pb-1">
-            <span className="figure min-h-16 text-7xl">{typed || '\u00a0'}</span>
-            <span className="text-right text-base text-soft">
-              {unit}
-              <br />
-              <span className={clock ? 'text-ink' : ''}>
-                {clock ? `taken at ${clock.main}.${clock.tenth}` : 'timed at the first key'}
-              </span>
-            </span>
-          </output>
-          {kind === 'level' && (
-            <div className="mt-3">
-              <Choice
-                label="Read from"
-                value={by}
-                options={[
-                  { value: 'ruler', text: 'Ruler in the tub' },
-                  { value: 'indicated', text: 'Machine display' },
-                ]}
-                onChange={onBy}
+        <div className="short:grid short:grid-cols-2 short:gap-x-4">
+          <div>
+            <div className="mt-1 flex items-baseline justify-between border-b-2 border-ink pb-1">
+              <input
+                ref={field}
+                inputMode="none"
+                autoComplete="off"
+                aria-label={kind === 'level' ? 'Level' : 'Flow'}
+                value={typed}
+                // Spoken or pasted figures come here; their instant is that of the first of them.
+                onChange={(event) => put(event.target.value)}
+                className="figure min-h-16 w-full min-w-0 bg-transparent text-7xl outline-none short:min-h-12 short:text-5xl"
               />
+              <span className="shrink-0 text-right text-base text-soft">
+                {unit}
+                <br />
+                <span className={clock ? 'text-ink' : ''}>
+                  {clock ? `taken at ${clock.main}.${clock.tenth}` : 'timed at the first key'}
+                </span>
+              </span>
             </div>
-          )}
-          <div className="mt-3 grid grid-cols-3 gap-px border border-line bg-line">
-            {KEYS.map((key) => (
+            {urgent.length > 0 && (
+              <div className="mt-3 flex gap-3">
+                {urgent.map(({ name, onPress }) => (
+                  <Urgent key={name} name={name} onPress={onPress} />
+                ))}
+              </div>
+            )}
+            {kind === 'level' && (
+              <div className="mt-3">
+                <Choice
+                  label="Read from"
+                  value={by}
+                  options={[
+                    { value: 'ruler', text: 'Ruler in the tub' },
+                    { value: 'indicated', text: 'Machine display' },
+                  ]}
+                  onChange={onBy}
+                />
+              </div>
+            )}
+          </div>
+          <div>
+            <div className="mt-3 grid grid-cols-3 gap-px border border-line bg-line">
+              {KEYS.map((key) => (
+                <button
+                  key={key}
+                  type="button"
+                  // The touch itself is the instant, not the lifting of the finger.
+                  onPointerDown={(event) => {
+                    event.preventDefault()
+                    press(key, Date.now())
+                  }}
+                  onClick={(event) => event.detail === 0 && press(key, Date.now())}
+                  className="small-figure h-16 cursor-pointer bg-face text-3xl active:bg-band short:h-12"
+                >
+                  {key}
+                </button>
+              ))}
               <button
-                key={key}
                 type="button"
-                // The touch itself is the instant, not the lifting of the finger.
-                onPointerDown={(event) => {
-                  event.preventDefault()
-                  press(key, Date.now())
-                }}
-                onClick={(event) => event.detail === 0 && press(key, Date.now())}
-                className="small-figure h-16 cursor-pointer bg-face text-3xl active:bg-band"
+                aria-label="Delete last digit"
+                onClick={() => setTyped((text) => text.slice(0, -1))}
+                className="flex h-16 cursor-pointer items-center justify-center bg-face active:bg-band short:h-12"
               >
-                {key}
+                <Delete size={28} aria-hidden="true" />
               </button>
-            ))}
-            <button
-              type="button"
-              aria-label="Delete last digit"
-              onClick={() => setTyped((text) => text.slice(0, -1))}
-              className="flex h-16 cursor-pointer items-center justify-center bg-face active:bg-band"
-            >
-              <Delete size={28} aria-hidden="true" />
-            </button>
+            </div>
+            <div className="mt-3 grid grid-cols-[1fr_2fr] gap-3">
+              <button
+                type="button"
+                onClick={done}
+                className="min-h-16 cursor-pointer border border-line text-lg short:min-h-12"
+              >
+                Cancel
+              </button>
+              <button
+                type="button"
+                disabled={value === null}
+                onClick={enter}
+                className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40 short:min-h-12"
+              >
+                Enter
+              </button>
+            </div>
           </div>
-          <div className="mt-3 grid grid-cols-[1fr_2fr] gap-3">
-            <button
-              type="button"
-              onClick={onClose}
-              className="min-h-16 cursor-pointer border border-line text-lg"
-            >
-              Cancel
-            </button>
-            <button
-              type="button"
-              disabled={value === null}
-              onClick={enter}
-              className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40"
-            >
-              Enter
-            </button>
-          </div>
-        </>
+        </div>
       )}
     </Sheet>
+  )
+}
+
+/** A press that counts from the moment of the touch. */
+function Urgent({ name, onPress }: { name: string; onPress: (atMs: number) => void }) {
+  const touched = useRef<number | null>(null)
+  return (
+    <button
+      type="button"
+      onPointerDown={() => {
+        touched.current = Date.now()
+      }}
+      onClick={() => onPress(touched.current ?? Date.now())}
+      className="min-h-12 flex-1 cursor-pointer border border-ink px-3 text-lg font-semibold"
+    >
+      {name}
+    </button>
   )
 }
 

@@ -1,4 +1,12 @@
-import { type BoardMark, elapsedS, isFlowRun, type RunEvent, type RunPlan, undoTarget } from '@brendik/core'
+import {
+  type BoardMark,
+  elapsedS,
+  isFlowRun,
+  type RunEvent,
+  type RunPlan,
+  sayRests,
+  undoTarget,
+} from '@brendik/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { bandOf, type ChartMark, standingBand, standingZoom, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
@@ -6,7 +14,8 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
-import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { useWakeLock } from '../../lib/useWakeLock.ts'
+import { Action, ActionBar, DEAD_MS } from '../../ui/ActionBar.tsx'
 import { StepStrip } from '../protocol/StepStrip.tsx'
 import { stepOf } from '../protocol/stepOf.ts'
 import { AfterRun } from './AfterRun.tsx'
@@ -23,6 +32,13 @@ import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT } from './runText.t
 import { SyncCell } from './SyncCell.tsx'
 import { useExpected } from './useExpected.ts'
 
+/** Until when the place of the main action is dead: for a moment after start and stop, as they were pressed here. */
+function useDeadSince(phase: string): number {
+  const [seen, setSeen] = useState({ phase, untilMs: Date.now() + DEAD_MS })
+  if (seen.phase !== phase) setSeen({ phase, untilMs: Date.now() + DEAD_MS })
+  return seen.untilMs
+}
+
 /** A run that runs, or has run: the same board, so that nothing moves when Stop is pressed. */
 export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSnapshot; plan: RunPlan }) {
   const { units } = usePrefs()
@@ -33,9 +49,16 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const flows = isFlowRun(plan.kind)
   const { run: expected } = useExpected(flows ? plan : null)
   const made = stepOf(plan)
-  const [pad, setPad] = useState<{ kind: EntryKind; firstKey: { key: string; atMs: number } | null } | null>(
-    null,
-  )
+  const [pad, setPad] = useState<{
+    kind: EntryKind
+    firstKey: { key: string; atMs: number } | null
+    fixedAtMs?: number
+  } | null>(null)
+  // What was typed when Back closed the keypad, until it is entered or thrown away.
+  const [draft, setDraft] = useState<{ kind: EntryKind; typed: { key: string; atMs: number } } | null>(null)
+  const openPad = (kind: EntryKind) => setPad({ kind, firstKey: draft?.kind === kind ? draft.typed : null })
+  const wake = useWakeLock(running)
+  const deadUntilMs = useDeadSince(facts.phase)
   const [by, setBy] = useState<LevelBy>('ruler')
 
   const trace = useMemo(() => traceOf(facts, blocks, 'this run'), [facts, blocks])
@@ -45,10 +68,27 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
 
   const record = (event: RunEvent) => board.record(event)
   const base = (atMs = Date.now()) => ({ id: newId(), atMs })
-  const stop = (atMs?: number) => record({ type: 'stopped', ...base(atMs) })
+  const stop = (atMs?: number) => {
+    if (Date.now() >= deadUntilMs) record({ type: 'stopped', ...base(atMs) })
+  }
   const mark = (what: BoardMark, atMs?: number) => record({ type: 'marked', ...base(atMs), what })
   const takeBack = (targetId: string, why: string) =>
     record({ type: 'withdrawn', ...base(), targetId, why, replacementId: null })
+  /** A false start: everything of it is struck through and stays in the trace; it counts nowhere. */
+  const discard = () => {
+    const made = run.state.events.filter(
+      (event) => event.type !== 'planned' && event.type !== 'withdrawn' && !facts.withdrawnIds.has(event.id),
+    )
+    board.record(
+      ...made.map((event) => ({
+        type: 'withdrawn' as const,
+        ...base(),
+        targetId: event.id,
+        why: 'false start',
+        replacementId: null,
+      })),
+    )
+  }
   const undo = () => {
     if (target) takeBack(target.id, 'undone')
   }
@@ -75,15 +115,20 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   }
 
   const keys = useRef<(event: KeyboardEvent) => void>(() => {})
+  // Space stops the run, unless the keyboard led to a button that takes it itself.
+  const byKeyboard = useRef(false)
   keys.current = (event) => {
+    if (event.key === 'Tab' || event.key.startsWith('Arrow')) byKeyboard.current = true
+    const onControl = event.target instanceof HTMLElement && event.target.matches('button, a')
+    if (event.key === ' ' && byKeyboard.current && onControl) return
     const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
     if (pad || typing || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return
     const key = event.key.toLowerCase()
     const act: Record<string, () => void> = running
       ? {
           ' ': () => stop(),
-          l: () => setPad({ kind: 'level', firstKey: null }),
-          f: () => setPad({ kind: 'flow', firstKey: null }),
+          l: () => openPad('level'),
+          f: () => openPad('flow'),
           a: () => mark('air-drawn'),
           p: () => mark('pump-silent'),
           w: () => mark('leak-seen'),
@@ -102,8 +147,27 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   }
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => keys.current(event)
+    const onPointer = () => {
+      byKeyboard.current = false
+    }
     window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
+    window.addEventListener('pointerdown', onPointer, true)
+    return () => {
+      window.removeEventListener('keydown', onKey)
+      window.removeEventListener('pointerdown', onPointer, true)
+    }
+  }, [])
+  // A figure pasted while nothing is open is a level, read now.
+  const pasted = useRef<(event: ClipboardEvent) => void>(() => {})
+  pasted.current = (event) => {
+    const figure = /\d+(?:[.,]\d+)?/.exec(event.clipboardData?.getData('text') ?? '')?.[0]
+    if (!running || pad || !figure || event.target instanceof HTMLInputElement) return
+    setPad({ kind: 'level', firstKey: { key: figure.replace(',', '.'), atMs: Date.now() } })
+  }
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => pasted.current(event)
+    window.addEventListener('paste', onPaste)
+    return () => window.removeEventListener('paste', onPaste)
   }, [])
 
   const marks: ChartMark[] = facts.standing.flatMap((event) =>
@@ -113,6 +177,16 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   )
   const fill = plan.kind === 'fill'
   const pumps = plan.kind === 'drain' || plan.kind === 'siphon'
+  const rests = analysis?.rests
+  const laterLevel =
+    !running && facts.startedAtMs !== null && rests && rests.level !== 'read'
+      ? fill
+        ? {
+            atMs: facts.startedAtMs + 1000 * (analysis?.quantities.timeS?.value ?? nowS) + 1,
+            hint: 'as it closed',
+          }
+        : { atMs: facts.startedAtMs, hint: 'as it started' }
+      : null
   const height = analysis?.quantities.leakHeightMm ?? null
   const levels = [plan.startLevelMm, ...trace.points.map((point) => point.y)]
   const said = analysis ? headline(analysis.saying, facts.phase) : null
@@ -159,7 +233,14 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
               </h1>
               <p className="mt-1 text-base md:text-lg md:leading-snug">
                 {analysis ? sentence(analysis.saying, units) : `${KIND_WORD[plan.kind]} running.`}
+                {analysis?.rests &&
+                  ` ${sayRests(plan.kind, analysis.rests, (mm) => withUnit(units, 'level', mm))}`}
               </p>
+              {wake === 'refused' && (
+                <p className="text-sm text-watch">
+                  This device may darken its screen: touch it now and then.
+                </p>
+              )}
             </div>
           </div>
         }
@@ -191,22 +272,17 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
         side={<RunSays run={run} expected={expected} nowS={nowS} />}
         actions={
           running ? (
-            <ActionBar>
+            <ActionBar deadUntilMs={deadUntilMs}>
               <Action weight="main" name="Stop" keyName="space" hint={STOP_WORD[plan.kind]} onPress={stop} />
               <Action
                 weight="half"
                 name="Level"
                 keyName="L"
                 hint="ruler or display"
-                onPress={() => setPad({ kind: 'level', firstKey: null })}
+                onPress={() => openPad('level')}
               />
               {flows && (
-                <Action
-                  name="Flow"
-                  keyName="F"
-                  hint="meter or bucket"
-                  onPress={() => setPad({ kind: 'flow', firstKey: null })}
-                />
+                <Action name="Flow" keyName="F" hint="meter or bucket" onPress={() => openPad('flow')} />
               )}
               {fill && (
                 <Action
@@ -259,6 +335,12 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
               run={run}
               plan={plan}
               onUndo={undo}
+              onDiscard={discard}
+              onLevel={
+                laterLevel && (() => setPad({ kind: 'level', firstKey: null, fixedAtMs: laterLevel.atMs }))
+              }
+              levelHint={laterLevel?.hint ?? ''}
+              deadUntilMs={deadUntilMs}
               undoText={target ? entryText(target, facts, units) : null}
             />
           )
@@ -268,17 +350,37 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
         <Keypad
           kind={pad.kind}
           firstKey={pad.firstKey}
+          fixedAtMs={pad.fixedAtMs ?? null}
+          urgent={
+            running
+              ? [
+                  { name: 'Stop', onPress: stop },
+                  ...(pumps
+                    ? [{ name: 'Air drawn', onPress: (atMs: number) => mark('air-drawn', atMs) }]
+                    : []),
+                  ...(fill
+                    ? [{ name: 'Valve closed', onPress: (atMs: number) => mark('valve-closed', atMs) }]
+                    : []),
+                ]
+              : []
+          }
           by={by}
           startedAtMs={facts.startedAtMs}
           machine={plan.machine}
           dueMm={
-            fittedAt(run, nowS) ?? (lastPoint && nowS - lastPoint.x < 20 ? lastPoint.y : (dueMm?.mid ?? null))
+            pad.fixedAtMs !== undefined
+              ? null
+              : (fittedAt(run, nowS) ??
+                (lastPoint && nowS - lastPoint.x < 20 ? lastPoint.y : (dueMm?.mid ?? null)))
           }
           onBy={setBy}
           onEntry={enter}
           onCorrect={correct}
           onTakeBack={(entryId) => takeBack(entryId, 'mistyped')}
-          onClose={() => setPad(null)}
+          onClose={(typed) => {
+            setDraft(typed && pad ? { kind: pad.kind, typed } : null)
+            setPad(null)
+          }}
         />
       )}
       {run.problem && (

@@ -15,7 +15,11 @@ export function RunClock({
   const shown = running && startedAtMs !== null ? Math.max(0, (nowMs - startedAtMs) / 1000) : seconds
   const { main, tenth } = clockParts(shown)
   return (
-    <p className="figure shrink-0 text-[5.5rem] md:text-[8.5rem]" role="timer" aria-label="Time since start">
+    <p
+      className="figure shrink-0 text-[5.5rem] md:text-[8.5rem] short:text-[4.6rem]"
+      role="timer"
+      aria-label="Time since start"
+    >
       {main}
       <span className="text-[0.42em] text-soft">.{tenth}</span>
     </p>

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { useShort } from '../../lib/useShort.ts'
 import { Scroll } from '../../ui/Scroll.tsx'
 import { TopBar } from '../../ui/TopBar.tsx'
 
@@ -28,6 +29,7 @@ export function RunFrame({
   side: ReactNode
   actions: ReactNode
 }) {
+  const short = useShort()
   return (
     <div className="flex h-full flex-col">
       <TopBar switchesOnPhone={false}>
@@ -45,17 +47,21 @@ export function RunFrame({
         <main className="flex min-h-0 min-w-0 flex-1">
           <Scroll
             label="Run"
-            className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible"
+            className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible short:flex-row-reverse short:overflow-hidden"
           >
-            <div className="flex min-w-0 shrink-0 flex-col px-4 pt-3 md:min-h-0 md:shrink md:flex-1 md:px-7 md:pt-4">
-              {head}
-              {strip}
-              <div className="relative h-72 md:h-auto md:min-h-0 md:flex-1">{chart}</div>
+            <div className="flex min-w-0 shrink-0 flex-col px-4 pt-3 md:min-h-0 md:shrink md:flex-1 md:px-7 md:pt-4 short:min-h-0 short:shrink short:flex-1 short:px-3 short:pt-1">
+              {!short && head}
+              {!short && strip}
+              <div className="relative h-72 md:h-auto md:min-h-0 md:flex-1 short:h-auto short:min-h-0 short:flex-1">
+                {chart}
+              </div>
             </div>
             <Scroll
               label="What the run says"
-              className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
+              className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l short:w-[46%] short:overflow-y-auto short:border-t-0 short:border-r short:border-l-0 short:px-3 short:py-1"
             >
+              {short && head}
+              {short && strip}
               {side}
             </Scroll>
           </Scroll>

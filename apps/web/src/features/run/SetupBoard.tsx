@@ -1,9 +1,13 @@
 import {
   AIR_LEVEL_MM,
   isFlowRun,
+  knownFillLevelMm,
+  machineState,
   plannedEndMm,
   type RunKind,
   type RunPlan,
+  type StartFrom,
+  standingEntries,
   TAPS,
   type Tap,
   type VisitAnswer,
@@ -16,7 +20,6 @@ import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
-import { withUnit } from '../../lib/units.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -32,11 +35,31 @@ import { KIND_WORD, START_WORD } from './runText.ts'
 import { bandAdvice, expectation } from './setupText.ts'
 import { useExpected } from './useExpected.ts'
 
+const FROM_WORD: Record<StartFrom, string> = {
+  read: 'As read',
+  machine: 'Where this machine closes; read it to narrow the band',
+  family: 'Usual for its family: read it, or a time alone says little',
+}
 const TAP_CHOICES = [
   { value: 'cold', text: 'Cold' },
   { value: 'hot', text: 'Hot' },
   { value: 'both', text: 'Both' },
 ] as const
+
+/** Where a drain or hold starts: at the level that was last read, else where the machine closes, else what its family usually has. */
+function startOf(kind: RunKind, visit: VisitAnswer): { startLevelMm: number; startFrom: StartFrom } {
+  const machine = visit.machine.spec
+  if (kind === 'fill') return { startLevelMm: 0, startFrom: 'machine' }
+  if (kind === 'after-drain') return { startLevelMm: 30, startFrom: 'machine' }
+  const { water } = machineState(standingEntries(visit.entries), visit.runs, visit.observations)
+  if (water.kind === 'level' && water.levelMm > 2 * AIR_LEVEL_MM)
+    return { startLevelMm: water.levelMm, startFrom: 'read' }
+  const known = knownFillLevelMm(machine)
+  return {
+    startLevelMm: known ?? machine.fillLevelMm ?? 100,
+    startFrom: known === null ? 'family' : 'machine',
+  }
+}
 
 export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
   const machine = visit.machine.spec
@@ -47,7 +70,7 @@ export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
     taps: kind === 'fill' ? [machine.valve.taps[0] ?? 'cold'] : [],
     throttled: false,
     hoseEndMm: kind === 'fill' ? null : kind === 'siphon' ? 100 : visit.site.spec.standpipeHeightMm,
-    startLevelMm: kind === 'fill' ? 0 : kind === 'after-drain' ? 30 : (machine.fillLevelMm ?? 100),
+    ...startOf(kind, visit),
     endLevelMm: null,
     laundry: 'none',
     laundryKg: 0,
@@ -277,11 +300,11 @@ export function SetupBoard({
             quantity="level"
             base={plan.startLevelMm}
             hint={
-              plan.kind !== 'drain'
-                ? undefined
-                : `Above ${withUnit(units, 'level', AIR_LEVEL_MM)}, where air is drawn`
+              plan.kind === 'drain' || plan.kind === 'hold'
+                ? FROM_WORD[plan.startFrom ?? 'machine']
+                : undefined
             }
-            onChange={(mm) => onPlan({ ...plan, startLevelMm: mm ?? Number.NaN })}
+            onChange={(mm) => onPlan({ ...plan, startLevelMm: mm ?? Number.NaN, startFrom: 'read' })}
           />
           <div className="col-span-full">
             <Field

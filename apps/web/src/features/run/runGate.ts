@@ -9,11 +9,12 @@ import {
 
 /** Whether the machine as it stands may be filled or emptied; the water is what the plan says. */
 export function runGate(visit: VisitAnswer, plan: RunPlan): Gate | null {
-  if (plan.kind !== 'fill' && plan.kind !== 'drain') return null
-  const state = machineState(standingEntries(visit.entries), visit.runs)
+  if (plan.kind !== 'fill' && plan.kind !== 'drain' && plan.kind !== 'motion' && plan.kind !== 'spin')
+    return null
+  const state = machineState(standingEntries(visit.entries), visit.runs, visit.observations)
   const water = { kind: 'level', levelMm: Number.isNaN(plan.startLevelMm) ? 0 : plan.startLevelMm } as const
   return gateOf(
-    plan.kind === 'fill' ? 'let-water-in' : 'run-pump',
+    plan.kind === 'drain' ? 'run-pump' : 'let-water-in',
     plan.machine,
     { ...state, water },
     Date.now(),

@@ -11,6 +11,7 @@ import {
 } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
+import { minutesLeft } from '../protocol/minutesLeft.ts'
 import type { Space } from '../visit/space.ts'
 import { CheckList } from './CheckList.tsx'
 import { SaidChoice } from './SaidChoice.tsx'
@@ -44,15 +45,15 @@ export function ArriveStage({ space }: { space: Space }) {
     <>
       {visit.complaint && <p className="mb-4 text-2xl leading-snug">“{visit.complaint}”</p>}
       <CheckList space={space} which={(check) => check.id === 'complaint'} />
+      <div className="md:hidden">
+        <Proposals space={space} />
+      </div>
       <SaidChoice
         space={space}
         topic="said:moment"
         label="When in the cycle"
         options={CYCLE_MOMENTS.map((value) => ({ value, word: MOMENT_WORD[value] }))}
       />
-      <div className="md:hidden">
-        <Proposals space={space} />
-      </div>
       <TechSheet space={space} />
       <h2 className="pt-6 pb-2 text-sm font-semibold text-soft">Seen and heard at the door</h2>
       <CheckList space={space} which={(check) => check.stage === 'arrive' && check.id !== 'complaint'} />
@@ -81,10 +82,16 @@ export function Proposals({ space }: { space: Space }) {
       </p>
     )
   const moment = saidOf(standing, 'said:moment')
-  const proposals = proposeChecks(complaints, (moment as CycleMoment | null) ?? null, {
-    checks: new Set(visit.observations.map((o) => o.check)),
-    runs: new Set(visit.runs.filter((run) => run.stoppedAtMs !== null).map((run) => run.kind)),
-  })
+  const proposals = proposeChecks(
+    complaints,
+    (moment as CycleMoment | null) ?? null,
+    {
+      checks: new Set(visit.observations.map((o) => o.check)),
+      runs: new Set(visit.runs.filter((run) => run.stoppedAtMs !== null).map((run) => run.kind)),
+      protocols: (id) => minutesLeft(visit, id),
+    },
+    visit.machine.spec,
+  )
   if (proposals.length === 0)
     return (
       <p className="pb-5 text-good max-md:border-t max-md:border-line max-md:pt-4">

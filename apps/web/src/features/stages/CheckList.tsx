@@ -1,4 +1,4 @@
-import { CHECKS, type CheckFacts, type NumberCheck, type Tap } from '@brendik/core'
+import { CHECKS, type CheckFacts, checkApplies, type NumberCheck, type Tap } from '@brendik/core'
 import { type ReactNode, useState } from 'react'
 import type { Space } from '../visit/space.ts'
 import { CheckRow } from './CheckRow.tsx'
@@ -17,10 +17,15 @@ export function CheckList({
 }) {
   const { pass, sheet } = usePass(space)
   const [reading, setReading] = useState<{ check: NumberCheck; tap: Tap | null } | null>(null)
-  const rows = CHECKS.filter(which).flatMap((check): { check: CheckFacts; tap: Tap | null }[] =>
-    check.perTap
-      ? space.visit.machine.spec.valve.taps.map((tap) => ({ check, tap }))
-      : [{ check, tap: null }],
+  const machine = space.visit.machine.spec
+  // Nobody is asked for a part that this machine has not; what was answered all the same stays to be seen.
+  const has = (check: CheckFacts) =>
+    checkApplies(check.id, machine) || space.visit.observations.some((o) => o.check === check.id)
+  const rows = CHECKS.filter((check) => which(check) && has(check)).flatMap(
+    (check): { check: CheckFacts; tap: Tap | null }[] =>
+      check.perTap
+        ? space.visit.machine.spec.valve.taps.map((tap) => ({ check, tap }))
+        : [{ check, tap: null }],
   )
   return (
     <>

@@ -1,16 +1,19 @@
 import {
   type CheckFacts,
-  type ChoiceCheck,
   gateOf,
+  jointSays,
   type ObservationAnswer,
+  type Outcome,
   type OutcomeTone,
+  outcomesFor,
   type Tap,
 } from '@brendik/core'
 import { format } from 'date-fns'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { Choice } from '../../ui/Choice.tsx'
 import { GateNotice } from '../visit/GateNotice.tsx'
 import { observedText } from '../visit/observedText.ts'
 import type { Space } from '../visit/space.ts'
@@ -56,9 +59,10 @@ export function CheckRow({
   const gate = check.act ? gateOf(check.act, space.visit.machine.spec, space.state, Date.now()) : null
   const shut = gate !== null && !gate.open
   const name = `${check.name}${tap ? `, ${tap}` : ''}`
+  const outcomes = outcomesFor(check, space.visit.machine.spec)
   const meaning =
     check.kind === 'choice' && !check.several
-      ? check.outcomes.find((outcome) => outcome.value === last?.value)?.means
+      ? outcomes.find((outcome) => outcome.value === last?.value)?.means
       : undefined
   const set = (value: string) =>
     pass(check.act, () => {
@@ -102,7 +106,8 @@ export function CheckRow({
         </div>
         {check.kind === 'choice' ? (
           <Outcomes
-            check={check}
+            outcomes={outcomes}
+            folds={check.id === 'complaint'}
             labelledBy={`name-${check.id}-${tap}`}
             seen={seen}
             shut={shut}
@@ -146,6 +151,7 @@ export function CheckRow({
         </p>
       )}
       {meaning && !conflict && <p className="mt-1.5 leading-snug md:ml-[14.25rem]">{meaning}</p>}
+      {check.id === 'hose-off-at-pump' && last && <Joint space={space} seen={last} />}
       {verdict && <div className="mt-1.5 md:ml-[14.25rem]">{verdict}</div>}
       {shut && !tellsWhy && <p className="mt-1 text-sm text-stop md:ml-[14.25rem]">Not now, as above.</p>}
       {shut && tellsWhy && (
@@ -157,23 +163,84 @@ export function CheckRow({
   )
 }
 
+const JOINT_WORD = {
+  downstream: 'The blockage is downstream: hose or house drain.',
+  upstream: 'Little reaches the pump: sump outlet, hose or pump.',
+} as const
+
+/** A joint pulled off says something only with the side that gushed and water inside. */
+function Joint({ space, seen }: { space: Space; seen: ObservationAnswer }) {
+  const tell = (more: { side?: 'pump' | 'hose'; waterInside?: boolean }) =>
+    keepLooks(space.visit.id, [
+      { type: 'withdrawn', id: newId(), atMs: Date.now(), targetId: seen.id },
+      {
+        type: 'observed',
+        id: newId(),
+        atMs: seen.atMs,
+        check: 'hose-off-at-pump',
+        value: seen.value,
+        tap: null,
+        levelMm: seen.levelMm,
+        side: seen.side,
+        waterInside: seen.waterInside,
+        ...more,
+      },
+    ])
+  const says = jointSays({ value: String(seen.value), side: seen.side, waterInside: seen.waterInside })
+  return (
+    <div className="mt-2 grid gap-2 md:ml-[14.25rem]">
+      <Choice
+        label="It came from"
+        value={seen.side ?? ''}
+        options={[
+          { value: 'pump', text: 'The pump’s side' },
+          { value: 'hose', text: 'The hose’s side' },
+        ]}
+        onChange={(side) => tell({ side: side as 'pump' | 'hose' })}
+      />
+      <Choice
+        label="Water was inside"
+        value={seen.waterInside === null ? '' : seen.waterInside ? 'yes' : 'no'}
+        options={[
+          { value: 'yes', text: 'Water was inside' },
+          { value: 'no', text: 'It was empty' },
+        ]}
+        onChange={(inside) => tell({ waterInside: inside === 'yes' })}
+      />
+      <p className="leading-snug">
+        {says
+          ? JOINT_WORD[says]
+          : seen.side !== null && seen.waterInside !== null
+            ? 'That tells nothing: a standing column gushes from the hose, and an empty tub from nowhere.'
+            : 'Both are needed before it says anything.'}
+      </p>
+    </div>
+  )
+}
+
 function Outcomes({
-  check,
+  outcomes,
+  folds,
   labelledBy,
   seen,
   shut,
   onSet,
 }: {
-  check: ChoiceCheck
+  outcomes: readonly Outcome[]
+  /** A long list shows what was pressed, and the rest on demand: what follows from it then stands right below. */
+  folds: boolean
   labelledBy: string
   seen: readonly ObservationAnswer[]
   shut: boolean
   onSet: (value: string) => void
 }) {
+  const [open, setOpen] = useState(false)
+  const chosen = outcomes.filter((outcome) => seen.some((o) => o.value === outcome.value))
+  const shown = folds && !open && chosen.length > 0 ? chosen : outcomes
   return (
     // biome-ignore lint/a11y/useSemanticElements: a fieldset cannot be laid out as a wrapping row
     <div role="group" aria-labelledby={labelledBy} className="flex flex-wrap gap-1.5">
-      {check.outcomes.map((outcome) => {
+      {shown.map((outcome) => {
         const on = seen.some((o) => o.value === outcome.value)
         return (
           <button
@@ -189,6 +256,16 @@ function Outcomes({
           </button>
         )
       })}
+      {folds && chosen.length > 0 && (
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          className="min-h-12 cursor-pointer px-3 text-water underline underline-offset-4"
+        >
+          {open ? 'Only these' : 'Another too'}
+        </button>
+      )}
     </div>
   )
 }

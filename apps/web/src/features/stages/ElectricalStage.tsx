@@ -2,6 +2,7 @@ import {
   CHAIN_POINTS,
   type ChainPoint,
   type CheckFacts,
+  checkApplies,
   gateOf,
   judgeChain,
   judgeOhms,
@@ -57,14 +58,18 @@ export function ElectricalStage({ space }: { space: Space }) {
   const { visit, state } = space
   const { units } = usePrefs()
   const { record, change, problem } = useMachineRecord(visit.machine)
-  const volts: SupplyVolts = record.supplyVolts ?? 230
+  // Asked, never assumed: at 120 V a sound pump reads a tenth of the ohms it has at 230 V.
+  const volts: SupplyVolts | null = record.supplyVolts
+  const ownPump = checkApplies('pump.winding', visit.machine.spec)
   const dead = (check: CheckFacts) => check.stage === 'electrical' && check.act === 'measure-dead'
-  const live = (check: CheckFacts) => check.stage === 'electrical' && check.act === 'measure-live'
+  const live = (check: CheckFacts) =>
+    check.stage === 'electrical' && (check.act === 'measure-live' || check.act === 'measure-live-pump')
   const last = (check: string, tap: Tap | null = null): ObservationAnswer | undefined =>
     visit.observations.findLast((o) => o.check === check && (tap === null || o.tap === tap))
   const ohms = (check: CheckFacts, tap: Tap | null) => {
     const found = last(check.id, tap)
     if (!found || (check.id !== 'pump.winding' && check.id !== 'valve.coil')) return null
+    if (volts === null) return <NotJudged />
     const part = check.id === 'pump.winding' ? 'pump' : 'valve'
     const sheet = part === 'pump' ? record.techSheet.pumpOhm : record.techSheet.valveOhm
     const value = found.value === 'open' ? 'open' : Number(found.value)
@@ -88,7 +93,9 @@ export function ElectricalStage({ space }: { space: Space }) {
         <span className="font-semibold">
           Supply of this machine
           {record.supplyVolts === null && (
-            <span className="block text-sm font-normal text-watch">not said; 230 V assumed</span>
+            <span className="block text-sm font-normal text-watch">
+              not said: read the plate; nothing is judged before
+            </span>
           )}
         </span>
         <div className="md:max-w-64">
@@ -111,13 +118,28 @@ export function ElectricalStage({ space }: { space: Space }) {
       <h2 className="pt-3 pb-2 text-sm font-semibold text-soft">Unplugged</h2>
       <CheckList space={space} which={dead} verdictOf={ohms} />
       <LiveGate space={space} />
-      <Chain space={space} volts={volts} />
+      {ownPump ? (
+        <Chain space={space} volts={volts} />
+      ) : (
+        <p className="py-3 leading-snug">
+          The pump hangs on the wash motor: it has no winding and no voltage of its own. Motor heard and no
+          water moved is the pump or its coupling.
+        </p>
+      )}
       <CheckList
         space={space}
         which={live}
         verdictOf={(check, tap) => {
           const found = last(check.id, tap)
           if (typeof found?.value !== 'number') return null
+          if (volts === null) return <NotJudged />
+          if (check.id === 'valve.voltage' && found.value < 10 && !belowClosing(space))
+            return (
+              <p>
+                Nothing is asked of a valve while the tub is full: get the water below its closing level, then
+                measure again.
+              </p>
+            )
           const { verdict, loV, hiV } = judgeVoltage(found.value, volts)
           return (
             <p className={verdict === 'within' ? '' : 'font-semibold text-watch'}>
@@ -151,6 +173,17 @@ export function ElectricalStage({ space }: { space: Space }) {
   )
 }
 
+function NotJudged() {
+  return <p className="font-semibold text-watch">Not judged: say 120 or 230 V above.</p>
+}
+
+/** Whether the water is known to stand below the level at which the machine closes its valve. */
+function belowClosing({ visit, state }: Space): boolean {
+  const closes = visit.machine.spec.fillLevelMm
+  if (state.water.kind === 'empty') return true
+  return closes !== null && state.water.kind === 'level' && state.water.levelMm < 0.8 * closes
+}
+
 function LiveGate({ space }: { space: Space }) {
   const gate = gateOf('measure-live', space.visit.machine.spec, space.state, Date.now())
   return (
@@ -170,7 +203,7 @@ function LiveGate({ space }: { space: Space }) {
 }
 
 /** Outlet, board, pump as one line, with what was read at each and where it is lost. */
-function Chain({ space, volts }: { space: Space; volts: SupplyVolts }) {
+function Chain({ space, volts }: { space: Space; volts: SupplyVolts | null }) {
   const { visit } = space
   const number = (check: string) => {
     const value = visit.observations.findLast((o) => o.check === check)?.value
@@ -180,13 +213,17 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts }) {
   const measured = number('outlet.voltage')
   const read = {
     // A machine that starts has a supply, read or not.
-    ...(measured ? { outlet: measured.value } : outlet === 'yes' ? { outlet: volts } : {}),
+    ...(measured ? { outlet: measured.value } : outlet === 'yes' && volts !== null ? { outlet: volts } : {}),
     ...(number('board.pump-pin') ? { board: number('board.pump-pin')?.value as number } : {}),
     ...(number('pump.voltage') ? { part: number('pump.voltage')?.value as number } : {}),
   }
   const sound = visit.observations.findLast((o) => o.check === 'pump.sound')?.value
   const moves = sound === undefined ? null : sound === 'runs' || sound === 'runs-with-rattle'
-  const { readings, fault, next } = judgeChain(read, volts, moves)
+  const { readings, fault, next } =
+    volts === null ? { readings: [], fault: null, next: null } : judgeChain(read, volts, moves)
+  const jammed =
+    sound === 'buzz-in-bursts' ||
+    visit.observations.findLast((o) => o.check === 'impeller.feel')?.value === 'jammed'
   return (
     <section aria-label="Way of the current" className="py-3">
       <ol className="grid grid-cols-3">
@@ -210,17 +247,22 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts }) {
         })}
       </ol>
       <p className="pt-3 text-lg leading-snug font-semibold">
-        {fault
-          ? FAULT_WORD[fault]
-          : next
-            ? NEXT_WORD[next]
-            : moves
-              ? 'The voltage arrives and the pump turns: it is fed as it should be.'
-              : 'The voltage arrives at the pump. Say under Arrive what the pump does, and it is judged.'}
+        {volts === null
+          ? 'Say the supply of this machine above: no voltage is judged before.'
+          : fault === 'part' && jammed
+            ? 'Fed and held fast: an object jams it. Clear it, and time the drain again before the pump is blamed.'
+            : fault
+              ? FAULT_WORD[fault]
+              : next
+                ? NEXT_WORD[next]
+                : moves
+                  ? 'The voltage arrives and the pump turns: it is fed as it should be.'
+                  : 'The voltage arrives at the pump. Say under Arrive what the pump does, and it is judged.'}
       </p>
       <p className="text-sm text-soft">
-        Around {volts} V while the drain is commanded: voltage there and no work is the part; none there is
-        worked back towards the board (common practice, no published source).
+        {volts === null ? 'Line voltage' : `Around ${volts} V`} while the drain is commanded: voltage there
+        and no work is the part; none there is worked back towards the board (common practice, no published
+        source).
       </p>
     </section>
   )

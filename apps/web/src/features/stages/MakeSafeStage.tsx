@@ -3,8 +3,8 @@ import {
   gateOf,
   litresInside,
   PUMP_HEAT,
-  pumpCoolDownMin,
   pumpTempC,
+  pumpWaitMin,
   type WayOutId,
   waterIsContained,
   waysOut,
@@ -72,6 +72,7 @@ export function MakeSafeStage({ space }: { space: Space }) {
       </section>
       {!empty && <WaysOut space={space} />}
       <PumpHeat space={space} />
+      <Lock space={space} />
       <ActList space={space} />
     </>
   )
@@ -108,7 +109,13 @@ function WaysOut({ space }: { space: Space }) {
     hoseEndMm <= 4000 &&
     containerL > 0 &&
     containerL <= 500
-  const ways = good ? waysOut(visit.machine.spec, visit.site.spec, state.water, hoseEndMm, containerL) : []
+  // The pump of a machine that does not drain is tried last.
+  const drains = !visit.observations.some(
+    (o) => o.check === 'complaint' && ['not-draining', 'fault-long-drain'].includes(String(o.value)),
+  )
+  const ways = good
+    ? waysOut(visit.machine.spec, visit.site.spec, state.water, hoseEndMm, containerL, drains)
+    : []
   return (
     <section aria-label="Ways to get it out" className="border-t border-line py-3">
       <div className="flex flex-wrap items-end justify-between gap-x-6">
@@ -169,7 +176,7 @@ function PumpHeat({ space }: { space: Space }) {
   const nowMs = useNowMs(10_000, true)
   const { pump } = space.state
   const restedMin = pump ? Math.max(0, (nowMs - pump.endedAtMs) / 60_000) : 0
-  const wait = pump ? pumpCoolDownMin(pump.ranMin, restedMin) : 0
+  const wait = pumpWaitMin(space.state, nowMs)
   return (
     <section
       aria-label="Pump"
@@ -177,12 +184,36 @@ function PumpHeat({ space }: { space: Space }) {
     >
       <p className={wait >= 1 ? 'font-semibold text-watch' : ''}>
         {pump === null
-          ? 'The pump did not run here, as far as is known.'
+          ? wait >= 1
+            ? `The pump may have been running before you came: it counts as hot for another ${Math.ceil(wait)} min, or say how long it ran.`
+            : 'The pump did not run here, as far as is known.'
           : wait >= 1
-            ? `The pump ran ${clockText(pump.ranMin * 60)}: about ${withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin))} now, under ${withUnit(units, 'temperature', PUMP_HEAT.safeC)} in ${Math.ceil(wait)} min (estimate).`
+            ? `${space.state.pumpJammed ? 'The jammed pump was on' : 'The pump ran'} ${clockText(pump.ranMin * 60)}: about ${withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin))} now, under ${withUnit(units, 'temperature', PUMP_HEAT.safeC)} in ${Math.ceil(wait)} min (estimate).`
             : `The pump ran ${clockText(pump.ranMin * 60)}: cool enough to touch (estimate).`}
       </p>
-      <SetButton onPress={() => space.setField('pump')}>It ran longer</SetButton>
+      <SetButton onPress={() => space.setField('pump')}>Say how long it ran</SetButton>
+    </section>
+  )
+}
+
+/** A lock is part of how the machine stands: with water behind it, and when it was bridged for a test. */
+function Lock({ space }: { space: Space }) {
+  const { lock } = space.state
+  return (
+    <section
+      aria-label="Lock"
+      className="flex flex-wrap items-center justify-between gap-3 border-t border-line py-3"
+    >
+      <p className={lock === 'locked' || lock === 'bypassed' ? 'font-semibold text-watch' : ''}>
+        {lock === null
+          ? 'Lid or door: locked or not, nobody said.'
+          : lock === 'free'
+            ? 'Lid or door opens.'
+            : lock === 'locked'
+              ? 'Lid or door is locked.'
+              : 'Its lock is bridged: the visit cannot be closed with that.'}
+      </p>
+      <SetButton onPress={() => space.setField('lock')}>Set the lock</SetButton>
     </section>
   )
 }

@@ -1,10 +1,12 @@
-import { PROTOCOLS, type ProtocolId, protocolProgress, type RunKind } from '@brendik/core'
+import { PROTOCOLS, type ProtocolId, type RunKind } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
-import { judgedRuns, observationsOf } from '../together/useTogether.ts'
+import { minutesLeft, protocolTells } from '../protocol/minutesLeft.ts'
+import { useTogether } from '../together/useTogether.ts'
 import { RunList } from '../visit/RunList.tsx'
 import type { Space } from '../visit/space.ts'
 import { CheckList } from './CheckList.tsx'
+import { DoneActs } from './DoneActs.tsx'
 
 const KINDS: Record<'fill' | 'hold' | 'drain', readonly RunKind[]> = {
   fill: ['fill', 'idle'],
@@ -25,9 +27,8 @@ const SAYS = {
 /** A stage that is timed: its runs, the ways to make them tell more, and what is looked at beside them. */
 export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold' | 'drain' }) {
   const { visit } = space
+  const says = useTogether(visit)
   const runs = visit.runs.filter((run) => KINDS[stage].includes(run.kind))
-  const judged = judgedRuns(visit)
-  const observations = observationsOf(visit)
   return (
     <>
       <p className="pb-3 text-soft">{SAYS[stage]}</p>
@@ -39,32 +40,34 @@ export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold
       </Link>
       {runs.length > 0 && (
         <div className="mt-4">
-          <RunList visit={visit} runs={runs} />
+          <RunList visit={visit} runs={runs} says={says} />
         </div>
       )}
       <h2 className="pt-5 pb-1 text-sm font-semibold text-soft">What tells more</h2>
       <ul>
-        {PROTOCOLS_OF[stage].map((id) => {
-          const { steps, next } = protocolProgress(PROTOCOLS[id], visit.machine.spec, judged, observations)
-          const minutes = steps.filter((step) => !step.done).reduce((sum, { step }) => sum + step.minutes, 0)
-          return (
-            <li key={id} className="border-t border-hair">
-              <Link
-                to={`/visits/${visit.id}/protocols/${id}`}
-                className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
-              >
-                <span>
-                  <span className="font-semibold">{PROTOCOLS[id].name}</span>
-                  <span className="block text-sm text-soft">Tells apart: {PROTOCOLS[id].separates}</span>
-                </span>
-                <span className={`shrink-0 text-sm ${next ? 'text-soft' : 'text-good'}`}>
-                  {next ? `${minutes} min` : 'done'}
-                </span>
-              </Link>
-            </li>
-          )
-        })}
+        {PROTOCOLS_OF[stage]
+          .filter((id) => protocolTells(visit, id))
+          .map((id) => {
+            const minutes = minutesLeft(visit, id)
+            return (
+              <li key={id} className="border-t border-hair">
+                <Link
+                  to={`/visits/${visit.id}/protocols/${id}`}
+                  className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
+                >
+                  <span>
+                    <span className="font-semibold">{PROTOCOLS[id].name}</span>
+                    <span className="block text-sm text-soft">Tells apart: {PROTOCOLS[id].separates}</span>
+                  </span>
+                  <span className={`shrink-0 text-sm ${minutes > 0 ? 'text-soft' : 'text-good'}`}>
+                    {minutes > 0 ? `${minutes} min` : 'done'}
+                  </span>
+                </Link>
+              </li>
+            )
+          })}
       </ul>
+      <DoneActs space={space} stage={stage} />
       <h2 className="pt-5 pb-2 text-sm font-semibold text-soft">Looked at beside the runs</h2>
       <CheckList space={space} which={(check) => check.stage === stage} />
     </>

@@ -13,6 +13,8 @@ export const ACT_NAME: Record<ActId, string> = {
   'hands-at-pump': 'Reach in at the pump',
   'measure-dead': 'Measure, unplugged',
   'measure-live': 'Measure live',
+  'measure-live-pump': 'Measure live at the pump',
+  'open-door': 'Open the door',
   'run-pump': 'Run the pump',
   'let-water-in': 'Let water in',
 }

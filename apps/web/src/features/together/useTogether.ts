@@ -1,21 +1,32 @@
-import type { JudgedRun, Observation, VisitAnswer, VisitSays } from '@brendik/core'
+import {
+  actsOfEntries,
+  type JudgedRun,
+  type Observation,
+  type RunAnalysis,
+  runInVisit,
+  type VisitAnswer,
+  type VisitSays,
+} from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { compute } from '../../workers/compute.ts'
 
 /** Finished runs of a visit as the core weighs them. */
 export function judgedRuns(visit: VisitAnswer): JudgedRun[] {
-  return visit.runs.flatMap(({ plan, analysis, stoppedAtMs }) =>
-    plan && analysis && stoppedAtMs !== null ? [{ plan, analysis }] : [],
+  return visit.runs.flatMap(({ plan, analysis, startedAtMs, stoppedAtMs }) =>
+    plan && analysis && stoppedAtMs !== null ? [{ plan, analysis, atMs: startedAtMs }] : [],
   )
 }
 
 export function observationsOf(visit: VisitAnswer): Observation[] {
-  return visit.observations.map(({ check, value, tap, levelMm, phase }) => ({
+  return visit.observations.map(({ check, value, tap, levelMm, phase, side, waterInside, atMs }) => ({
     check,
     value,
     tap: tap ?? undefined,
     levelMm: levelMm ?? undefined,
     phase,
+    side,
+    waterInside,
+    atMs,
   }))
 }
 
@@ -23,13 +34,19 @@ export function observationsOf(visit: VisitAnswer): Observation[] {
 export function useTogether(visit: VisitAnswer | undefined): VisitSays | null {
   const [says, setSays] = useState<VisitSays | null>(null)
   const key = visit
-    ? JSON.stringify([visit.machine.spec, visit.site.spec, judgedRuns(visit), observationsOf(visit)])
+    ? JSON.stringify([
+        visit.machine.spec,
+        visit.site.spec,
+        judgedRuns(visit),
+        observationsOf(visit),
+        actsOfEntries(visit.entries),
+      ])
     : ''
   useEffect(() => {
     if (key === '') return
     let stale = false
-    const [machine, site, runs, observations] = JSON.parse(key)
-    compute.together(machine, site, runs, observations).then((answer) => {
+    const [machine, site, runs, observations, acts] = JSON.parse(key)
+    compute.together(machine, site, runs, observations, acts).then((answer) => {
       if (!stale) setSays(answer)
     })
     return () => {
@@ -37,4 +54,17 @@ export function useTogether(visit: VisitAnswer | undefined): VisitSays | null {
     }
   }, [key])
   return says
+}
+
+/** Each finished run as the visit knows it, by its id; as it is by itself while nothing is known of the visit. */
+export function runsInVisit(visit: VisitAnswer, says: VisitSays | null): ReadonlyMap<string, RunAnalysis> {
+  const finished = visit.runs.filter(
+    ({ plan, analysis, stoppedAtMs }) => plan && analysis && stoppedAtMs !== null,
+  )
+  return new Map(
+    judgedRuns(visit).map((run, place) => [
+      (finished[place] as (typeof finished)[number]).id,
+      says ? runInVisit(run, place, says) : run.analysis,
+    ]),
+  )
 }

@@ -10,6 +10,10 @@ const CELL: Record<Block['field'], StateCellId> = {
   competent: 'competent',
   cap: 'cap',
   contain: 'contain',
+  'hose-end': 'hose-end',
+  lock: 'lock',
+  'pump-connector': 'pump-connector',
+  panels: 'panels',
 }
 const SET_WORD: Record<Block['field'], string> = {
   mains: 'Set mains',
@@ -20,6 +24,10 @@ const SET_WORD: Record<Block['field'], string> = {
   competent: 'Say who measures',
   cap: 'Set the cap',
   contain: 'Say what catches it',
+  'hose-end': 'Set the hose end',
+  lock: 'Set the lock',
+  'pump-connector': 'Set its connector',
+  panels: 'Set the panels',
 }
 
 /** Why a step is not offered, and the way to clear each reason. */
@@ -37,7 +45,7 @@ export function GateNotice({ gate, space }: { gate: Gate; space: Space }) {
             className="min-h-12 cursor-pointer text-left font-semibold underline underline-offset-4"
             onClick={() =>
               space.setField(
-                block.field === 'water' && space.state.water.kind !== 'unknown'
+                block.field === 'water' && gate.act !== 'open-door' && space.state.water.kind !== 'unknown'
                   ? 'contain'
                   : CELL[block.field],
               )

@@ -1,20 +1,30 @@
-import type { RunSummary, VisitAnswer } from '@brendik/core'
+import { type RunSummary, sayRests, type VisitAnswer, type VisitSays } from '@brendik/core'
 import { format } from 'date-fns'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../run/runText.ts'
+import { runsInVisit } from '../together/useTogether.ts'
+import { useWithKept } from './keptRuns.ts'
 
 /** Runs of a visit in the order made, each with its figure, its verdict and its reason. */
 export function RunList({
   visit,
-  runs = visit.runs,
+  says,
+  runs: listed = visit.runs,
 }: {
   visit: VisitAnswer
+  /** What the visit knows: a run says no more than what is still open. */
+  says: VisitSays | null
   /** Those shown; all of them unless a stage shows its own. */
   runs?: readonly RunSummary[]
 }) {
+  const known = runsInVisit(visit, says)
+  const runs = useWithKept(visit, listed).map((run) => ({
+    ...run,
+    analysis: known.get(run.id) ?? run.analysis,
+  }))
   if (runs.length === 0)
     return (
       <p className="border-t border-line py-5 text-soft">
@@ -100,10 +110,12 @@ function RunWords({ run }: { run: RunSummary }) {
         {run.instrumentLabel ? ', streamed' : ''}
       </span>
       <span className={`plate block text-xl ${said ? TONE_TEXT[said.tone] : ''}`}>
-        {running ? 'Running' : (said?.text ?? 'Not judged')}
+        {running ? 'Running' : (said?.text ?? 'On this device, not sent yet')}
       </span>
       <span className="block max-w-prose text-base">
         {run.analysis ? sentence(run.analysis.saying, units) : ''}
+        {run.analysis?.rests &&
+          ` ${sayRests(run.kind, run.analysis.rests, (mm) => withUnit(units, 'level', mm))}`}
       </span>
     </span>
   )

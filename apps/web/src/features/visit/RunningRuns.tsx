@@ -6,7 +6,13 @@ import { useNowMs } from '../../lib/useNowMs.ts'
 import { KIND_WORD } from '../run/runText.ts'
 
 /** Runs that are still counting, from this device and from the server: one tap back to the clock. */
-export function RunningRuns({ visits, kept }: { visits: readonly VisitSummary[]; kept: readonly KeptRun[] }) {
+export function RunningRuns({
+  visits,
+  kept,
+}: {
+  visits: readonly Pick<VisitSummary, 'runs' | 'siteName'>[]
+  kept: readonly KeptRun[]
+}) {
   const running = new Map<string, { startedAtMs: number; text: string }>()
   for (const visit of visits)
     for (const run of visit.runs)

@@ -59,6 +59,21 @@ const WORDS: Partial<Record<StateField, { name: string; options: readonly Option
       ['no', 'No'],
     ],
   },
+  lock: {
+    name: 'Lid or door',
+    options: [
+      ['free', 'Opens'],
+      ['locked', 'Locked'],
+      ['bypassed', 'Its lock is bridged for a test'],
+    ],
+  },
+  'pump-connector': {
+    name: 'The pump’s own connector',
+    options: [
+      ['on', 'On: it runs when commanded'],
+      ['off', 'Off: nothing can run it'],
+    ],
+  },
   'hose-end': {
     name: 'Drain hose end',
     options: [
@@ -114,6 +129,10 @@ export function StateSheet({
   )
 }
 
+/** Ways to free a lock with water behind it. Common practice, no published source. */
+const FREE_LOCK =
+  'Unplugged, a lock lets go after about two minutes; a front door has an emergency pull behind the service flap or under the top. A top is freed by its own screws: hold it, a loose top falls back on the console. Water above a door’s lip comes out with it.'
+
 function FieldOf({ space, field, onDone }: { space: Space; field: StateField; onDone: () => void }) {
   const topic = `state:${field}`
   const words = WORDS[field]
@@ -133,6 +152,7 @@ function FieldOf({ space, field, onDone }: { space: Space; field: StateField; on
             </SheetChoice>
           ))}
         </div>
+        {field === 'lock' && <p className="pt-2 leading-snug text-soft">{FREE_LOCK}</p>}
       </fieldset>
     )
   if (field === 'water') return <WaterField space={space} onSet={set} />
@@ -149,7 +169,14 @@ function FieldOf({ space, field, onDone }: { space: Space; field: StateField; on
         onSet={set}
       />
     )
-  return <NumberField label="The pump ran until now for, minutes" quantity="count" base={null} onSet={set} />
+  return (
+    <div className="grid gap-2">
+      <SheetChoice on={space.state.pump?.ranMin === 0} onPress={() => set(0)}>
+        It did not run
+      </SheetChoice>
+      <NumberField label="Or it ran until now for, minutes" quantity="count" base={null} onSet={set} />
+    </div>
+  )
 }
 
 /** What holds now, from what was said or what a run tells. */
@@ -159,7 +186,10 @@ function effective({ state, standing }: Space, field: StateField): unknown {
   if (field === 'hose-end') return state.hoseEnd
   if (field === 'competent') return state.competent ? 'yes' : standing.get('state:competent')?.latest.value
   if (field === 'contain') return standing.get('state:contain')?.latest.value
-  return field === 'mains' || field === 'panels' || field === 'tilt' || field === 'cap' ? state[field] : null
+  if (field === 'pump-connector') return state.pumpConnector
+  return field === 'mains' || field === 'panels' || field === 'tilt' || field === 'cap' || field === 'lock'
+    ? state[field]
+    : null
 }
 
 export function SheetChoice({

@@ -12,14 +12,18 @@ export function StateStrip({ space }: { space: Space }) {
   const machine = visit.machine.spec
   const dangers = dangersOf(machine, state)
   const loud = (cell: (typeof STRIP_CELLS)[number]) =>
-    dangers.some(({ field }) => field === cell || (cell === 'panels' && field === 'cap'))
+    dangers.some(
+      ({ field, caution }) => !caution && (field === cell || (cell === 'panels' && field === 'cap')),
+    )
+  const watched = (cell: (typeof STRIP_CELLS)[number]) =>
+    dangers.some(({ field, caution }) => caution && field === cell)
   return (
     <section aria-label="State of the machine">
       <ul className="grid grid-cols-3 border-b border-line bg-face md:grid-cols-6">
         {STRIP_CELLS.map((cell, i) => {
           const text = cellText(cell, machine, state, units, nowMs)
           const unsure = text.endsWith('not said') || text === 'not known' || text === 'two answers'
-          const warm = (cell === 'pump' && text.startsWith('hot')) || text === 'two answers'
+          const warm = (cell === 'pump' && /hot/.test(text)) || text === 'two answers' || watched(cell)
           return (
             <li
               key={cell}
@@ -41,11 +45,15 @@ export function StateStrip({ space }: { space: Space }) {
           )
         })}
       </ul>
-      {dangers.map(({ text }) => (
+      {dangers.map(({ text, caution }) => (
         <p
           key={text}
-          role="alert"
-          className="border-b-2 border-stop bg-stop-face px-4 py-2 text-lg font-bold text-stop"
+          role={caution ? 'status' : 'alert'}
+          className={
+            caution
+              ? 'border-b border-watch bg-watch-face px-4 py-1.5 font-semibold text-watch'
+              : 'border-b-2 border-stop bg-stop-face px-4 py-2 text-lg font-bold text-stop'
+          }
         >
           {text}
         </p>

@@ -32,6 +32,8 @@ export type StateCellId =
   | 'competent'
   | 'cap'
   | 'tilt'
+  | 'lock'
+  | 'pump-connector'
 
 export const useSpace = (): Space => useOutletContext<Space>()
 
@@ -42,7 +44,7 @@ export function useFolded(visit: VisitAnswer | undefined): Omit<Space, 'setField
     return {
       visit,
       standing,
-      state: machineState(standing, visit.runs),
+      state: machineState(standing, visit.runs, visit.observations),
       say(topic, value, basedOn) {
         const id = newId()
         const seen = basedOn ?? standing.get(topic)?.heads.map((head) => head.id) ?? []

@@ -3,7 +3,7 @@ import {
   litresInside,
   type MachineSpec,
   type MachineState,
-  pumpCoolDownMin,
+  pumpWaitMin,
   type StateField,
   type WaterInside,
 } from '@brendik/core'
@@ -21,6 +21,8 @@ export const CELL_NAME: Record<StateCellId, string> = {
   competent: 'Live work',
   cap: 'Filter cap',
   tilt: 'Stands',
+  lock: 'Lock of lid or door',
+  'pump-connector': 'Pump’s connector',
 }
 /** Cells of the strip that is always in sight. */
 export const STRIP_CELLS = ['mains', 'taps', 'water', 'panels', 'hose-end', 'pump'] as const
@@ -42,6 +44,8 @@ export const FIELDS_OF: Record<StateCellId, readonly StateField[]> = {
   competent: ['competent'],
   cap: ['cap'],
   tilt: ['tilt'],
+  lock: ['lock'],
+  'pump-connector': ['pump-connector'],
 }
 
 /** What stands, in a word or two that fit a cell. */
@@ -65,10 +69,8 @@ export function cellText(
     case 'hose-end':
       return state.hoseEnd ? HOSE_WORD[state.hoseEnd] : 'not said'
     case 'pump': {
-      if (!state.pump) return 'cool'
-      const wait = Math.ceil(
-        pumpCoolDownMin(state.pump.ranMin, Math.max(0, (nowMs - state.pump.endedAtMs) / 60_000)),
-      )
+      const wait = Math.ceil(pumpWaitMin(state, nowMs))
+      if (!state.pump) return wait >= 1 ? `maybe hot, ${wait} min` : 'cool'
       return wait >= 1 ? `hot, ${wait} min` : 'cool'
     }
   }

@@ -131,7 +131,14 @@ export function withQueued(visit: VisitAnswer, waiting: readonly Queued[]): Visi
       if (!known.has(q.said.id)) entries.push({ ...q.said, by: by(q) })
     } else if (q.said.type === 'withdrawn') gone.add(q.said.targetId)
     else if (!known.has(q.said.id))
-      observations.push({ ...q.said, tempC: q.said.tempC ?? null, phase: q.said.phase ?? null, by: by(q) })
+      observations.push({
+        ...q.said,
+        tempC: q.said.tempC ?? null,
+        phase: q.said.phase ?? null,
+        side: q.said.side ?? null,
+        waterInside: q.said.waterInside ?? null,
+        by: by(q),
+      })
   }
   return { ...visit, entries, observations: observations.filter((o) => !gone.has(o.id)) }
 }
