@@ -46,6 +46,11 @@ export class Board {
     await this.page.getByRole('dialog').getByRole('button', { name: 'Enter' }).click()
   }
 
+  /** After start and stop the place of the main action is dead for a moment, against a second tap. */
+  async settled(): Promise<void> {
+    await this.page.waitForTimeout(900)
+  }
+
   entries() {
     return this.page.getByRole('list', { name: 'Entries' }).getByRole('listitem')
   }

@@ -274,7 +274,9 @@ export {
   CAUSE_WORDS,
   sayDrain,
   sayFill,
+  sayFirst,
   sayHold,
+  sayLast,
   sayVisit,
   type VisitText,
 } from './visit/sayVisit.ts'

@@ -64,7 +64,9 @@ bellows.look: good torn off-groove mark-not-at-12 holes-blocked
 filter-cap.look: dry wet not-at-stop
 belt.look: on off frayed not-fitted
 tub.spins: yes no slow
-lid-switch.continuity: closes stays-open`
+lid-switch.continuity: closes stays-open
+insulation: (number)
+earth.continuity: (number)`
   .trim()
   .split('\n')
   .map((line) => {

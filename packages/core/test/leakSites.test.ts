@@ -200,9 +200,11 @@ describe('the clues of the trade', () => {
     const shaft = said.suspects.find((s) => s.fault === 'shaft-seal.leak')
     expect(shaft?.speaksFor.map((r) => r.says)).toContain('Water under the tub’s centre.')
     expect(said.turns.map((t) => t.id)).toContain('weep-holes-first')
-    // A trail is read in a minute from outside; of all that needs the machine tipped the weep holes come first.
-    expect(said.looks.slice(0, 3).map((l) => l.id)).toContain('weep-holes')
-    expect(said.looks.find((l) => l.acts.includes('tip'))?.id).toBe('weep-holes')
+    // A trail is read in a minute from outside; of all that needs the cabinet off the weep holes come first, tub full and run.
+    const inside = said.looks.filter((l) => l.acts.includes('open-panel')).map((l) => l.id)
+    expect(inside.indexOf('weep-holes')).toBeLessThan(inside.indexOf('centre-post'))
+    expect(said.looks.find((l) => l.id === 'weep-holes')?.acts).toEqual(['open-panel'])
+    expect(said.looks.find((l) => l.id === 'weep-holes')?.by).toMatch(/tub full/)
     const looked = leakView(
       visit('top-load-motor-pump', [
         ...wet('hold'),
@@ -260,7 +262,7 @@ describe('the next look', () => {
     const { open, shut } = allowedLooks(view.looks, machine, unknown, Date.now())
     expect(shut.map(({ look }) => look.id)).toContain('weep-holes')
     expect(shut.find(({ look }) => look.id === 'weep-holes')?.gate.blocks.map((b) => b.field)).toContain(
-      'water',
+      'mains',
     )
     expect(open.flatMap((look) => look.acts)).not.toContain('tip')
     expect(open.length + shut.length).toBe(view.looks.length)

@@ -226,7 +226,7 @@ export function demoVisits(midnightMs: number, nowMs: number) {
         { atMs: at(10, 40), topic: 'status:outside', value: 'done' },
         { atMs: at(10, 40), topic: 'result:outside', value: 'Hose and standpipe sound' },
         { atMs: at(11, 23), topic: 'state:competent', value: 'yes' },
-        { atMs: at(11, 27), topic: 'state:mains', value: 'unplugged' },
+        { atMs: at(11, 27), topic: 'state:mains', value: 'plugged' },
         { atMs: at(11, 16), topic: 'state:tap-cold', value: 'shut' },
       ],
     ),

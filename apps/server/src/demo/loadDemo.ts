@@ -74,6 +74,8 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
       null,
       null,
       phase ?? null,
+      null,
+      null,
     ])
   for (const { id, atMs, topic, value } of visit.entries)
     await mine.run('insertEntry', [

@@ -8,12 +8,13 @@ import {
   type VisitAnswer,
 } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, useSyncExternalStore } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { visitQuery } from '../api/queries.ts'
 import { LiveBoard } from '../features/run/LiveBoard.tsx'
 import { firstPlan, SetupBoard } from '../features/run/SetupBoard.tsx'
 import { useRunBoard } from '../features/run/useRunBoard.ts'
+import { queued, subscribeQueue, withQueued } from '../features/visit/visitQueue.ts'
 import { newId } from '../lib/newId.ts'
 import { Message } from '../ui/Message.tsx'
 
@@ -32,6 +33,7 @@ function RunOf({ runId }: { runId: string }) {
     ...visitQuery(visitId ?? ''),
     enabled: visitId !== null && run.facts.plan === null,
   })
+  const waiting = useSyncExternalStore(subscribeQueue, queued)
   const [draft, setDraft] = useState<RunPlan | null>(null)
 
   const { plan } = run.facts
@@ -47,7 +49,7 @@ function RunOf({ runId }: { runId: string }) {
         </Link>
       </Message>
     )
-  const data = visit.data
+  const data = withQueued(visit.data, waiting)
   const current =
     draft ?? plan ?? stepPlan(params, data) ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
   return (

@@ -6,8 +6,9 @@ export const DEAD_MS = 800
 /** The bar under the thumb: whole-height targets, the main one in solid ink. */
 export function ActionBar({ children, deadUntilMs = 0 }: { children: ReactNode; deadUntilMs?: number }) {
   // A second tap of a hurried finger lands where the next action has just come up: that place is dead for a moment.
-  const dead = (event: SyntheticEvent) => {
-    if (Date.now() >= deadUntilMs) return
+  const dead = (event: SyntheticEvent<HTMLElement>) => {
+    const main = event.currentTarget.firstElementChild
+    if (Date.now() >= deadUntilMs || !main?.contains(event.target as Node)) return
     event.preventDefault()
     event.stopPropagation()
   }

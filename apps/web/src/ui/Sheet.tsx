@@ -1,6 +1,6 @@
 import { Dialog } from 'radix-ui'
 import { type ReactNode, useEffect, useRef } from 'react'
-import { newId } from '../lib/newId.ts'
+import { closeSheetStep, openSheetStep } from './sheetHistory.ts'
 
 /** A sheet over the screen: from below on a phone, in the middle of a desk. Back closes it, and focus returns where it was. */
 export function Sheet({
@@ -16,7 +16,12 @@ export function Sheet({
 }) {
   const before = useRef<Element | null>(null)
   before.current ??= document.activeElement
-  useBackCloses(onClose)
+  const close = useRef(onClose)
+  close.current = onClose
+  useEffect(() => {
+    const step = openSheetStep(() => close.current())
+    return () => closeSheetStep(step)
+  }, [])
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
@@ -35,27 +40,4 @@ export function Sheet({
       </Dialog.Portal>
     </Dialog.Root>
   )
-}
-
-/** An open sheet is a step of the history of its own, so that Back takes the sheet and not the page. */
-function useBackCloses(onClose: () => void): void {
-  const close = useRef(onClose)
-  close.current = onClose
-  useEffect(() => {
-    const sheet = newId()
-    // The router's own marks stay: for it this is the same place.
-    window.history.pushState({ ...window.history.state, sheet }, '')
-    let gone = false
-    const onBack = () => {
-      if (window.history.state?.sheet === sheet) return
-      gone = true
-      close.current()
-    }
-    window.addEventListener('popstate', onBack)
-    return () => {
-      window.removeEventListener('popstate', onBack)
-      // Closed by itself: its step goes too, unless a link has already led on.
-      if (!gone && window.history.state?.sheet === sheet) window.history.back()
-    }
-  }, [])
 }

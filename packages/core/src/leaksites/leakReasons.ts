@@ -1,4 +1,5 @@
-import { isHorizontal, type MachineSpec } from '../machine/machineSpec.ts'
+import { checkApplies } from '../checks/applies.ts'
+import type { MachineSpec } from '../machine/machineSpec.ts'
 import type { Part } from '../waterpath/parts.ts'
 import type { LeakDiagnosis } from './diagnoseLeak.ts'
 import { type LeakFaultId, leakFault } from './leakFaults.ts'
@@ -156,14 +157,14 @@ export function wrongTurns(machine: MachineSpec, found: LeakFindings, diagnosis:
   const places = found.places.map(({ place }) => place)
   const centre = places.some((p) => p === 'tub-centre-under' || p === 'centre' || p === 'tub-rear-centre')
   if (
-    !isHorizontal(machine.family) &&
+    checkApplies('weep-holes', machine) &&
     (centre || present('tub-seal.leak') > 0.15) &&
     present('tub-seal.leak') + present('shaft-seal.leak') > 0.2 &&
     !looked('weep-holes')
   )
     turns.push({
       id: 'weep-holes-first',
-      says: 'Water from the middle: look at the weep holes under the gearcase before the tub seal is blamed. If they are wet it is the shaft seals, and a new tub seal will not help.',
+      says: 'Water from the middle: look at the weep holes in the floor of the clutch drum, cabinet off, tub full and run, before the tub seal is blamed. If they are wet it is the shaft seals, and a new tub seal will not help.',
     })
   if (found.history.opened && places.some((p) => p.startsWith('front') || p === 'at-filter-cap'))
     turns.push({

@@ -106,7 +106,7 @@ function phaseLooks(found: LeakFindings, { states }: LeakDiagnosis, add: Add): v
         id: `phase:${phase}`,
         what: { kind: 'phase', phase },
         name: `Watch it ${PHASE_NAME[phase]}`,
-        by: 'dry everything first',
+        by: 'all wiped dry before',
         acts: PHASE_WATCH[phase].acts,
       },
       PHASE_WATCH[phase].minutes,

@@ -219,7 +219,6 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
           field: 'lock',
           why: 'The door is locked. Unplug, wait two minutes, pull its emergency release; else from above, the top off.',
         })
-      cautions.push('hot-water')
       break
     case 'run-pump':
       pluggedForRun()

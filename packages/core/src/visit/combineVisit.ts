@@ -126,7 +126,10 @@ export function combineVisit(
     drain: weighDrains(machine, site, trouble ? [] : drains, observations),
     drainTrouble: flows.length > 0 || trouble === 'foam' || trouble === 'backs-up' ? trouble : null,
     pump: pumpFate(flows, observations),
-    fill: weighFills(machine, site, paths.fill.runs, observations, hold?.verdict === 'siphon'),
+    fill: fillOf(
+      weighFills(machine, site, paths.fill.runs, observations, hold?.verdict === 'siphon'),
+      paths.fill.runs,
+    ),
     hold,
     // A tub that holds now has no leak to place, whatever an earlier hold showed.
     leakHeight: leakHeightOf(leaksByHold(hold) ? holds : [], observations, hold),
@@ -158,6 +161,12 @@ export function combineVisit(
       if (found && says.quantities[id] === undefined) says.quantities[id] = found
     }
   return says
+}
+
+/** An inlet that flows as it should and does not stop is no inlet that gives what it should. */
+function fillOf(fill: FillWeighing | null, fills: readonly JudgedRun[]): FillWeighing | null {
+  const overfills = fills.some((run) => run.analysis.saying.code === 'overfilled')
+  return fill?.verdict === 'none' && overfills ? null : fill
 }
 
 /** Runs of the newest epoch that has any, and the act that came after them. */

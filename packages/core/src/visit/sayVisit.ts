@@ -45,24 +45,38 @@ const FILL_NEXT: Record<NonNullable<FillWeighing['next']>['measure'], string> = 
 export function sayVisit(says: VisitSays, text: VisitText = METRIC_VISIT): string[] {
   const siphons = says.fill?.verdict === 'standpipe.siphon' || says.hold?.verdict === 'siphon'
   return [
-    ...says.slips.map(({ code, written, meant }) => saySlip(code, written, meant)),
-    ...says.changes.map((change) => sayChange(change)),
+    ...sayFirst(says),
     says.fill ? sayFill(says.fill) : null,
     says.meter && says.meter.verdict !== 'agrees'
       ? sayMeter(says.meter.verdict, says.meter.gain.value, siphons)
       : null,
     says.hold ? sayHold(says.hold, text, says.quantities.leakLH?.value) : null,
     says.leakHeight ? sayLeakHeight(says.leakHeight, text) : null,
-    says.pump ? sayPump(says.pump) : null,
-    says.drainTrouble && !says.pump ? TROUBLE[says.drainTrouble] : null,
     says.drain && !says.pump ? sayDrain(says.drain, text) : null,
     says.hold === null && says.quantities.riseLH
       ? `Water comes in with the valve closed: ${text.volume(says.quantities.riseLH.value)}/h. Close the tap: if it stops, the inlet valve seeps.`
       : null,
-    says.runBack ? sayRunBack(says.runBack, text) : null,
     says.standpipe?.tooHigh
       ? `The hose end at ${text.height(says.standpipe.heightMm)} leaves a sound pump only ${Math.round(100 * says.standpipe.flowShare)} % of its flow at the usual height: the standpipe is too high.`
       : null,
+    ...sayLast(says, text),
+  ].filter((line): line is string => line !== null)
+}
+
+/** What comes before any weighing: questions about slips, what an act changed, and a pump or drain that is told by itself. */
+export function sayFirst(says: VisitSays): string[] {
+  return [
+    ...says.slips.map(({ code, written, meant }) => saySlip(code, written, meant)),
+    ...says.changes.map((change) => sayChange(change)),
+    ...(says.pump ? [sayPump(says.pump)] : []),
+    ...(says.drainTrouble && !says.pump ? [TROUBLE[says.drainTrouble]] : []),
+  ]
+}
+
+/** What stands after it: water running back, and what has to be timed again since something was done. */
+export function sayLast(says: VisitSays, text: VisitText = METRIC_VISIT): string[] {
+  return [
+    says.runBack ? sayRunBack(says.runBack, text) : null,
     ...(['fill', 'hold', 'drain'] as const).map((path) => {
       const act = says.since[path]
       return act

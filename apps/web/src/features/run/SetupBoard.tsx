@@ -18,6 +18,7 @@ import { Link } from 'react-router'
 import { instrumentsQuery } from '../../api/queries.ts'
 import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
+import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
@@ -27,6 +28,7 @@ import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { StepGate } from '../protocol/StepGate.tsx'
 import { stepOf } from '../protocol/stepOf.ts'
 import { InPlace } from '../rates/InPlace.tsx'
+import { keepEntries } from '../visit/visitQueue.ts'
 import { expectedLevelsAt } from './expectedLevels.ts'
 import { GaugeGlass } from './GaugeGlass.tsx'
 import { RunFrame } from './RunFrame.tsx'
@@ -75,6 +77,20 @@ export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
     laundry: 'none',
     laundryKg: 0,
   }
+}
+
+/** The answer to a run on a machine that was set as unplugged. */
+function pluggedIn(visit: VisitAnswer): void {
+  const stood = standingEntries(visit.entries).get('state:mains')?.heads ?? []
+  keepEntries(visit.id, [
+    {
+      id: newId(),
+      atMs: Date.now(),
+      topic: 'state:mains',
+      value: 'plugged',
+      basedOn: stood.map((head) => head.id),
+    },
+  ])
 }
 
 /** Before the run: what is settled, and the run as it should go, drawn before the water moves. */
@@ -210,6 +226,15 @@ export function SetupBoard({
               {gate.blocks.map((block) => (
                 <p key={block.why}>{block.why}</p>
               ))}
+              {gate.blocks.some((block) => block.field === 'mains') && (
+                <button
+                  type="button"
+                  className="mt-2 min-h-12 cursor-pointer bg-ink px-4 font-semibold text-face"
+                  onClick={() => pluggedIn(visit)}
+                >
+                  It is plugged in
+                </button>
+              )}
               <Link
                 to={`/visits/${visit.id}/make-safe`}
                 className="flex min-h-12 items-center font-semibold underline underline-offset-4"

@@ -34,6 +34,16 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
       return { text: 'Water runs back', tone: 'watch' }
     case 'no-run-back':
       return { text: 'Nothing runs back', tone: 'good' }
+    case 'overfilled':
+      return { text: 'It overfills', tone: 'watch' }
+    case 'weak-supply':
+      return { text: 'The supply is too weak', tone: 'watch' }
+    case 'slip':
+      return { text: 'A question first', tone: 'watch' }
+    case 'empty-tub':
+      return { text: 'No water to hold', tone: 'plain' }
+    case 'timed-undecided':
+      return { text: 'Time alone does not tell', tone: 'plain' }
     default:
       return { text: phase === 'running' ? 'Too early to tell' : 'Cannot be told', tone: 'plain' }
   }

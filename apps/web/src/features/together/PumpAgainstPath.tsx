@@ -69,7 +69,7 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
         />
       </div>
       <p className="mt-3 text-sm text-soft">
-        Weighed: {made.join(', ')}. The last run at each height counts.
+        Weighed: {made.join(', ')}. All since the last repair count, each by what it tells.
       </p>
     </section>
   )

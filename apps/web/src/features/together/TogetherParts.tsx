@@ -1,4 +1,4 @@
-import { CAUSE_WORDS, FILL_CAUSES, sayFill, sayHold, type VisitSays } from '@brendik/core'
+import { CAUSE_WORDS, FILL_CAUSES, sayFill, sayFirst, sayHold, sayLast, type VisitSays } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Causes } from './Causes.tsx'
@@ -24,20 +24,47 @@ const HOLD_CAUSES = {
 
 /** What the runs of a visit say together: each conclusion with its weights. */
 export function TogetherParts({ says }: { says: VisitSays }) {
+  const { units } = usePrefs()
   return (
     <>
-      {says.drain && says.drain.used.pumpRuns + says.drain.used.liftTests > 0 && (
+      <Told label="What comes first" lines={sayFirst(says)} />
+      {says.drain && !says.pump && says.drain.used.pumpRuns + says.drain.used.liftTests > 0 && (
         <PumpAgainstPath drain={says.drain} />
       )}
-      {says.hold && <Holds hold={says.hold} height={says.leakHeight} />}
+      {says.hold && (
+        <Holds hold={says.hold} height={says.leakHeight} lossLH={says.quantities.leakLH?.value} />
+      )}
       {says.fill && <Inlet fill={says.fill} />}
       {says.meter && says.meter.verdict !== 'agrees' && <Meter meter={says.meter} />}
       {says.standpipe?.tooHigh && <Standpipe standpipe={says.standpipe} />}
+      <Told label="What is left to do" lines={sayLast(says, visitText(units))} />
     </>
   )
 }
 
-function Holds({ hold, height }: { hold: NonNullable<VisitSays['hold']>; height: VisitSays['leakHeight'] }) {
+/** Conclusions that stand by themselves, each with what to do: its first words large. */
+function Told({ label, lines }: { label: string; lines: readonly string[] }) {
+  if (lines.length === 0) return null
+  return (
+    <section aria-label={label} className="border-t border-line py-4">
+      {lines.map((line) => (
+        <p key={line} className="max-w-prose py-1 text-xl leading-snug font-semibold text-watch">
+          {line}
+        </p>
+      ))}
+    </section>
+  )
+}
+
+function Holds({
+  hold,
+  height,
+  lossLH,
+}: {
+  hold: NonNullable<VisitSays['hold']>
+  height: VisitSays['leakHeight']
+  lossLH: number | undefined
+}) {
   const { units } = usePrefs()
   const text = visitText(units)
   const good = hold.verdict === 'tight'
@@ -50,7 +77,7 @@ function Holds({ hold, height }: { hold: NonNullable<VisitSays['hold']>; height:
       >
         {HOLD_WORD[hold.verdict]}
       </h2>
-      <p className="mt-1 max-w-prose text-lg leading-snug">{afterHeadline(sayHold(hold, text))}</p>
+      <p className="mt-1 max-w-prose text-lg leading-snug">{afterHeadline(sayHold(hold, text, lossLH))}</p>
       {hold.verdict !== 'tube-leak' && (
         <Causes
           label="What the holds leave"
