@@ -4,13 +4,14 @@ import { drainStudy } from '../packages/core/test/study/drainStudy.ts'
 import { makeDraw } from '../packages/core/test/study/draw.ts'
 import { fillStudy } from '../packages/core/test/study/fillStudy.ts'
 import { flowStudy } from '../packages/core/test/study/flowStudy.ts'
+import { habitStudy } from '../packages/core/test/study/habitStudy.ts'
 import { holdStudy } from '../packages/core/test/study/holdStudy.ts'
 import { leakStudy } from '../packages/core/test/study/leakStudy.ts'
 import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.
- * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|leaks`; `--write` puts the tables into docs/identifiability.md;
+ * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks`; `--write` puts the tables into docs/identifiability.md;
  * `--json=FILE` writes the figures that the tests check.
  */
 const { values } = parseArgs({
@@ -48,6 +49,11 @@ if (wanted('fill')) {
   const fill = fillStudy(repeats, makeDraw(99))
   tables.push(...fill.tables)
   figures.fill = fill.figures
+}
+if (wanted('habits')) {
+  const habits = habitStudy(repeats, makeDraw(20261126))
+  tables.push(...habits.tables)
+  figures.habits = habits.figures
 }
 if (wanted('leaks')) {
   const leaks = leakStudy(Math.ceil(repeats / 4))

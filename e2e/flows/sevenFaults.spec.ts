@@ -216,7 +216,7 @@ const CASES: {
         stopS: 25,
       },
     ],
-    ends: /0\.90 L (run back|were caught running back)/,
+    ends: /0\.9 L (run back|were caught running back)/,
     never: [/nothing runs back/i],
   },
   {
@@ -232,7 +232,7 @@ const CASES: {
       { kind: 'hold', levels: every(600, 60, () => 120), stopS: 605, hoseEndMm: 1500 },
     ],
     ends: /It siphons.*The loss of .* stops when the hose end is lifted/,
-    never: [/the leak lies/i, /look alike/i, /soaking laundry/i],
+    never: [/the leak lies/i, /look alike/i, /it leaks/i],
   },
 ]
 

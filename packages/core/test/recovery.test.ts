@@ -110,3 +110,37 @@ it('finds where the inlet loses its flow as well as its tests allow, and convict
   expect(figures.meterCaught['0.7']).toBeGreaterThan(0.95)
   expect(figures.meterFalse).toBeLessThan(0.05)
 }, 300_000)
+
+it('stays right where people time without a ruler, trust a display or a wrong plate, and write another unit', () => {
+  const figures = study<{
+    timed: Record<string, { n: number; covered: number; within: number; slow: number; wrong: number }>
+    heightCovered: number
+    heightGivenDeep: number
+    heightNamedByRivals: number
+    runBackCovered: number
+    emptyingMissed: number
+    slipsAsked: number
+    ordinaryAsked: number
+    headCoveredUnderStress: Record<string, number>
+  }>('habits', 8)
+  const timed = figures.timed as Required<typeof figures.timed>
+  for (const [known, within, slow] of [
+    ['read', 0.85, 0.85],
+    ['fill-level', 0.85, 0.85],
+    ['read, no plate', 0.75, 0.75],
+    ['fill-level, no plate', 0.75, 0.75],
+  ] as const) {
+    expect(timed[known]?.covered).toBeGreaterThan(0.84)
+    expect(timed[known]?.within).toBeGreaterThan(within)
+    expect(timed[known]?.slow).toBeGreaterThan(slow)
+  }
+  for (const known of ['none', 'none, no plate']) expect(timed[known]?.wrong).toBeLessThan(0.07)
+  expect(figures.heightCovered).toBeGreaterThan(0.85)
+  expect(figures.heightGivenDeep).toBeGreaterThan(0.5)
+  expect(figures.heightNamedByRivals).toBeLessThan(0.04)
+  expect(figures.runBackCovered).toBeGreaterThan(0.85)
+  expect(figures.emptyingMissed).toBeLessThan(0.13)
+  expect(figures.slipsAsked).toBeGreaterThan(0.88)
+  expect(figures.ordinaryAsked).toBeLessThan(0.1)
+  expect(mean(Object.values(figures.headCoveredUnderStress))).toBeGreaterThan(0.85)
+}, 300_000)

@@ -72,7 +72,7 @@ export function makeSlip(wish: SlipWish, draw: Draw): object {
       file.machine.tub.diameter_mm = Math.round(file.machine.tub.diameter_mm / 2)
       break
     case 'head in feet':
-      file.machine.pump.shutoff_head_m = (file.machine.pump.shutoff_head_m ?? 2.4) / 0.3048
+      file.machine.pump.shutoff_head_m = Math.min(9.9, (file.machine.pump.shutoff_head_m ?? 2.4) / 0.3048)
       break
     case 'meter in gallons':
       for (const run of file.runs) {
