@@ -11,8 +11,8 @@ test('a drain timed by hand, from the day to the stored verdict, through a reloa
   await page.getByLabel(/Level at start/).fill('118')
   // The expected run stands there before the water moves.
   await expect(page.getByRole('heading', { name: /0:3\d expected/ })).toBeVisible()
-  await page.keyboard.press('Escape')
-  await page.locator('body').press(' ')
+  await page.getByLabel(/Level at start/).blur()
+  await page.keyboard.press(' ')
   await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
   await board.until(1)
   await board.level('118')
