@@ -73,7 +73,8 @@ it('tells a weak pump from a restricted path where a protocol can, and never fro
   expect(figures.falseAlarm).toBeLessThan(0.03)
   for (const covered of [figures.headCovered, figures.pathCovered]) {
     expect(covered).toBeGreaterThan(0.9)
-    expect(covered).toBeLessThan(0.99)
+    // Wider than the ordinary cases here ask for: the same intervals must hold when the plate, the bore or the curve's shape is not as written.
+    expect(covered).toBeLessThan(0.995)
   }
 }, 300_000)
 
