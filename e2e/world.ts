@@ -60,7 +60,12 @@ export async function signIn(
   if (!answer.ok()) throw new Error(`the demo's door: ${answer.status()}`)
 }
 
-export const test = base.extend<{ pageErrors: string[]; insider: boolean }, { world: World }>({
+export const test = base.extend<
+  { pageErrors: string[]; insider: boolean },
+  { world: World; worldOfItsOwn: string }
+>({
+  /** A file that names one gets a server and database no other file's runs are weighed in. */
+  worldOfItsOwn: ['', { option: true, scope: 'worker' }],
   /** Whether the test's page is signed in as it begins. */
   insider: [true, { option: true }],
   context: async ({ context, world, insider }, use) => {
