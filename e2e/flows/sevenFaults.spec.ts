@@ -2,6 +2,9 @@ import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
 import { expect, test, type World } from '../world.ts'
 
+// Its visits would stand on the list other files choose from.
+test.use({ worldOfItsOwn: 'seven faults' })
+
 // Seven ordinary faults, each a visit as a technician would have left it on the server, walked screen by screen.
 
 interface Machine {
