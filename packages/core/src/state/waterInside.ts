@@ -96,9 +96,9 @@ export function waysOut(
     basis: 'estimate',
     notHere,
   })
-  /** A way that cannot take out what is left is none. */
+  /** A way that takes out less than the tenth of a litre that is shown is none. */
   const finished = (way: WayOut): WayOut =>
-    way.notHere === null && litres - way.staysL < 0.05
+    way.notHere === null && litres - way.staysL < 0.1
       ? { ...way, minutes: 0, staysL: litres, notHere: 'no more comes out this way' }
       : { ...way, minutes: way.notHere === null ? way.minutes + SET_UP_MIN[way.id] : 0 }
   const ways = [
