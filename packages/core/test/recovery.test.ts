@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { expect, it } from '@jest/globals'
+import type { HabitFigures } from './study/habitStudy.ts'
 
 /**
  * Short forms of the study (npm run study, docs/identifiability.md): visit files from a simulator that shares no code with the core and is
@@ -113,18 +114,8 @@ it('finds where the inlet loses its flow as well as its tests allow, and convict
 }, 300_000)
 
 it('stays right where people time without a ruler, trust a display or a wrong plate, and write another unit', () => {
-  const figures = study<{
-    timed: Record<string, { n: number; covered: number; within: number; slow: number; wrong: number }>
-    heightCovered: number
-    heightGivenDeep: number
-    heightNamedByRivals: number
-    runBackCovered: number
-    emptyingMissed: number
-    slipsAsked: number
-    ordinaryAsked: number
-    headCoveredUnderStress: Record<string, number>
-  }>('habits', 8)
-  const timed = figures.timed as Required<typeof figures.timed>
+  const figures = study<HabitFigures>('habits', 8)
+  const { timed } = figures
   for (const [known, within, slow] of [
     ['read', 0.85, 0.85],
     ['fill-level', 0.85, 0.85],
