@@ -10,7 +10,7 @@ import {
 } from '../src/index.ts'
 import { LEAK_FAULTS } from '../src/leaksites/leakFaults.ts'
 import { LEAK_LOOKS } from '../src/leaksites/leakLooks.ts'
-import { placeShares } from '../src/leaksites/leakPlaces.ts'
+import { LEAK_PLACES, placeShares } from '../src/leaksites/leakPlaces.ts'
 import { allowedLooks } from '../src/leaksites/nextLeakLook.ts'
 import { FAMILY_IDS } from '../src/machine/machineSpec.ts'
 import { machineState } from '../src/state/machineState.ts'
@@ -70,6 +70,28 @@ describe('knowledge', () => {
     expect(own).toMatchObject({ bandMm: [-90, -40], measured: true })
     expect(parts.some((p) => p.id === 'bellows')).toBe(family.startsWith('front'))
     expect(parts.some((p) => p.id === 'shaft-seal')).toBe(family.startsWith('top'))
+  })
+  it.each(FAMILY_IDS)('%s: a pump found at the back takes its trap, way and puddle with it', (family) => {
+    const machine = familyDefaults(family)
+    const found = { ...machine, construction: { pumpRoute: 'rear', pumpRow: 'rear' } } as const
+    for (const part of partsOf(found)) {
+      const onPump = ['pump', 'coin-trap', 'filter-cap'].includes(part.id)
+      if (onPump) expect(part).toMatchObject({ place: { row: 'rear' }, access: { by: 'rear panel off' } })
+      else expect(part.place).toEqual(partsOf(machine).find((p) => p.id === part.id)?.place)
+    }
+    const puddle = (row: 'front' | 'rear') =>
+      LEAK_PLACES.reduce(
+        (sum, place, k) =>
+          sum + (place.startsWith('rear-') ? (placeShares(family, 'pump.seal-leak', row)[k] as number) : 0),
+        0,
+      )
+    expect(puddle('rear')).toBeGreaterThan(2 * puddle('front'))
+    const seep = [...wet('hold', 'drain'), at('rear-centre')]
+    const share = (pumpRow: 'front' | 'rear') =>
+      leakView(
+        visit(family, seep, { machine: { ...machine, construction: { pumpRoute: null, pumpRow } } }),
+      ).suspects.find((s) => s.fault === 'pump.seal-leak')?.present ?? 0
+    expect(share('rear')).toBeGreaterThan(share('front'))
   })
 })
 

@@ -160,6 +160,8 @@ const panel = (minutes: number, by: string): Access => ({ minutes, by, needs: 'o
 
 /** Parts that are reached the way the pump is. */
 const AT_PUMP: readonly PartId[] = ['pump', 'tub-pump-hose', 'flap-valve', 'coin-trap', 'filter-cap']
+/** Parts that sit on the pump's housing and go where it goes. */
+const ON_PUMP: readonly PartId[] = ['pump', 'coin-trap', 'filter-cap']
 /** Ways to a pump with their minutes. Common practice, no published source. */
 const BY_ROUTE: Readonly<Record<PumpRoute, Access>> = {
   flap: { minutes: 1, by: 'through the service flap', needs: 'nothing' },
@@ -222,7 +224,7 @@ export function partsOf(machine: MachineSpec, standpipeMm: number | null = null)
         name: PART_NAME[id],
         bandMm: own ? [Math.min(...own), Math.max(...own)] : [lo, hi],
         measured: own !== undefined,
-        place: { row: id === 'pump' && pumpRow ? pumpRow : row, column },
+        place: { row: pumpRow && ON_PUMP.includes(id) ? pumpRow : row, column },
         phases,
         access: route && AT_PUMP.includes(id) ? BY_ROUTE[route] : accessOf(machine.family, id),
       }

@@ -178,7 +178,12 @@ export function LocateStage({ space }: { space: Space }) {
             )}
             {unitOf(units, 'level').unit} above the level port, to true height.
           </p>
-          <PartDetail view={view} chosen={chosen} onMeasure={() => setOpen({ sheet: 'height' })} />
+          <PartDetail
+            view={view}
+            chosen={chosen}
+            machineAt={`/machines/${visit.machine.id}/change?back=/visits/${visit.id}/locate`}
+            onMeasure={() => setOpen({ sheet: 'height' })}
+          />
         </main>
         <Scroll
           label="Suspects and next look"

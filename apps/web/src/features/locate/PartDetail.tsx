@@ -1,16 +1,22 @@
 import type { LeakView, PartId, PartVerdict } from '@brendik/core'
+import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, textInUnits, type UnitSystem, unitOf } from '../../lib/units.ts'
+
+const REACHED_BY_ROUTE: readonly PartId[] = ['pump', 'coin-trap', 'filter-cap']
 
 /** What is known of the chosen part, in a line or two. */
 export function PartDetail({
   view,
   chosen,
+  machineAt,
   onMeasure,
 }: {
   view: LeakView
   chosen: PartId | null
+  /** The page on which the construction of this machine is kept. */
+  machineAt: string
   onMeasure: () => void
 }) {
   const { units } = usePrefs()
@@ -35,6 +41,14 @@ export function PartDetail({
           >
             {part.measured ? 'Measure again' : 'Enter its height'}
           </button>
+          {REACHED_BY_ROUTE.includes(part.id) && (
+            <>
+              {' '}
+              <Link to={machineAt} className="inline-flex min-h-8 items-center underline underline-offset-4">
+                Found elsewhere, or reached another way?
+              </Link>
+            </>
+          )}
         </>
       ) : (
         <span className="text-soft">Choose a part in the drawing or the list.</span>

@@ -32,9 +32,9 @@ import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT } from './runText.t
 import { SyncCell } from './SyncCell.tsx'
 import { useExpected } from './useExpected.ts'
 
-/** Until when the place of the main action is dead: for a moment after start and stop, as they were pressed here. */
+/** Until when the place of the main action is dead: for a moment after start and stop. A run that is opened when over was not just pressed. */
 function useDeadSince(phase: string): number {
-  const [seen, setSeen] = useState({ phase, untilMs: Date.now() + DEAD_MS })
+  const [seen, setSeen] = useState({ phase, untilMs: phase === 'running' ? Date.now() + DEAD_MS : 0 })
   if (seen.phase !== phase) setSeen({ phase, untilMs: Date.now() + DEAD_MS })
   return seen.untilMs
 }
@@ -217,7 +217,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           <GaugeGlass
             machine={plan.machine}
             topMm={Math.max(40, plan.startLevelMm, lastPoint?.y ?? 0, ...(expected?.levelMm ?? [])) * 1.15}
-            levelMm={lastPoint?.y ?? plan.startLevelMm}
+            levelMm={lastPoint?.y ?? null}
             expected={dueMm}
           />
         }

@@ -7,6 +7,7 @@ import {
   PART_NAME,
   type PartId,
   partsAtSite,
+  type StageId,
   TAPS,
   type Tap,
 } from '@brendik/core'
@@ -17,9 +18,12 @@ import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { SheetChoice } from '../visit/StateSheet.tsx'
 import type { Space } from '../visit/space.ts'
+import { keepEntries } from '../visit/visitQueue.ts'
 
 /** Parts that are worked on in each stage, those most often first. */
-const PARTS_OF: Record<'outside' | 'fill' | 'hold' | 'drain', readonly PartId[]> = {
+const PARTS_OF: Readonly<Record<StageId, readonly PartId[]>> = {
+  arrive: ['outer-drain-hose', 'inlet-screen', 'filter-cap', 'coin-trap', 'tap', 'fill-hose', 'pump'],
+  'make-safe': ['filter-cap', 'coin-trap', 'outer-drain-hose', 'lid-switch', 'tap'],
   outside: ['outer-drain-hose', 'tap', 'fill-hose', 'inlet-screen', 'standpipe', 'house-drain', 'tub'],
   fill: [
     'inlet-screen',
@@ -42,6 +46,18 @@ const PARTS_OF: Record<'outside' | 'fill' | 'hold' | 'drain', readonly PartId[]>
     'shaft-seal',
   ],
   drain: ['coin-trap', 'pump', 'tub-pump-hose', 'outer-drain-hose', 'standpipe', 'house-drain', 'flap-valve'],
+  electrical: ['pump', 'inlet-valve', 'wiring', 'board', 'lid-switch', 'level-switch'],
+  locate: [
+    'filter-cap',
+    'bellows',
+    'tub-pump-hose',
+    'inner-drain-hose',
+    'valve-hose',
+    'dispenser',
+    'pump',
+    'shaft-seal',
+    'tub-seal',
+  ],
 }
 const ACT_WORD: Record<ActWord, string> = {
   cleaned: 'Cleaned',
@@ -51,15 +67,17 @@ const ACT_WORD: Record<ActWord, string> = {
   trial: 'Tried new',
   opened: 'Opened',
 }
+/** What was done before a run stands this long before its start, ms. */
+const BEFORE_RUN_MS = 1000
 const ON_A_TAP: readonly PartId[] = ['tap', 'fill-hose', 'inlet-screen', 'inlet-valve']
 
 /** What was done: from then on runs and looks of its path are of another machine than before. */
-export function DoneActs({ space, stage }: { space: Space; stage: keyof typeof PARTS_OF }) {
+export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
   const [asking, setAsking] = useState(false)
-  const acts = actsOfEntries(space.visit.entries).filter((act) => PARTS_OF[stage].includes(act.part))
+  const acts = actsOfEntries(space.visit.entries)
   return (
-    <section aria-label="Done here">
-      <h2 className="pt-5 pb-1 text-sm font-semibold text-soft">Done here</h2>
+    <section aria-label="Done so far">
+      <h2 className="pb-1 text-sm font-semibold text-soft">Done so far</h2>
       <ul>
         {acts.map((act) => (
           <li
@@ -83,7 +101,7 @@ export function DoneActs({ space, stage }: { space: Space; stage: keyof typeof P
       <button
         type="button"
         onClick={() => setAsking(true)}
-        className="min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
+        className="min-h-12 w-full cursor-pointer border border-ink bg-face px-4 text-left leading-tight font-semibold"
       >
         Cleaned, cleared or replaced something
       </button>
@@ -93,40 +111,51 @@ export function DoneActs({ space, stage }: { space: Space; stage: keyof typeof P
   )
 }
 
-function ActSheet({
-  space,
-  stage,
-  onClose,
-}: {
-  space: Space
-  stage: keyof typeof PARTS_OF
-  onClose: () => void
-}) {
+function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onClose: () => void }) {
   const { spec } = space.visit.machine
-  const has = new Set(partsAtSite(spec, space.visit.site.spec).map((part) => part.id))
+  const own = partsAtSite(spec, space.visit.site.spec).map((part) => part.id)
+  const usual = PARTS_OF[stage].filter((id) => own.includes(id))
+  const [all, setAll] = useState(false)
   const [what, setWhat] = useState<ActWord | ''>('')
   const [part, setPart] = useState<PartId | null>(null)
   const [tap, setTap] = useState<Tap | ''>('')
   const asksTap = part !== null && ON_A_TAP.includes(part) && spec.valve.taps.length > 1
+  const lastRunMs = Math.max(...space.visit.runs.map((run) => run.startedAtMs ?? Number.NEGATIVE_INFINITY))
+  const [when, setWhen] = useState<'now' | 'before-run'>('now')
   const ready = what !== '' && part !== null && (!asksTap || tap !== '')
   const keep = () => {
     if (what === '' || part === null) return
-    space.say(`act:${newId()}`, actValue({ what, part, tap: asksTap && tap !== '' ? tap : undefined }))
+    keepEntries(space.visit.id, [
+      {
+        id: newId(),
+        atMs: when === 'now' ? Date.now() : lastRunMs - BEFORE_RUN_MS,
+        topic: `act:${newId()}`,
+        value: actValue({ what, part, tap: asksTap && tap !== '' ? tap : undefined }),
+        basedOn: [],
+      },
+    ])
     onClose()
   }
   return (
-    <Sheet open title="What was done, just now" onClose={onClose}>
+    <Sheet open title="What was done" onClose={onClose}>
       <div className="mt-3 grid gap-4">
         <fieldset>
           <legend className="pb-1 text-sm text-soft">To</legend>
           <div className="grid grid-cols-2 gap-2">
-            {PARTS_OF[stage]
-              .filter((id) => has.has(id))
-              .map((id) => (
-                <SheetChoice key={id} on={part === id} onPress={() => setPart(id)}>
-                  {PART_NAME[id]}
-                </SheetChoice>
-              ))}
+            {(all ? own : usual).map((id) => (
+              <SheetChoice key={id} on={part === id} onPress={() => setPart(id)}>
+                {PART_NAME[id]}
+              </SheetChoice>
+            ))}
+            {!all && (
+              <button
+                type="button"
+                onClick={() => setAll(true)}
+                className="min-h-12 cursor-pointer px-3 text-left text-soft underline underline-offset-4"
+              >
+                Another part
+              </button>
+            )}
           </div>
         </fieldset>
         {asksTap && (
@@ -147,6 +176,18 @@ function ActSheet({
             ))}
           </div>
         </fieldset>
+        {/* Often it is written down only after the run that was to prove it. */}
+        {Number.isFinite(lastRunMs) && (
+          <Choice
+            label="When"
+            value={when}
+            options={[
+              { value: 'now', text: 'Just now' },
+              { value: 'before-run', text: `Before the run of ${format(lastRunMs, 'H:mm')}` },
+            ]}
+            onChange={(value) => setWhen(value as 'now' | 'before-run')}
+          />
+        )}
         <button
           type="button"
           disabled={!ready}

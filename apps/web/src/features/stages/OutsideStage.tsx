@@ -9,23 +9,19 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import type { Space } from '../visit/space.ts'
 import { CheckList } from './CheckList.tsx'
-import { DoneActs } from './DoneActs.tsx'
 
 /** What is seen without a tool: hoses, pipe, taps, screens, foam. */
 export function OutsideStage({ space }: { space: Space }) {
   return (
-    <>
-      <CheckList
-        space={space}
-        which={(check) => check.stage === 'outside'}
-        verdictOf={(check) => {
-          if (check.id === 'standpipe.height') return <StandpipeSays space={space} />
-          if (check.id === 'supply.gauge') return <GaugeSays space={space} />
-          return null
-        }}
-      />
-      <DoneActs space={space} stage="outside" />
-    </>
+    <CheckList
+      space={space}
+      which={(check) => check.stage === 'outside'}
+      verdictOf={(check) => {
+        if (check.id === 'standpipe.height') return <StandpipeSays space={space} />
+        if (check.id === 'supply.gauge') return <GaugeSays space={space} />
+        return null
+      }}
+    />
   )
 }
 

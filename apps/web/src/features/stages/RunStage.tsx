@@ -6,7 +6,6 @@ import { useTogether } from '../together/useTogether.ts'
 import { RunList } from '../visit/RunList.tsx'
 import type { Space } from '../visit/space.ts'
 import { CheckList } from './CheckList.tsx'
-import { DoneActs } from './DoneActs.tsx'
 
 const KINDS: Record<'fill' | 'hold' | 'drain', readonly RunKind[]> = {
   fill: ['fill', 'idle'],
@@ -67,7 +66,6 @@ export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold
             )
           })}
       </ul>
-      <DoneActs space={space} stage={stage} />
       <h2 className="pt-5 pb-2 text-sm font-semibold text-soft">Looked at beside the runs</h2>
       <CheckList space={space} which={(check) => check.stage === stage} />
     </>

@@ -1,5 +1,6 @@
 import type { StageId } from '@brendik/core'
 import type { Space } from '../visit/space.ts'
+import { DoneActs } from './DoneActs.tsx'
 import { Photos } from './Photos.tsx'
 import { SaidText } from './SaidText.tsx'
 
@@ -7,6 +8,7 @@ import { SaidText } from './SaidText.tsx'
 export function StageKeep({ space, stage }: { space: Space; stage: StageId }) {
   return (
     <div className="grid gap-5">
+      <DoneActs space={space} stage={stage} />
       <SaidText
         key={`result:${stage}`}
         space={space}

@@ -1,0 +1,48 @@
+import { expect, test } from '../world.ts'
+
+// A machine whose runs no other file adds to.
+test.use({ worldOfItsOwn: 'what was done' })
+
+test('what was done is entered, also after the run that proved it, parts before from after, and is taken back', async ({
+  page,
+  world,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
+  await page.waitForURL(/visits\/[0-9a-f-]{36}/)
+  const visit = page.url()
+  const since = page.getByText(
+    /^Since the outer drain hose was cleared, the drain runs at \d+ % of its flow before\./,
+  )
+  const takeBack = page.getByRole('button', { name: 'Take back: the outer drain hose was cleared' })
+
+  await page.goto(`${visit}/drain`)
+  await page.getByRole('button', { name: 'Cleaned, cleared or replaced something' }).click()
+  const sheet = page.getByRole('dialog')
+  await expect(sheet.getByRole('button', { name: 'Keep it' })).toBeDisabled()
+  await sheet.getByRole('button', { name: 'Outer drain hose' }).click()
+  await sheet.getByRole('button', { name: 'Cleared' }).click()
+  await sheet.getByRole('radio', { name: /^Before the run of/ }).click()
+  await sheet.getByRole('button', { name: 'Keep it' }).click()
+  await expect(takeBack).toBeVisible()
+  await page.goto(visit)
+  await expect(since.first()).toBeVisible()
+
+  // It is told, and can be entered, in every stage: here of a part that this one does not offer first.
+  await page.goto(`${visit}/electrical`)
+  await expect(takeBack).toBeVisible()
+  await page.getByRole('button', { name: 'Cleaned, cleared or replaced something' }).click()
+  await expect(sheet.getByRole('button', { name: 'Tub seal' })).toHaveCount(0)
+  await sheet.getByRole('button', { name: 'Another part' }).click()
+  await sheet.getByRole('button', { name: 'Tub seal' }).click()
+  await sheet.getByRole('button', { name: 'Replaced' }).click()
+  await sheet.getByRole('button', { name: 'Keep it' }).click()
+  await page.goto(`${visit}/locate`)
+  await expect(page.getByRole('button', { name: 'Take back: the tub seal was replaced' })).toBeVisible()
+  await takeBack.click()
+  await expect(takeBack).toHaveCount(0)
+  await page.goto(visit)
+  await expect(page.getByText('Takes for ever to empty', { exact: false }).first()).toBeVisible()
+  await expect(since).toHaveCount(0)
+})
