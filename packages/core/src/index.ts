@@ -266,6 +266,7 @@ export {
 export { ACT_TOPIC, actsOfEntries, actValue } from './visit/actEntries.ts'
 export { ACT_WORDS, type ActWord, type VisitAct } from './visit/acts.ts'
 export { combineVisit, type VisitSays } from './visit/combineVisit.ts'
+export { FILL_CAUSES } from './visit/fillModel.ts'
 export { HOSES_EVERY_MS, hosesDueSeen } from './visit/hosesDue.ts'
 export type { JudgedRun, Observation } from './visit/observations.ts'
 export { runInVisit } from './visit/runInVisit.ts'
@@ -281,7 +282,6 @@ export {
   type VisitText,
 } from './visit/sayVisit.ts'
 export { DECIDE_LN } from './visit/weighDrains.ts'
-export { FILL_CAUSES } from './visit/weighFills.ts'
 export { levelFromPressureMm, waterPressureKpa } from './water/hydrostatics.ts'
 export { LEAK_PHASES, type LeakPhase } from './waterpath/leakPhases.ts'
 export { PART_NAME, type Part, type PartId } from './waterpath/parts.ts'

@@ -1,10 +1,13 @@
 import { expect, it } from '@jest/globals'
+import { familyDefaults, tapedTub } from '../src/machine/machineSpec.ts'
 import { seededRandom, standardNormal } from '../src/numeric/random.ts'
 import { chooseLevels } from '../src/runs/chooseLevels.ts'
 import { absorbedL, middleAbsorption } from '../src/runs/laundry.ts'
+import { transform } from '../src/runs/levelTransform.ts'
 import { findMovingPart } from '../src/runs/movingPart.ts'
 import { between, blockMedians, inOrderOfTime, type Readings } from '../src/runs/readings.ts'
 import { questionEntry } from '../src/runs/unitSlip.ts'
+import { tubVolumeL } from '../src/tub/tubVolume.ts'
 import { KNOWN_MACHINE } from './makePlan.ts'
 
 function series(count: number, stepS: number, level: (t: number) => number, noise = 1) {
@@ -109,3 +112,31 @@ it('lets dry laundry drink about two litres a kilogram, wet laundry nothing', ()
   expect(absorbedL(middleAbsorption('dry', 4), 180)).toBeCloseTo(8 * (1 - Math.exp(-1)), 6)
   expect(absorbedL(middleAbsorption('wet', 4), 3600)).toBe(0)
 })
+
+it.each([
+  ['front-load', 60],
+  ['front-load', 1500],
+  ['top-load-pump', 60],
+  ['top-load-pump', 1500],
+] as const)(
+  'litres by level of a %s drained with %d mm to spare: ∫A dh/√(1 + h/spare) to 0.1 %%',
+  (family, spareMm) => {
+    const tub = tapedTub(familyDefaults(family))
+    const mm = Float64Array.from({ length: 12 }, (_, i) => 10 + 22 * i)
+    const litres = transform({ tS: mm, mm }, tub, spareMm, middleAbsorption('none', 0), 1)
+    const fine = 20_000
+    const exact = (h: number) => {
+      let sum = 0
+      for (let k = 0; k < fine; k++) {
+        const [a, b] = [(h * k) / fine, (h * (k + 1)) / fine]
+        sum += (tubVolumeL(tub, b) - tubVolumeL(tub, a)) / Math.sqrt(1 + (a + b) / 2 / spareMm)
+      }
+      return sum
+    }
+    const whole = exact(mm[11] as number)
+    mm.forEach((h, i) => {
+      const off = (litres[i] as number) - tubVolumeL(tub, 0) - exact(h)
+      expect(Math.abs(off)).toBeLessThan(0.001 * whole)
+    })
+  },
+)

@@ -2,9 +2,8 @@ import { createReadStream, readFileSync, statSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { createInterface } from 'node:readline'
 import { parseArgs } from 'node:util'
-import { visitFileJsonSchema } from '../visitFileJsonSchema.ts'
-import { answerLine, type Command, QUESTIONS, visitOf } from './answers.ts'
-import { openPool } from './pool.ts'
+import type { Command } from './answers.ts'
+import { openPool, type Pool } from './pool.ts'
 
 const USAGE = `usage: brendik analyse FILE [--json]     what a visit file's runs say; FILE may be - for standard input
        brendik diagnose FILE [--json]    which leaks explain all that was found, and what to look at next
@@ -19,6 +18,7 @@ async function main(): Promise<void> {
     return
   }
   if (command === 'schema' && file === undefined) {
+    const { visitFileJsonSchema } = await import('../visitFileJsonSchema.ts')
     console.log(JSON.stringify(visitFileJsonSchema(), null, 2))
     return
   }
@@ -29,6 +29,7 @@ async function main(): Promise<void> {
     )
   if (parsed.values.jsonl) await answerLines(file, known)
   else {
+    const { QUESTIONS, visitOf } = await import('./answers.ts')
     const ask = QUESTIONS[known]
     const visit = visitOf(readFileSync(file === '-' ? 0 : file, 'utf8'))
     await write(parsed.values.json ? JSON.stringify(ask.answer(visit), null, 2) : ask.text(visit))
@@ -42,41 +43,55 @@ function parseCommand() {
   })
 }
 
-/** A file worth more than one core, bytes: below it a worker's start costs more than it saves. */
+/** Input worth more than one core, bytes: below it a worker's start costs more than it saves. */
 const SHARED_BYTES = 200_000
+const MOST_WORKERS = 8
+/** Lines in hand for each worker: so many that none waits, and no more. */
+const IN_HAND = 4
 
-/** Bad lines answer with their error and the run goes on. A large file is shared over the cores; the order is kept. */
+/**
+ * Bad lines answer with their error and the run goes on. Much input is shared over the cores, order kept; an answer is written as soon as
+ * it and those before it are there, so that the pipe can be held open.
+ */
 async function answerLines(file: string, command: Command): Promise<void> {
   const input = file === '-' ? process.stdin : createReadStream(file)
   const failed = new Promise<never>((_resolve, reject) => {
     input.on('error', reject)
   })
   const lines = createInterface({ input, crlfDelay: Number.POSITIVE_INFINITY })
-  const large = file !== '-' && statSync(file).size > SHARED_BYTES && availableParallelism() > 1
-  await Promise.race([large ? shared(lines, command) : oneByOne(lines, command), failed])
+  const bytes = file === '-' ? 0 : statSync(file).size
+  await Promise.race([answerAll(lines, command, bytes), failed])
 }
 
-async function oneByOne(lines: AsyncIterable<string>, command: Command): Promise<void> {
-  for await (const line of lines) if (line.trim() !== '') await write(answerLine(command, line))
-}
-
-async function shared(lines: AsyncIterable<string>, command: Command): Promise<void> {
-  const pool = openPool(Math.min(MOST_WORKERS, availableParallelism()), command)
-  const waiting: Promise<string>[] = []
+async function answerAll(lines: AsyncIterable<string>, command: Command, knownBytes: number): Promise<void> {
+  const cores = Math.min(MOST_WORKERS, availableParallelism())
+  const waiting: Promise<void>[] = []
+  let last = Promise.resolve()
+  let bytes = knownBytes
+  let pool: Pool | null = null
   try {
     for await (const line of lines) {
       if (line.trim() === '') continue
-      waiting.push(pool.answer(line))
-      // So much is kept in hand that no worker waits, and no more.
-      if (waiting.length >= IN_HAND * pool.size) await write(await (waiting.shift() as Promise<string>))
+      if (pool === null && cores > 1 && bytes > SHARED_BYTES) pool = await openPool(cores, command)
+      if (knownBytes === 0) bytes += line.length
+      const answer = pool ? pool.answer(line) : answerHere(command, line)
+      last = Promise.all([answer, last]).then(([text]) => write(text))
+      // A failure is met where it is waited for below.
+      last.catch(() => {})
+      waiting.push(last)
+      if (waiting.length >= (pool ? IN_HAND * cores : 1)) await waiting.shift()
     }
-    for (const answer of waiting) await write(await answer)
+    await last
   } finally {
-    await pool.close()
+    await pool?.close()
   }
 }
-const MOST_WORKERS = 8
-const IN_HAND = 4
+
+/** The core is loaded only where it is used: by the workers, or here. */
+async function answerHere(command: Command, line: string): Promise<string> {
+  const { answerLine } = await import('./answers.ts')
+  return answerLine(command, line)
+}
 
 /** Waits for a slow reader of our output instead of holding it all in memory. */
 function write(line: string): Promise<void> {

@@ -20,15 +20,17 @@ export const SPREAD = {
   pathK: 0.15,
   stillPump: 0.3,
   /** Pump curves H₀·(1 − xⁿ) have n from 1.5 to 2. */
-  curveExponent: 0.38,
+  curveExponent: 0.46,
   /** A hose's bore is read off its outside or guessed, mm. */
-  boreMm: 0.55,
+  boreMm: 0.65,
   ratedFlow: 0.05,
   supplyLossRatio: 0.3,
   gaugeKpa: 10,
   standpipeMeasuredMm: 10,
   standpipeGuessMm: 90,
   portGuessMm: 40,
+  /** All hose ends of a visit are measured from one floor and with one idea of where the port is; both may be off. */
+  sharedHeightMm: 18,
 } as const
 
 /** Resistance of a still pump ÷ that of its clean drain path. Estimate, a guess within 30 %. */

@@ -16,5 +16,10 @@ export function quantileOfSorted(sorted: ArrayLike<number>, p: number): number {
 
 /** Median of any values (a copy is sorted). @throws {RangeError} If there are none. */
 export function median(values: ArrayLike<number>): number {
-  return quantileOfSorted(Float64Array.from(values).sort(), 0.5)
+  return medianInPlace(new Float64Array(values))
+}
+
+/** Median of values that are put in rising order for it. @throws {RangeError} If there are none. */
+export function medianInPlace(values: Float64Array): number {
+  return quantileOfSorted(values.sort(), 0.5)
 }

@@ -1,4 +1,4 @@
-import { median } from './quantile.ts'
+import { medianInPlace } from './quantile.ts'
 
 export interface LineFit {
   outcome: 'fitted'
@@ -47,15 +47,19 @@ export function robustLine(
     throw new RangeError('robust line: x, y and sigma differ in length')
   if (n < 3) return { outcome: 'tooFewPoints', needed: 3, got: n }
   let slope = theilSenSlope(x, y)
-  let intercept = median(Float64Array.from(y, (v, i) => v - slope * (x[i] as number)))
+  const sorted = new Float64Array(n)
+  for (let i = 0; i < n; i++) sorted[i] = (y[i] as number) - slope * (x[i] as number)
+  let intercept = medianInPlace(sorted)
   const residuals = new Float64Array(n)
   const weights = new Float64Array(n).fill(1)
   let scale = prior.scale
   for (let step = 0; step < 30; step++) {
-    for (let i = 0; i < n; i++)
-      residuals[i] = ((y[i] as number) - intercept - slope * (x[i] as number)) / (sigma[i] as number)
-    const spread =
-      MAD_TO_SD * median(Float64Array.from(residuals, Math.abs)) * Math.sqrt(n / Math.max(1, n - 2))
+    for (let i = 0; i < n; i++) {
+      const off = ((y[i] as number) - intercept - slope * (x[i] as number)) / (sigma[i] as number)
+      residuals[i] = off
+      sorted[i] = Math.abs(off)
+    }
+    const spread = MAD_TO_SD * medianInPlace(sorted) * Math.sqrt(n / Math.max(1, n - 2))
     scale = Math.sqrt((prior.worth * prior.scale ** 2 + (n - 2) * spread ** 2) / (prior.worth + n - 2))
     for (let i = 0; i < n; i++) {
       const u = (residuals[i] as number) / (BISQUARE_C * scale)
@@ -65,7 +69,7 @@ export function robustLine(
     const moved = Math.abs(next.slope - slope)
     slope = next.slope
     intercept = next.intercept
-    if (moved <= 1e-10 * (Math.abs(slope) + 1e-12)) break
+    if (moved <= 1e-8 * (Math.abs(slope) + 1e-12)) break
   }
   const { spreadX, meanX, total } = weightedLine(x, y, sigma, weights)
   // Huber's asymptotic correction: mean ψ² over (mean ψ')².
@@ -108,14 +112,16 @@ export function robustLine(
  * @throws {RangeError} If there is no such pair.
  */
 export function theilSenSlope(x: ArrayLike<number>, y: ArrayLike<number>): number {
-  const slopes: number[] = []
-  for (let i = 0; i < x.length; i++)
-    for (let j = i + 1; j < x.length; j++) {
+  const n = x.length
+  const slopes = new Float64Array((n * (n - 1)) / 2)
+  let pairs = 0
+  for (let i = 0; i < n; i++)
+    for (let j = i + 1; j < n; j++) {
       const dx = (x[j] as number) - (x[i] as number)
-      if (dx !== 0) slopes.push(((y[j] as number) - (y[i] as number)) / dx)
+      if (dx !== 0) slopes[pairs++] = ((y[j] as number) - (y[i] as number)) / dx
     }
-  if (slopes.length === 0) throw new RangeError('Theil–Sen slope: expected two different x')
-  return median(slopes)
+  if (pairs === 0) throw new RangeError('Theil–Sen slope: expected two different x')
+  return medianInPlace(slopes.subarray(0, pairs))
 }
 
 function weightedLine(

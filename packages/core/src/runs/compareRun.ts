@@ -4,8 +4,11 @@ import type { FlowEstimate } from './estimateFlow.ts'
 import { type ExpectedRun, expectedRun } from './expectedRun.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
 
-/** Bands inside an analysis need fewer samples than a drawn one: only three quantiles of one time are taken. */
-const COMPARE = { samples: 200, cells: 10 } as const
+/**
+ * Bands inside an analysis need fewer samples than a drawn one, since only three quantiles of one time are taken; and few cells, since
+ * the quadrature of each is exact to 0.01 % (tried: 3 against 80).
+ */
+const COMPARE = { samples: 200, cells: 4 } as const
 
 /** The healthy run over the levels that were really passed. */
 export function compareRun(plan: RunPlan, estimate: FlowEstimate | null): ExpectedRun | null {

@@ -1,11 +1,10 @@
 import { tapedTub } from '../machine/machineSpec.ts'
-import { findRoot } from '../numeric/findRoot.ts'
 import { type LineFit, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import type { TubGeometry } from '../tub/tubGeometry.ts'
 import { correlationFactor } from './correlation.ts'
 import { ABSORPTION, type Absorption, middleAbsorption } from './laundry.ts'
-import { levelFromFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
+import { levelsOfFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { movedTubs } from './movedTubs.ts'
 import { blockMedians, keepWhere, type LevelSeries, type ReadingSource } from './readings.ts'
 import type { RunPlan } from './runPlan.ts'
@@ -28,8 +27,9 @@ export interface FlowEstimate {
   /** Readings used, and how many of them ended with no weight. */
   used: number
   setAside: number
-  /** Fitted line, for extrapolation on a chart: level at a time in s. */
+  /** Fitted line, for extrapolation on a chart: level in mm at a time in s, and the time at a level. */
   levelAt: (tS: number) => number
+  timeAt: (mm: number) => number
 }
 /** Points of a fitted run drawn from its start to where it should end. */
 export interface FittedCurve {
@@ -99,7 +99,7 @@ export function estimateFlow(
   const fit = robustLine(series.tS, base, sigma, prior)
   if (fit.outcome !== 'fitted') return { outcome: 'tooFewReadings', needed: fit.needed, got: fit.got }
 
-  const levelAt = levelFromFit(fit, tub, spareMm, soak, sign)
+  const { levelAt, timeAt } = levelsOfFit(fit, tub, spareMm, soak, sign)
   const startMm = levelAt(fromS)
   const endMm = levelAt(toS)
   // Mean of s over the run: nearly linear in time, so the ends and the middle suffice (Simpson).
@@ -119,6 +119,7 @@ export function estimateFlow(
     used: usable.tS.length,
     setAside: fit.weights.filter((w) => w < 0.05).length * perBlock,
     levelAt,
+    timeAt,
   }
 }
 
@@ -215,17 +216,14 @@ export function fittedCurve(
   endMm: number,
   withinS: number,
 ): FittedCurve | null {
-  const rises = endMm > estimate.levelAt(fromS)
-  const past = (tS: number) => (rises ? estimate.levelAt(tS) >= endMm : estimate.levelAt(tS) <= endMm)
-  let high = fromS + 1
-  while (!past(high)) {
-    high = fromS + (high - fromS) * 2
-    if (high - fromS > withinS) return null
-  }
-  const root = findRoot((tS) => estimate.levelAt(tS) - endMm, fromS, high, 0.05)
-  const end = root.outcome === 'found' ? root.x : high
-  const tS = Array.from({ length: CURVE_POINTS }, (_, i) => fromS + ((end - fromS) * i) / (CURVE_POINTS - 1))
-  return { tS, levelMm: tS.map(estimate.levelAt) }
+  const end = estimate.timeAt(endMm)
+  if (!(end > fromS && end - fromS <= withinS)) return null
+  const startMm = estimate.levelAt(fromS)
+  const levelMm = Array.from(
+    { length: CURVE_POINTS },
+    (_, i) => startMm + ((endMm - startMm) * i) / (CURVE_POINTS - 1),
+  )
+  return { tS: levelMm.map((mm) => Math.max(fromS, estimate.timeAt(mm))), levelMm }
 }
 
 const CURVE_POINTS = 25

@@ -2,7 +2,7 @@ import { tapedTub } from '../machine/machineSpec.ts'
 import type { TubGeometry } from '../tub/tubGeometry.ts'
 import type { FlowEstimate } from './estimateFlow.ts'
 import { middleAbsorption } from './laundry.ts'
-import { levelFromFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
+import { levelsOfFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { movedTubs } from './movedTubs.ts'
 import type { LevelSeries } from './readings.ts'
 import type { RunPlan, StartFrom } from './runPlan.ts'
@@ -99,7 +99,7 @@ export function estimateTimed(plan: RunPlan, levels: LevelSeries, window: RunWin
   const fit = line(tub, 0)
   if (!(fit.slope > 0)) return null
 
-  const levelAt = levelFromFit(fit, tub, form.spareMm, form.soak, form.sign)
+  const { levelAt, timeAt } = levelsOfFit(fit, tub, form.spareMm, form.soak, form.sign)
   const [startMm, endMm] = [levelAt(window.fromS), levelAt(window.toS)]
   const mean = fill
     ? 1
@@ -125,6 +125,7 @@ export function estimateTimed(plan: RunPlan, levels: LevelSeries, window: RunWin
     used: read.length,
     setAside: 0,
     levelAt,
+    timeAt,
     rests: {
       level: level.from,
       levelMm: level.known.mm,

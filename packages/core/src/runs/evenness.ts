@@ -3,7 +3,7 @@ import { cleanPathK, pumpMiddle } from '../machine/uncertainty.ts'
 import { linearLeastSquares } from '../numeric/leastSquares.ts'
 import { median } from '../numeric/quantile.ts'
 import { normalQuantile } from '../numeric/random.ts'
-import { robustLine } from '../numeric/robustLine.ts'
+import { type LineFit, type LinePrior, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import { m3PerSFromLMin } from '../units.ts'
 import type { Interval } from './interval.ts'
@@ -55,18 +55,11 @@ export function evenness(plan: RunPlan, levels: LevelSeries, source: ReadingSour
   const f = transform(series, tub, spareMm, soak, sign)
   const sigma = Float64Array.from(series.mm, (mm) => sensitivity(tub, mm, spareMm))
   const oneMm = NOISE_MM[source] / (source === 'hand' ? Math.sqrt(perBlock) : 1)
-  const prior = { scale: oneMm, worth: 6 }
+  const half = halvesOf(series, f, sigma, { scale: oneMm, worth: 6 })
   return {
     wanderMm: wander(series, f, sigma, tub.floorMm + FLOOR_MARGIN_MM),
     unsteadiness: n >= 3 * STRETCHES.least ? unsteadiness(series, f, sigma, oneMm, source) : null,
-    slowing: slowing(
-      series,
-      f,
-      sigma,
-      prior,
-      headEffect(plan, series, f, spareMm, prior, sigma),
-      SHAPE_SE[tub.shape],
-    ),
+    slowing: half ? slowing(half, headEffect(plan, half, spareMm), SHAPE_SE[tub.shape]) : null,
   }
 }
 
@@ -75,25 +68,41 @@ const WEAKEST = 0.7
 /** Below this a head is none, mm. */
 const LEAST_SPARE_MM = 60
 
+/** Lines through both halves of a run, and the middle level of each, mm. */
+interface Halves {
+  early: LineFit
+  late: LineFit
+  earlyMm: number
+  lateMm: number
+}
+
+/** Null where a half is too short, or nothing moved in the first. */
+function halvesOf(
+  series: LevelSeries,
+  f: Float64Array,
+  sigma: Float64Array,
+  prior: LinePrior,
+): Halves | null {
+  const n = series.tS.length
+  const half = Math.floor(n / 2)
+  const line = (from: number, to: number) =>
+    robustLine(series.tS.subarray(from, to), f.subarray(from, to), sigma.subarray(from, to), prior)
+  const [early, late] = [line(0, half), line(half, n)]
+  if (early.outcome !== 'fitted' || late.outcome !== 'fitted' || !(early.slope > 0)) return null
+  return {
+    early,
+    late,
+    earlyMm: median(series.mm.subarray(0, half)),
+    lateMm: median(series.mm.subarray(half)),
+  }
+}
+
 /**
  * How much more the late half slows by its lower level than the plate's pump would have it, at the weakest head that the run's own early
  * flow supports: ratio of late to early flow of that pump ÷ the same of the plate's. 1 for a fill.
  */
-function headEffect(
-  plan: RunPlan,
-  series: LevelSeries,
-  f: Float64Array,
-  spareMm: number | null,
-  prior: { scale: number; worth: number },
-  sigma: Float64Array,
-): number {
+function headEffect(plan: RunPlan, { early, earlyMm, lateMm }: Halves, spareMm: number | null): number {
   if (spareMm === null || plan.kind !== 'drain') return 1
-  const n = series.tS.length
-  const half = Math.floor(n / 2)
-  const early = robustLine(series.tS.subarray(0, half), f.subarray(0, half), sigma.subarray(0, half), prior)
-  if (early.outcome !== 'fitted' || !(early.slope > 0)) return 1
-  const at = (from: number, to: number) => median(series.mm.subarray(from, to))
-  const [earlyMm, lateMm] = [at(0, half), at(half, n)]
   const pump = pumpMiddle(plan.machine)
   const b = pump.shutoffHeadM / m3PerSFromLMin(pump.freeFlowLMin) ** 2
   const flow = m3PerSFromLMin(60 * early.slope * shapeAt(earlyMm, spareMm))
@@ -103,19 +112,7 @@ function headEffect(
   return falls(weakest) / falls(spareMm)
 }
 
-function slowing(
-  series: LevelSeries,
-  f: Float64Array,
-  sigma: Float64Array,
-  prior: { scale: number; worth: number },
-  headShare: number,
-  shapeSe: number,
-): Interval | null {
-  const n = series.tS.length
-  const half = Math.floor(n / 2)
-  const early = robustLine(series.tS.subarray(0, half), f.subarray(0, half), sigma.subarray(0, half), prior)
-  const late = robustLine(series.tS.subarray(half), f.subarray(half), sigma.subarray(half), prior)
-  if (early.outcome !== 'fitted' || late.outcome !== 'fitted' || !(early.slope > 0)) return null
+function slowing({ early, late }: Halves, headShare: number, shapeSe: number): Interval | null {
   const ratio = late.slope / early.slope / headShare
   const se = Math.hypot(
     late.slopeSe / early.slope,
@@ -181,28 +178,26 @@ function wander(series: LevelSeries, f: Float64Array, sigma: Float64Array, above
   if (keep.length < 2 * (SMOOTH_DEGREE + 1)) return null
   const first = series.tS[keep[0] as number] as number
   const length = (series.tS[keep.at(-1) as number] as number) - first || 1
-  let used = keep
-  let residuals: number[] = []
+  const powers = keep.map((i) => {
+    const x = (2 * ((series.tS[i] as number) - first)) / length - 1
+    return Array.from({ length: SMOOTH_DEGREE + 1 }, (_, k) => x ** k)
+  })
+  let used = Array.from(keep.keys())
   let scale = 0
   for (let round = 0; round < 3; round++) {
-    const row = (i: number) =>
-      Array.from(
-        { length: SMOOTH_DEGREE + 1 },
-        (_, k) => ((2 * ((series.tS[i] as number) - first)) / length - 1) ** k,
-      )
     const fit = linearLeastSquares(
-      used.map(row),
-      used.map((i) => f[i] as number),
-      used.map((i) => sigma[i] as number),
+      used.map((k) => powers[k] as number[]),
+      used.map((k) => f[keep[k] as number] as number),
+      used.map((k) => sigma[keep[k] as number] as number),
     )
     if (!fit) return null
-    residuals = keep.map(
-      (i) =>
-        ((f[i] as number) - row(i).reduce((sum, p, k) => sum + p * (fit.coefficients[k] as number), 0)) /
-        (sigma[i] as number),
-    )
-    scale = 1.4826 * median(residuals.map(Math.abs))
-    used = keep.filter((_, k) => Math.abs(residuals[k] as number) < 3.5 * Math.max(scale, 1))
+    const off = powers.map((row, k) => {
+      const i = keep[k] as number
+      const due = row.reduce((sum, p, j) => sum + p * (fit.coefficients[j] as number), 0)
+      return Math.abs((f[i] as number) - due) / (sigma[i] as number)
+    })
+    scale = 1.4826 * median(off)
+    used = Array.from(keep.keys()).filter((k) => (off[k] as number) < 3.5 * Math.max(scale, 1))
     if (used.length < 2 * (SMOOTH_DEGREE + 1)) return null
   }
   return scale * Math.sqrt(keep.length / (keep.length - SMOOTH_DEGREE - 1))

@@ -37,51 +37,117 @@ export function transform(
   soak: Absorption,
   sign: number,
 ): Float64Array {
-  return Float64Array.from(series.mm, (mm, i) => {
-    const soaked = soak.capacityL > 0 ? absorbedL(soak, series.tS[i] as number) : 0
-    return sign * shapedVolumeL(tub, mm, spareMm) + sign * soaked
-  })
+  const { tS, mm } = series
+  let [low, high] = [0, 0]
+  for (const level of mm) {
+    if (level < low) low = level
+    if (level > high) high = level
+  }
+  const volumeL = shapedVolume(tub, spareMm, low, high, mm.length)
+  const out = new Float64Array(mm.length)
+  for (let i = 0; i < out.length; i++) {
+    const soaked = soak.capacityL > 0 ? absorbedL(soak, tS[i] as number) : 0
+    out[i] = sign * (volumeL(mm[i] as number) + soaked)
+  }
+  return out
 }
 
-/** ∫A dh/s from the port to a level. By parts: V/s plus the slowly varying rest, to second order in h/spare. */
-function shapedVolumeL(tub: TubGeometry, mm: number, spareMm: number | null): number {
-  if (spareMm === null) return tubVolumeL(tub, mm)
+const CELLS = 32
+/** For fewer levels than this a table is not worth its making. */
+const FEW = 6
+
+/**
+ * ∫A dh/s from the port to a level in mm, litres. By parts: V/s − ∫V d(1/s), of which the second is smooth, since V is: a short trapezium is
+ * enough, kept as a table for many levels.
+ * @param lowMm - At most 0 and below every level asked. @param highMm - At least 0 and above every level asked. @param levels - How many will be asked.
+ */
+function shapedVolume(
+  tub: TubGeometry,
+  spareMm: number | null,
+  lowMm: number,
+  highMm: number,
+  levels: number,
+): (mm: number) => number {
+  if (spareMm === null) return (mm) => tubVolumeL(tub, mm)
+  if (levels < FEW) return (mm) => tubVolumeL(tub, mm) / shapeAt(mm, spareMm) - restL(tub, spareMm, mm)
+  const step = (highMm - lowMm) / CELLS || 1
+  const rest = new Float64Array(CELLS + 1)
+  let inverseBefore = 1 / shapeAt(lowMm, spareMm)
+  let volumeBefore = tubVolumeL(tub, lowMm)
+  for (let k = 1; k <= CELLS; k++) {
+    const h = lowMm + k * step
+    const inverse = 1 / shapeAt(h, spareMm)
+    const volume = tubVolumeL(tub, h)
+    rest[k] = (rest[k - 1] as number) + ((volume + volumeBefore) / 2) * (inverse - inverseBefore)
+    inverseBefore = inverse
+    volumeBefore = volume
+  }
+  const restAt = (mm: number) => {
+    const x = (mm - lowMm) / step
+    const k = Math.min(CELLS - 1, Math.max(0, Math.floor(x)))
+    const [below, above] = [rest[k] as number, rest[k + 1] as number]
+    return below + (above - below) * (x - k)
+  }
+  const atPort = restAt(0)
+  return (mm) => tubVolumeL(tub, mm) / shapeAt(mm, spareMm) - (restAt(mm) - atPort)
+}
+
+/** ∫V d(1/s) from the port to a level, litres. */
+function restL(tub: TubGeometry, spareMm: number, mm: number): number {
   const steps = 6
-  // ∫V·d(1/s) is smooth (V is), so a short trapezium is enough: ∫A/s dh = V/s − ∫V d(1/s).
   let rest = 0
   let before = 1 / shapeAt(0, spareMm)
-  let vBefore = tubVolumeL(tub, 0)
+  let volumeBefore = tubVolumeL(tub, 0)
   for (let k = 1; k <= steps; k++) {
     const h = (mm * k) / steps
-    const v = tubVolumeL(tub, h)
+    const volume = tubVolumeL(tub, h)
     const inverse = 1 / shapeAt(h, spareMm)
-    rest += ((v + vBefore) / 2) * (inverse - before)
+    rest += ((volume + volumeBefore) / 2) * (inverse - before)
     before = inverse
-    vBefore = v
+    volumeBefore = volume
   }
-  return vBefore * before - rest
+  return rest
 }
 
-/** The level that a fitted line gives for a time in s, mm: the inverse of `transform`. */
-export function levelFromFit(
+/** A fitted line read both ways: the level at a time, and the time at a level. */
+export interface FittedLevels {
+  /** mm at a time in s, held inside the tub. */
+  levelAt: (tS: number) => number
+  /** s at a level in mm; not finite where the line never passes it. */
+  timeAt: (mm: number) => number
+}
+
+/** A fitted line F(t) in levels: the inverse of `transform`. */
+export function levelsOfFit(
   fit: { intercept: number; slope: number },
   tub: TubGeometry,
   spareMm: number | null,
   soak: Absorption,
   sign: number,
-): (tS: number) => number {
+): FittedLevels {
   const low = sumpBottomMm(tub)
   const high = tub.floorMm + (tub.shape === 'horizontal' ? tub.diameterMm : tub.depthMm)
-  return (tS) => {
-    const soaked = soak.capacityL > 0 ? absorbedL(soak, tS) : 0
-    const target = sign * (fit.intercept + fit.slope * tS) - soaked
-    let a = low
-    let b = high
-    for (let k = 0; k < 40; k++) {
-      const middle = (a + b) / 2
-      if (shapedVolumeL(tub, middle, spareMm) < target) a = middle
-      else b = middle
-    }
-    return (a + b) / 2
+  const volumeL = shapedVolume(tub, spareMm, Math.min(0, low), Math.max(0, high), CELLS)
+  const soaks = soak.capacityL > 0
+  return {
+    levelAt: (tS) => {
+      const target = sign * (fit.intercept + fit.slope * tS) - (soaks ? absorbedL(soak, tS) : 0)
+      let a = low
+      let b = high
+      for (let k = 0; k < 40; k++) {
+        const middle = (a + b) / 2
+        if (volumeL(middle) < target) a = middle
+        else b = middle
+      }
+      return (a + b) / 2
+    },
+    timeAt: (mm) => {
+      const litres = volumeL(mm)
+      let tS = (sign * litres - fit.intercept) / fit.slope
+      // What soaks depends on the time itself, more weakly than the flow does: the sum converges.
+      for (let k = 0; soaks && k < 40; k++)
+        tS = (sign * (litres + absorbedL(soak, Math.max(0, tS))) - fit.intercept) / fit.slope
+      return tS
+    },
   }
 }

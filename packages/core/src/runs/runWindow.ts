@@ -1,11 +1,13 @@
+import { tapedTub } from '../machine/machineSpec.ts'
 import { median } from '../numeric/quantile.ts'
 import { theilSenSlope } from '../numeric/robustLine.ts'
 import type { Interval } from './interval.ts'
 import { localNoiseMm } from './localNoise.ts'
 import { findMovingPart } from './movingPart.ts'
-import { between, blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
+import { between, blockMedians, type LevelSeries, type ReadingSource, sourceOf } from './readings.ts'
 import type { MarkWhat, RunMark } from './runMarks.ts'
 import type { RunPlan } from './runPlan.ts'
+import { standstill } from './standstill.ts'
 
 /** Uncertainty of an instant marked by hand or by a machine, s. */
 const MARK_SE_S = 0.4
@@ -25,8 +27,8 @@ export interface RunWindow {
   lateMarkS: number | null
   /** Where a drain came to rest with water left, s: the run goes on to `runEndS`, but nothing flows. */
   stalledAtS: number | null
-  /** How well the instant of a standstill soon after the start is known, s; null where the levels bracket it as usual. */
-  restWithinS: number | null
+  /** Between which instants it came to rest, s; null where the levels bracket it as usual. */
+  restBetweenS: readonly [number, number] | null
   /** The level that was read where it stands, mm; null where it does not. */
   restMm: number | null
   /** Somebody pressed that the pump fell silent. */
@@ -54,8 +56,8 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
   const run = between(series, fromMark ?? firstS, markedS)
   const moving = findMovingPart(blockMedians(run, 75).series)
   const fromS = fromMark ?? moving.startsS ?? firstS
-  const early = moving.endsS === null && plan.kind === 'drain' ? earlyStandstill(run, fromS) : null
-  const restS = moving.endsS ?? early?.atS ?? null
+  const rest = restOf(plan, run, fromS, moving.endsS)
+  const restS = rest?.atS ?? null
   // A mark by hand beats a few readings by hand; only a dense trace shows that the finger was late.
   const dense = run.tS.length >= DENSE
   const trusted = endMark !== undefined && endMark.what !== 'pump-off' && !dense
@@ -76,11 +78,29 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
     emptied: endMark?.what === 'air-drawn' || (rested && plan.kind !== 'fill' && !stalled),
     lateMarkS: rested && endMark !== undefined && !stalled ? markedS : null,
     stalledAtS: stalled ? restS : silentS,
-    restWithinS: early?.withinS ?? null,
+    restBetweenS: rest?.betweenS ?? null,
     restMm: stalled ? restMm : silentS !== null ? levelAtSilence(series, markedS) : null,
     silentMarked: endMark?.what === 'pump-silent',
     runEndS: markedS,
   }
+}
+
+interface Rest {
+  atS: number
+  betweenS: readonly [number, number] | null
+}
+
+/** Where the level came to rest: a drain by hand is fitted as a whole, since a few readings hide an instant; else where the movement ends. */
+function restOf(plan: RunPlan, run: LevelSeries, fromS: number, endsS: number | null): Rest | null {
+  const found: Rest | null = endsS === null ? null : { atS: endsS, betweenS: null }
+  if (plan.kind !== 'drain') return found
+  const early = found ? null : earlyStandstill(run, fromS)
+  if (sourceOf(run, 'stream') === 'hand') {
+    const stood = standstill(run, tapedTub(plan.machine), fromS)
+    if (stood && stood.restMm > EMPTY_MM && (found || early || stood.certain))
+      return { atS: stood.atS.value, betweenS: [stood.atS.lo, stood.atS.hi] }
+  }
+  return early ? { atS: early.atS, betweenS: [early.atS - early.withinS, early.atS + early.withinS] } : found
 }
 
 /** The level at which a pump fell silent: what was read after it, else the last reading before it. */

@@ -41,7 +41,10 @@ export function tellStalled(
   if (!mean) return false
   const levels = between(all, window.fromS, window.toS)
   const spacing = levels.tS.length > 1 ? stalledS / (levels.tS.length - 1) : 10
-  const half = window.restWithinS ?? Math.max(STANDSTILL.leastS, STANDSTILL.ofSpacing * spacing)
+  const half = Math.max(STANDSTILL.leastS, STANDSTILL.ofSpacing * spacing)
+  const [lo, hi] = window.silentMarked
+    ? [stalledS - half, stalledS + half]
+    : (window.restBetweenS?.map((tS) => tS - window.fromS) ?? [stalledS - half, stalledS + half])
   analysis.verdict = 'slow'
   analysis.saying = {
     code: 'stalled',
@@ -56,7 +59,7 @@ export function tellStalled(
   delete analysis.quantities.timeS
   delete analysis.notIdentifiable.flowLMin
   analysis.quantities.flowLMin = mean
-  analysis.quantities.cutoutS = { value: stalledS, lo: Math.max(0, stalledS - half), hi: stalledS + half }
+  analysis.quantities.cutoutS = { value: stalledS, lo: Math.max(0, lo as number), hi: hi as number }
   analysis.fit ??= {
     fromS: window.fromS,
     toS: window.toS,

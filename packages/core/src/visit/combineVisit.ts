@@ -345,7 +345,7 @@ function standpipeOf(
   const heightMm = drain ? hoseEndHeight(site, drain.plan.hoseEndMm).mm : site.standpipeHeightMm
   if (!drain || heightMm === null || heightMm <= USUAL_HOSE_END_MM) return null
   const flowAt = (hoseEndMm: number) =>
-    expectedRun({ ...drain.plan, machine, site, hoseEndMm, endLevelMm: null }, { samples: 150, cells: 8 })
+    expectedRun({ ...drain.plan, machine, site, hoseEndMm, endLevelMm: null }, { samples: 150, cells: 4 })
       .flowLMin.mid
   try {
     const flowShare = flowAt(heightMm) / flowAt(USUAL_HOSE_END_MM)

@@ -5,7 +5,7 @@ import type { Interval } from '../runs/interval.ts'
 const COMMON = { nominal: 0.25, weak: 0.3, restricted: 0.3, both: 0.15 } as const
 
 /** Share of plates and bores that are wrong, and how much wider those scatter. Estimates. */
-const WRONG_PLATE = { share: 0.2, wider: 2.4 } as const
+const WRONG_PLATE = { share: 0.33, wider: 3 } as const
 
 /** Head and path when each may be sound or off, by how common that is and by the spreads of sound ones. */
 export function mixturePosterior(
@@ -20,15 +20,19 @@ export function mixturePosterior(
     (1 - WRONG_PLATE.share) * bell(x, sd) + WRONG_PLATE.share * bell(x, WRONG_PLATE.wider * sd)
   const lowHead = (u: number) => (u <= 0 ? 1 / -(lnHeads[0] as number) : 0)
   const highPath = (v: number) => (v >= 0 ? 1 / (lnPaths[lnPaths.length - 1] as number) : 0)
+  // The density is a sum of products: each factor is taken once an axis.
+  const head = lnHeads.map((u) => ({ sound: normal(u, headSd), low: lowHead(u) }))
+  const path = lnPaths.map((v) => ({ sound: normal(v, SPREAD.pathK), high: highPath(v) }))
   return posterior(
     map,
-    (u, v) => {
-      const [h, p] = [normal(u, headSd), normal(v, SPREAD.pathK)]
+    (i, j) => {
+      const h = head[i] as { sound: number; low: number }
+      const p = path[j] as { sound: number; high: number }
       return Math.log(
-        COMMON.nominal * h * p +
-          COMMON.weak * lowHead(u) * p +
-          COMMON.restricted * h * highPath(v) +
-          COMMON.both * lowHead(u) * highPath(v) +
+        COMMON.nominal * h.sound * p.sound +
+          COMMON.weak * h.low * p.sound +
+          COMMON.restricted * h.sound * p.high +
+          COMMON.both * h.low * p.high +
           1e-300,
       )
     },
@@ -37,17 +41,17 @@ export function mixturePosterior(
   )
 }
 
-/** Marginal medians and 95 % intervals of both unknowns under a prior density over (ln H₀, ln K), as ratios to nominal. */
+/** Marginal medians and 95 % intervals of both unknowns under a prior density over the cells of (ln H₀, ln K), as ratios to nominal. */
 export function posterior(
   map: readonly number[][],
-  lnPrior: (u: number, v: number) => number,
+  lnPrior: (head: number, path: number) => number,
   lnHeads: readonly number[],
   lnPaths: readonly number[],
 ): { head: Interval; path: Interval } {
   let most = Number.NEGATIVE_INFINITY
   const ln = map.map((row, i) =>
     row.map((value, j) => {
-      const total = value + lnPrior(lnHeads[i] as number, lnPaths[j] as number)
+      const total = value + lnPrior(i, j)
       most = Math.max(most, total)
       return total
     }),

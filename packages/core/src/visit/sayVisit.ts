@@ -3,8 +3,9 @@ import { type LevelText, saySlip, type VolumeText } from '../runs/sayRun.ts'
 import { PART_NAME } from '../waterpath/parts.ts'
 import type { VisitAct } from './acts.ts'
 import type { VisitSays } from './combineVisit.ts'
+import type { FillCause } from './fillModel.ts'
 import type { DrainWeighing } from './weighDrains.ts'
-import type { FillCause, FillWeighing } from './weighFills.ts'
+import type { FillWeighing } from './weighFills.ts'
 import type { HoldWeighing } from './weighHolds.ts'
 
 /** How quantities are written, unit and all. */

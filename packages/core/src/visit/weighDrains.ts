@@ -87,37 +87,18 @@ export function weighDrains(
   const bSd = machine.pump.freeFlowLMin === null ? FAMILY_B_SD : SPREAD.nameplateB
   const lnHeads = steps(HEAD_RANGE, HEAD_STEPS)
   const lnPaths = steps(PATH_RANGE, PATH_STEPS)
-  const portSdM = portHeight(machine, site).sdMm / 1000
+  const resistances = resistancesOf(lnPaths, pathK, b, {
+    bSd,
+    boreMm: machine.drainHose.boreMm,
+    portSdM: Math.hypot(portHeight(machine, site).sdMm, SPREAD.sharedHeightMm) / 1000,
+  })
   const map = lnHeads.map((u) => {
     const headM = pump.shutoffHeadM * Math.exp(u)
     let lifted = 0
     for (const lift of lifts) lifted += lift(headM)
-    return likelihoodRow(data, headM, lnPaths, {
-      boreMm: machine.drainHose.boreMm,
-      b,
-      bSd,
-      pathK,
-      portSdM,
-    }).map((ln) => ln + lifted)
+    return likelihoodRow(data, headM, resistances).map((ln) => ln + lifted)
   })
-  const lnHeadPrior = (u: number) => -0.5 * (u / headSd) ** 2
-  const lnPathPrior = (v: number) => -0.5 * (v / SPREAD.pathK) ** 2
-  const best = (score: (u: number, v: number) => number | null) => {
-    let most = Number.NEGATIVE_INFINITY
-    lnHeads.forEach((u, i) => {
-      lnPaths.forEach((v, j) => {
-        const extra = score(u, v)
-        if (extra !== null) most = Math.max(most, (map[i]?.[j] as number) + extra)
-      })
-    })
-    return most
-  }
-  const nominal = best((u, v) => lnHeadPrior(u) + lnPathPrior(v))
-  const support = {
-    pumpWeak: best((u, v) => (u <= 0.02 ? lnPathPrior(v) : null)) - nominal,
-    pathRestricted: best((u, v) => (v >= -0.02 ? lnHeadPrior(u) : null)) - nominal,
-    both: best((u, v) => (u <= 0.02 && v >= -0.02 ? 0 : null)) - nominal,
-  }
+  const support = supportOf(map, lnHeads, lnPaths, headSd)
   const withPrior = mixturePosterior(map, lnHeads, lnPaths, headSd)
   const alone = posterior(map, () => 0, lnHeads, lnPaths)
   const scaled = (interval: Interval, by: number): Interval => ({
@@ -160,6 +141,32 @@ export function weighDrains(
       logLikelihood: map,
     },
   }
+}
+
+/** Best ln likelihood of each hypothesis above that of a sound pump on a clean path: its own unknown is free, the other keeps its prior. */
+function supportOf(
+  map: readonly number[][],
+  lnHeads: readonly number[],
+  lnPaths: readonly number[],
+  headSd: number,
+): DrainWeighing['support'] {
+  const lnHead = lnHeads.map((u) => -0.5 * (u / headSd) ** 2)
+  const lnPath = lnPaths.map((v) => -0.5 * (v / SPREAD.pathK) ** 2)
+  const never = Number.NEGATIVE_INFINITY
+  let [nominal, pumpWeak, pathRestricted, both] = [never, never, never, never]
+  map.forEach((row, i) => {
+    const low = (lnHeads[i] as number) <= 0.02
+    const head = lnHead[i] as number
+    row.forEach((ln, j) => {
+      const high = (lnPaths[j] as number) >= -0.02
+      const path = lnPath[j] as number
+      if (ln + head + path > nominal) nominal = ln + head + path
+      if (low && ln + path > pumpWeak) pumpWeak = ln + path
+      if (high && ln + head > pathRestricted) pathRestricted = ln + head
+      if (low && high && ln > both) both = ln
+    })
+  })
+  return { pumpWeak: pumpWeak - nominal, pathRestricted: pathRestricted - nominal, both: both - nominal }
 }
 
 /** 95 % of a quantity whose logarithm has a standard deviation. */
@@ -275,30 +282,50 @@ function endHeightError(
   return (0.5 * sdM) / Math.max(0.08, driving)
 }
 
-interface Resistances {
-  boreMm: number
-  b: number
+/** How far what the runs share is unknown: the pump's B as a ratio, the hose's bore, the height of the port. */
+interface SharedErrors {
   bSd: number
-  pathK: number
+  boreMm: number
   portSdM: number
+}
+interface Resistances extends SharedErrors {
+  b: number
+  still: number
+  /** Each path resistance tried, s²/m⁵. */
+  paths: { k: number; pump: Total; gravity: Total }[]
+}
+/** What the water meets in all, s²/m⁵, and its logarithm. */
+interface Total {
+  s2M5: number
+  ln: number
+}
+
+function resistancesOf(
+  lnPaths: readonly number[],
+  pathK: number,
+  b: number,
+  errors: SharedErrors,
+): Resistances {
+  const still = STILL_PUMP_SHARE * pathK
+  const total = (s2M5: number): Total => ({ s2M5, ln: Math.log(s2M5) })
+  const paths = lnPaths.map((v) => {
+    const k = pathK * Math.exp(v)
+    return { k, pump: total(k + b), gravity: total(k + still) }
+  })
+  return { ...errors, b, still, paths }
 }
 
 /**
  * −χ²/2 of all flows at one head, for each path resistance, with the errors that the runs share: tub section, port height, the pump's B
- * and the still pump, the shape of the pump's curve and the hose's bore. The covariance's determinant is left out: it belongs to nuisances that are profiled here, and would favour heads and
- * paths at which they matter less.
+ * and the still pump, the shape of the pump's curve and the hose's bore. The covariance's determinant is left out: it belongs to nuisances
+ * that are profiled here, and would favour heads and paths at which they matter less.
  */
-const LOADS = 6
-function likelihoodRow(
-  data: readonly Datum[],
-  headM: number,
-  lnPaths: readonly number[],
-  r: Resistances,
-): number[] {
+function likelihoodRow(data: readonly Datum[], headM: number, r: Resistances): number[] {
   const n = data.length
-  const still = STILL_PUMP_SHARE * r.pathK
-  const lnShape = new Float64Array(n)
-  const spareM = new Float64Array(n)
+  const lnOff = new Float64Array(n)
+  const portLoad = new Float64Array(n)
+  // ln of B·spare ÷ head: less that of the resistance it is twice ln of the share of its free flow that the pump gives.
+  const lnFree = new Float64Array(n)
   for (let i = 0; i < n; i++) {
     const d = data[i] as Datum
     let [litres, time, driving] = [0, 0, 0]
@@ -308,36 +335,44 @@ function likelihoodRow(
       time += cell.litres / Math.sqrt(spare)
       driving += cell.litres * spare
     }
-    lnShape[i] = Math.log(lMinFromM3PerS(litres / time))
-    spareM[i] = driving / litres
+    lnOff[i] = d.lnFlow - Math.log(lMinFromM3PerS(litres / time))
+    portLoad[i] = (0.5 * r.portSdM) / Math.max(0.05, driving / litres)
+    lnFree[i] = Math.log((r.b * driving) / (litres * headM))
   }
+  // What does not depend on the path: own errors, tub section, port height.
+  const fixed = new Float64Array(n * n)
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j <= i; j++) {
+      const [a, b] = [data[i] as Datum, data[j] as Datum]
+      fixed[i * n + j] =
+        (i === j ? a.own ** 2 : 0) + a.shared * b.shared + (portLoad[i] as number) * (portLoad[j] as number)
+    }
   const residual = new Float64Array(n)
-  const loads = new Float64Array(LOADS * n)
   const covariance = new Float64Array(n * n)
-  return lnPaths.map((v) => {
-    const k = r.pathK * Math.exp(v)
+  const [pumpLoad, stillLoad] = [new Float64Array(n), new Float64Array(n)]
+  const [shapeLoad, boreLoad] = [new Float64Array(n), new Float64Array(n)]
+  return r.paths.map((path) => {
     for (let i = 0; i < n; i++) {
-      const d = data[i] as Datum
-      const gravity = d.kind === 'gravity'
-      const resistance = k + (gravity ? still : r.b)
-      residual[i] = d.lnFlow - (lnShape[i] as number) + 0.5 * Math.log(resistance)
-      loads[LOADS * i] = d.shared
-      loads[LOADS * i + 1] = (0.5 * r.portSdM) / Math.max(0.05, spareM[i] as number)
-      loads[LOADS * i + 2] = gravity ? 0 : (-0.5 * r.bSd * r.b) / resistance
-      loads[LOADS * i + 3] = gravity ? (-0.5 * SPREAD.stillPump * still) / resistance : 0
-      // H₀·xⁿ instead of H₀·x², x = flow ÷ free flow: d ln Q/dn at n = 2, by the implicit function.
-      const spare = spareM[i] as number
-      const x = Math.sqrt(Math.min(1, (r.b * spare) / (resistance * headM)))
-      loads[LOADS * i + 4] = gravity ? 0 : (-SPREAD.curveExponent * r.b * Math.log(x)) / (2 * resistance)
-      loads[LOADS * i + 5] = (-0.5 * SPREAD.boreMm * 5 * k) / (r.boreMm * resistance)
+      const gravity = (data[i] as Datum).kind === 'gravity'
+      const { s2M5, ln } = gravity ? path.gravity : path.pump
+      residual[i] = (lnOff[i] as number) + 0.5 * ln
+      boreLoad[i] = (-0.5 * SPREAD.boreMm * 5 * path.k) / (r.boreMm * s2M5)
+      if (gravity) stillLoad[i] = (-0.5 * SPREAD.stillPump * r.still) / s2M5
+      else {
+        pumpLoad[i] = (-0.5 * r.bSd * r.b) / s2M5
+        // H₀·xⁿ instead of H₀·x², x = flow ÷ free flow: d ln Q/dn at n = 2, by the implicit function.
+        const lnX = Math.min(0, 0.5 * ((lnFree[i] as number) - ln))
+        shapeLoad[i] = (-SPREAD.curveExponent * r.b * lnX) / (2 * s2M5)
+      }
     }
     for (let i = 0; i < n; i++)
-      for (let j = 0; j <= i; j++) {
-        let sum = i === j ? (data[i] as Datum).own ** 2 : 0
-        for (let m = 0; m < LOADS; m++)
-          sum += (loads[LOADS * i + m] as number) * (loads[LOADS * j + m] as number)
-        covariance[i * n + j] = sum
-      }
+      for (let j = 0; j <= i; j++)
+        covariance[i * n + j] =
+          (fixed[i * n + j] as number) +
+          (pumpLoad[i] as number) * (pumpLoad[j] as number) +
+          (stillLoad[i] as number) * (stillLoad[j] as number) +
+          (shapeLoad[i] as number) * (shapeLoad[j] as number) +
+          (boreLoad[i] as number) * (boreLoad[j] as number)
     return gaussianLn(covariance, residual, n)
   })
 }

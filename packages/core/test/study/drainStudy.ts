@@ -20,12 +20,26 @@ export interface DrainFigures {
   falseAlarm: number
   headCovered: number
   pathCovered: number
+  /** Mean of upper ÷ lower end of the intervals given. */
+  headWidth: number
+  pathWidth: number
 }
 
 /** Weak pump against restricted path by protocol, and drains in which something happens on the way. */
 export function drainStudy(repeats: number, draw: Draw): { tables: Table[]; figures: DrainFigures } {
   const rows: Table['rows'] = []
-  const sums = { wrong: 0, judged: 0, alarm: 0, healthy: 0, head: 0, heads: 0, path: 0, paths: 0 }
+  const sums = {
+    wrong: 0,
+    judged: 0,
+    alarm: 0,
+    healthy: 0,
+    head: 0,
+    heads: 0,
+    path: 0,
+    paths: 0,
+    headWidth: 0,
+    pathWidth: 0,
+  }
   const lean = new Map<string, { right: number; decided: number; n: number }>()
   for (const [family, source, everyS] of SETUPS)
     for (const flowLeft of [1, 0.85, 0.7, 0.5]) {
@@ -49,10 +63,12 @@ export function drainStudy(repeats: number, draw: Draw): { tables: Table[]; figu
           else if (verdict !== 'nominal' && verdict !== 'undecided') wrong++
           if (quantities.pump_head_m) {
             sums.heads++
+            sums.headWidth += quantities.pump_head_m.hi / quantities.pump_head_m.lo
             if (covers(quantities.pump_head_m, c.trueHeadM)) sums.head++
           }
           if (quantities.path_resistance_ratio) {
             sums.paths++
+            sums.pathWidth += quantities.path_resistance_ratio.hi / quantities.path_resistance_ratio.lo
             if (covers(quantities.path_resistance_ratio, c.truePathRatio)) sums.path++
           }
         }
@@ -82,6 +98,8 @@ export function drainStudy(repeats: number, draw: Draw): { tables: Table[]; figu
     falseAlarm: sums.alarm / sums.healthy,
     headCovered: sums.head / sums.heads,
     pathCovered: sums.path / sums.paths,
+    headWidth: sums.headWidth / sums.heads,
+    pathWidth: sums.pathWidth / sums.paths,
   }
   return {
     tables: [

@@ -1,6 +1,6 @@
 import { analyseVisit, parseVisitFile, type VisitReport } from '../../src/index.ts'
 import { makeEmptying, makeFullDrainBack } from './backCases.ts'
-import { DRAIN_STRESSES, type DrainStress, makeDrainCase } from './drainCases.ts'
+import { DRAIN_STRESSES, type DrainStress, makeDrainCase, makeOddDrain } from './drainCases.ts'
 import type { Draw } from './draw.ts'
 import { makeHeightCase } from './heightCases.ts'
 import { makeSlip, SLIPS } from './slipCases.ts'
@@ -19,6 +19,10 @@ export interface HabitFigures {
   slipsAsked: number
   ordinaryAsked: number
   headCoveredUnderStress: Record<string, number>
+  /** By hand, by family and when: share found, and share of those whose instant lies in its interval. */
+  cutOuts: Record<string, { found: number; covered: number }>
+  /** Share of ordinary drains by hand in which one is named. */
+  falseCutOuts: number
 }
 const say = (file: object): VisitReport => analyseVisit(parseVisitFile(structuredClone(file)))
 const FAMILIES = ['front', 'top'] as const
@@ -28,13 +32,15 @@ export function habitStudy(repeats: number, draw: Draw): { tables: Table[]; figu
   const heights = leakHeights(repeats, draw)
   const back = runBack(repeats, draw)
   const slips = slipsAsked(repeats, draw)
+  const cuts = cutOuts(2 * repeats, draw)
   const stress = underStress(Math.max(1, Math.round(repeats / 4)), draw)
   return {
-    tables: [timed.table, heights.table, slips.table, stress.table],
+    tables: [timed.table, heights.table, cuts.table, slips.table, stress.table],
     figures: {
       ...heights.figures,
       ...back,
       ...slips.figures,
+      ...cuts.figures,
       timed: timed.figures,
       headCoveredUnderStress: stress.figures,
     },
@@ -172,13 +178,55 @@ function slipsAsked(repeats: number, draw: Draw) {
   }
 }
 
+function cutOuts(repeats: number, draw: Draw) {
+  const figures: HabitFigures['cutOuts'] = {}
+  const rows: Table['rows'] = []
+  let [falsely, ordinary] = [0, 0]
+  for (const family of FAMILIES) {
+    for (const early of [false, true]) {
+      let [found, covered] = [0, 0]
+      for (let i = 0; i < repeats; i++) {
+        const made = makeOddDrain({ family, source: 'hand', oddity: 'cut-out', early }, draw)
+        const told = say(made.file).runs[0]?.quantities.cutout_s
+        if (told) found++
+        if (covers(told, made.cutoutS)) covered++
+      }
+      const key = early ? `${family}, early` : family
+      figures[key] = { found: found / repeats, covered: covered / Math.max(1, found) }
+      rows.push({ loader: key, found: percent(found, repeats), 'instant covered': percent(covered, found) })
+    }
+    for (const fault of ['none', 'pump-weak', 'path-restricted'] as const)
+      for (let i = 0; i < repeats; i++) {
+        const flowLeft = fault === 'none' ? 1 : draw.uniform(0.3, 0.8)
+        const everyS = family === 'front' ? 5 : 10
+        const { file } = makeDrainCase(
+          { family, source: 'hand', everyS, fault, flowLeft, protocol: 'one run', plate: true },
+          draw,
+        )
+        // Half of them without the mark that ends it.
+        const [run] = (file as { runs: { events: object[] }[] }).runs
+        if (run && i % 2 === 1) run.events = run.events.slice(0, 1)
+        ordinary++
+        if (say(file).runs[0]?.quantities.cutout_s) falsely++
+      }
+  }
+  return {
+    table: {
+      title: 'A pump that cuts out, timed by hand',
+      about: `At 35 to 65 % of the drain, or early: at 8 to 35 %, then waited for a minute or three. Named in ordinary drains: ${percent(falsely, ordinary)} of ${ordinary}.`,
+      rows,
+    },
+    figures: { cutOuts: figures, falseCutOuts: falsely / ordinary },
+  }
+}
+
 function underStress(repeats: number, draw: Draw) {
   const figures: Record<string, number> = {}
   const rows: Table['rows'] = []
   for (const stress of DRAIN_STRESSES as DrainStress[]) {
     const c = { heads: 0, head: 0, paths: 0, path: 0 }
     for (const family of FAMILIES)
-      for (const protocol of ['two heights', 'run + lift'] as const)
+      for (const protocol of ['two heights', 'run + lift', 'run + gravity'] as const)
         for (const fault of ['pump-weak', 'path-restricted'] as const)
           for (let i = 0; i < repeats; i++) {
             const made = makeDrainCase(
@@ -198,7 +246,7 @@ function underStress(repeats: number, draw: Draw) {
   return {
     table: {
       title: 'Pump and path when something is not as written',
-      about: 'Streams at 60 % of the flow, by two heights or one run and a lift test.',
+      about: 'Streams at 60 % of the flow, by two heights, or one run with a lift test or a gravity run.',
       rows,
     },
     figures,

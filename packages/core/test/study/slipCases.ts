@@ -46,8 +46,12 @@ export function makeSlip(wish: SlipWish, draw: Draw): object {
       },
       draw,
     ).file as File
-  const fillFile = () =>
-    makeCase({ kind: 'fill', family, source: 'hand', share, plate: true }, draw).file as unknown as File
+  let filledLMin = 0
+  const fillFile = () => {
+    const made = makeCase({ kind: 'fill', family, source: 'hand', share, plate: true }, draw)
+    filledLMin = made.trueFlowLMin
+    return made.file as unknown as File
+  }
   if (wish === 'none' && draw.chance(0.3))
     return makeLeak({ family, source: 'hand', flowLMin: draw.uniform(0.1, 2), minutes: 20 }, draw).file
   const file = wish === 'drain called hold' ? drainFile() : fillKind ? fillFile() : drainFile()
@@ -77,12 +81,7 @@ export function makeSlip(wish: SlipWish, draw: Draw): object {
     case 'meter in gallons':
       for (const run of file.runs) {
         run.columns = [...run.columns, 'flow_l_min']
-        const [first, last] = [run.rows[1], run.rows.at(-1)] as [number[], number[]]
-        const area = family === 'front' ? 0.16 : 0.23
-        const lMin =
-          (60 * area * ((last[1] as number) - (first[1] as number))) /
-          ((last[0] as number) - (first[0] as number))
-        run.rows = run.rows.map((row) => [...row, (lMin * draw.normal(1, 0.02)) / 3.785])
+        run.rows = run.rows.map((row) => [...row, (filledLMin * draw.normal(1, 0.02)) / 3.785])
       }
       break
     case 'drain called hold':
