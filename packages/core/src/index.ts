@@ -220,6 +220,7 @@ export {
   type Gate,
   gateOf,
   leftOpen,
+  pumpMaybeHotWords,
   pumpWaitMin,
   unsaidForSafety,
   waterIsContained,

@@ -497,7 +497,13 @@ describe('what contradicts itself', () => {
     expect(open.some((danger) => !danger.caution)).toBe(true)
   })
   it('is not made safe while nothing is said, nor left with a bridged lock', () => {
-    expect(unsaidForSafety(stateOf([]))).toEqual(['mains', 'water', 'taps'])
+    expect(unsaidForSafety(machine, stateOf([]))).toEqual(['mains', 'water', 'taps'])
+    const bothTaps = { ...machine, valve: { ...machine.valve, taps: ['cold', 'hot'] as const } }
+    const cold = stateOf([entry('state:tap-cold', 'shut')])
+    expect(unsaidForSafety(bothTaps, cold)).toContain('taps')
+    expect(
+      unsaidForSafety(bothTaps, stateOf([entry('state:tap-cold', 'shut'), entry('state:tap-hot', 'shut')])),
+    ).not.toContain('taps')
     const left = [
       entry('state:mains', 'plugged'),
       entry('state:tap-cold', 'open'),

@@ -42,7 +42,9 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
   const [unsaid, setUnsaid] = useState<string | null>(null)
   const settle = (to: 'done' | 'not-needed') => {
     const missing =
-      stage === 'make-safe' && to === 'done' && status !== 'done' ? unsaidForSafety(space.state) : []
+      stage === 'make-safe' && to === 'done' && status !== 'done'
+        ? unsaidForSafety(space.visit.machine.spec, space.state)
+        : []
     if (missing.length > 0)
       return setUnsaid(`Not said yet: ${missing.map((field) => SAFE_WORD[field]).join(', ')}. Set it above.`)
     setUnsaid(null)

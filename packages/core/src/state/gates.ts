@@ -128,7 +128,7 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
     if (state.pump === null && wait >= 1)
       blocks.push({
         field: 'pump',
-        why: `The pump may have been running before you came: it counts as hot for another ${Math.ceil(wait)} min, or say how long it ran.`,
+        why: pumpMaybeHotWords(wait),
       })
     else if (wait >= 1)
       blocks.push({
@@ -247,12 +247,17 @@ export function pumpWaitMin(state: MachineState, nowMs: number): number {
   return pumpCoolDownMin(ranMin, Math.max(0, (nowMs - state.pump.endedAtMs) / 60_000))
 }
 
+/** That a pump nobody spoke of counts as hot, and for how long, min. */
+export function pumpMaybeHotWords(waitMin: number): string {
+  return `The pump may have been running before you came: it counts as hot for another ${Math.ceil(waitMin)} min, or say how long it ran.`
+}
+
 /** What has to be said before a machine counts as made safe; empty = all of it. */
-export function unsaidForSafety(state: MachineState): ('mains' | 'water' | 'taps')[] {
+export function unsaidForSafety(machine: MachineSpec, state: MachineState): ('mains' | 'water' | 'taps')[] {
   return [
     ...(state.mains === null ? (['mains'] as const) : []),
     ...(state.water.kind === 'unknown' ? (['water'] as const) : []),
-    ...(state.taps.cold === null && state.taps.hot === null ? (['taps'] as const) : []),
+    ...(machine.valve.taps.some((tap) => state.taps[tap] === null) ? (['taps'] as const) : []),
   ]
 }
 

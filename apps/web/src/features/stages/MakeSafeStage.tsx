@@ -3,6 +3,7 @@ import {
   gateOf,
   litresInside,
   PUMP_HEAT,
+  pumpMaybeHotWords,
   pumpTempC,
   pumpWaitMin,
   type WayOutId,
@@ -185,7 +186,7 @@ function PumpHeat({ space }: { space: Space }) {
       <p className={wait >= 1 ? 'font-semibold text-watch' : ''}>
         {pump === null
           ? wait >= 1
-            ? `The pump may have been running before you came: it counts as hot for another ${Math.ceil(wait)} min, or say how long it ran.`
+            ? pumpMaybeHotWords(wait)
             : 'The pump did not run here, as far as is known.'
           : wait >= 1
             ? `${space.state.pumpJammed ? 'The jammed pump was on' : 'The pump ran'} ${clockText(pump.ranMin * 60)}: about ${withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin))} now, under ${withUnit(units, 'temperature', PUMP_HEAT.safeC)} in ${Math.ceil(wait)} min (estimate).`
