@@ -229,3 +229,43 @@ it.each([
   expect(runs[0]?.quantities.flow_l_min?.value).toBeCloseTo(1.55 * 60 * LITRES_PER_MM, -0.5)
   expect(runs[0]?.notes.join(' ')).toMatch(/ruler/)
 })
+
+it('asks what was done between two runs that contradict each other, and weighs neither until it is said', () => {
+  const drain = (lMin: number, change: object = {}) => ({
+    kind: 'drain',
+    hose_end_mm: 900,
+    columns: ['t_s', 'ruler_mm'],
+    rows: rowsOf((t) => 280 - (lMin / 60 / LITRES_PER_MM) * t, 150),
+    events: [{ t_s: 0, what: 'pump-on' }],
+    ...change,
+  })
+  const early = { started_at: '2026-03-02T09:00:00Z' }
+  const late = { started_at: '2026-03-02T09:40:00Z' }
+  const apart = said([fill('cold', 4, early), fill('cold', 9, late), drain(11, early), drain(22, late)])
+  expect(apart.words).toMatch(/Two cold fills differ: the second runs at 2[12]\d % of the first/)
+  expect(apart.words).toMatch(
+    /Two drains at one height differ: the second runs at (19|20|21)\d % of the first/,
+  )
+  expect(apart.words).not.toMatch(/gives what it should|cannot be told from sound|is restricted|is weak/)
+  expect(apart.combined.verdicts).not.toHaveProperty('fill')
+  expect(apart.combined.not_identifiable.pump_head_m).toMatch(/enter what was done in between/)
+  const acts = ['outer-drain-hose', 'inlet-screen'].map((part) => ({
+    at: '2026-03-02T09:20:00Z',
+    what: 'cleaned',
+    part,
+  }))
+  const told = said([fill('cold', 4, early), fill('cold', 9, late), drain(11, early), drain(22, late)], [], {
+    acts,
+  })
+  expect(told.words).not.toMatch(/differ/)
+  expect(told.words).toMatch(
+    /Since the inlet screen was cleaned, the cold fill runs at 2[12]\d % of its flow before/,
+  )
+  // Runs that differ by what a warm pump or the house's pressure does are no contradiction.
+  expect(said([fill('cold', 8.4), fill('cold', 9), drain(20), drain(22)]).words).not.toMatch(/differ/)
+})
+it('leaves out the one fill of three that does not fit the others, by name', () => {
+  const { words, combined } = said([fill('cold', 4), fill('cold', 9), fill('cold', 9.1)])
+  expect(words).toMatch(/One cold fill, at 4\d % of the others, does not fit them and is left out/)
+  expect(combined.verdicts.fill).toBe('none')
+})

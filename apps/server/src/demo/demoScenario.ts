@@ -1,4 +1,4 @@
-import type { LeakPhase, RigFault, RunKind, RunPlan, Tap } from '@brendik/core'
+import { actValue, type LeakPhase, type RigFault, type RunKind, type RunPlan, type Tap } from '@brendik/core'
 import { DEMO_MACHINES, DEMO_SITES, idOf } from './demoPeople.ts'
 
 export interface DemoRun {
@@ -184,7 +184,13 @@ export function demoVisits(midnightMs: number, nowMs: number) {
         run('quarry drain after', 'drain', 'none', at(9, 10), 1, 1, 'stream'),
       ],
       [],
-      [],
+      [
+        {
+          atMs: at(8, 50),
+          topic: `act:${idOf(`act ${day} quarry`)}`,
+          value: actValue({ what: 'cleared', part: 'outer-drain-hose' }),
+        },
+      ],
       at(9, 40),
     ),
     visit(

@@ -7,6 +7,7 @@ import type { Interval } from '../runs/interval.ts'
 import type { Bounds, NotIdentifiable, Quantities } from '../runs/quantities.ts'
 import type { RunKind } from '../runs/runPlan.ts'
 import { epochOfRun, inOrderMade, lookOutdatedBy, runOutdatedBy, type VisitAct } from './acts.ts'
+import { type Disagreement, disagreements, isDisputed, oddFills } from './disagree.ts'
 import { type DrainTrouble, type PumpFate, pumpFate, troubleOfRuns, troubleSeen } from './drainTrouble.ts'
 import { type CatchHeight, heightFromCatches, heightFromStopLevel } from './leakHeights.ts'
 import { type JudgedRun, numbersOf, type Observation } from './observations.ts'
@@ -35,6 +36,10 @@ export interface VisitSays {
   /** The act after which no run was made on that path: what it says is of before. */
   since: Partial<Record<PathName, VisitAct>>
   changes: VisitChange[]
+  /** Runs that contradict each other with nothing done in between: asked about, and not weighed. */
+  disagree: Disagreement[]
+  /** Fills that lie far off two or more others of their tap, with their flow ÷ that of the others: left out. */
+  oddFills: { tap: Tap; shareOfOthers: number }[]
 }
 
 export interface RunBackSays {
@@ -80,6 +85,7 @@ export interface StandpipeWeighing {
 const WORTH_MM = 120
 const TWO_HEIGHTS =
   'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test (2 min)'
+const DRAINS_DIFFER = 'two drains at one height differ: enter what was done in between, or drain a third time'
 /** A meter below these shares of the level is convicted at 1 % false alarms: seeded study, by how the level was read. */
 const METER_LOW = 0.91
 const METER_HIGH = 1.12
@@ -119,17 +125,25 @@ export function combineVisit(
   const hold = weighHolds(holds)
   const flows = drains.filter((run) => run.plan.kind === 'drain')
   const trouble = troubleSeen(observations) ?? troubleOfRuns(flows)
+  const disagree = disagreements([...paths.fill.runs, ...(trouble ? [] : flows)])
+  const odd = oddFills(paths.fill.runs)
+  const fills = paths.fill.runs.filter(
+    (run) => !isDisputed(run, disagree) && !odd.some((one) => one.run === run),
+  )
+  const weighed = weighDrains(machine, site, trouble ? [] : drains, observations)
+  // Two that contradict each other are believed no more than their difference allows: what is decided nevertheless stands, else it is asked.
+  const settled = weighed && ['pump-weak', 'path-restricted', 'both'].includes(weighed.verdict)
+  const disputed = !settled && drains.some((run) => isDisputed(run, disagree))
   const says: VisitSays = {
     quantities: {},
     notIdentifiable: {},
     bounds: {},
-    drain: weighDrains(machine, site, trouble ? [] : drains, observations),
+    drain: disputed ? null : weighed,
     drainTrouble: flows.length > 0 || trouble === 'foam' || trouble === 'backs-up' ? trouble : null,
     pump: pumpFate(flows, observations),
-    fill: fillOf(
-      weighFills(machine, site, paths.fill.runs, observations, hold?.verdict === 'siphon'),
-      paths.fill.runs,
-    ),
+    fill: fillOf(weighFills(machine, site, fills, observations, hold?.verdict === 'siphon'), fills),
+    disagree,
+    oddFills: odd.map(({ tap, shareOfOthers }) => ({ tap, shareOfOthers })),
     hold,
     // A tub that holds now has no leak to place, whatever an earlier hold showed.
     leakHeight: leakHeightOf(leaksByHold(hold) ? holds : [], observations, hold),
@@ -243,6 +257,8 @@ function runBackOf(drains: readonly JudgedRun[], observations: readonly Observat
 
 function tellDrain(says: VisitSays): void {
   const { drain } = says
+  if (!drain && says.disagree.some(({ kind }) => kind === 'drain'))
+    for (const id of ['pumpHeadM', 'pathResistanceRatio'] as const) says.notIdentifiable[id] = DRAINS_DIFFER
   if (!drain) return
   if (drain.told.head) says.quantities.pumpHeadM = drain.head.withPrior
   else says.notIdentifiable.pumpHeadM = TWO_HEIGHTS

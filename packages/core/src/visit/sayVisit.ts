@@ -69,6 +69,11 @@ export function sayFirst(says: VisitSays): string[] {
   return [
     ...says.slips.map(({ code, written, meant }) => saySlip(code, written, meant)),
     ...says.changes.map((change) => sayChange(change)),
+    ...says.disagree.map((pair) => sayDisagreement(pair)),
+    ...says.oddFills.map(
+      ({ tap, shareOfOthers }) =>
+        `One ${tap} fill, at ${Math.round(100 * shareOfOthers)} % of the others, does not fit them and is left out.`,
+    ),
     ...(says.pump ? [sayPump(says.pump)] : []),
     ...(says.drainTrouble && !says.pump ? [TROUBLE[says.drainTrouble]] : []),
   ]
@@ -104,6 +109,12 @@ export function actWords({ what, part, tap }: VisitAct): string {
 function sayChange({ kind, tap, act, before, after }: VisitSays['changes'][number]): string {
   const name = kind === 'fill' ? `${tap ? `${tap} ` : ''}fill` : 'drain'
   return `Since ${actWords(act)}, the ${name} runs at ${Math.round((100 * after.value) / before.value)} % of its flow before.`
+}
+
+function sayDisagreement({ kind, tap, beforeLMin, afterLMin }: VisitSays['disagree'][number]): string {
+  const runs = kind === 'fill' ? `Two ${tap} fills` : 'Two drains at one height'
+  const share = Math.round((100 * afterLMin) / beforeLMin)
+  return `${runs} differ: the second runs at ${share} % of the first. Was something cleaned, cleared or changed in between? Enter it, and they are weighed apart; else time a third.`
 }
 
 const TROUBLE: Record<NonNullable<VisitSays['drainTrouble']>, string> = {

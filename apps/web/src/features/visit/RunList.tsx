@@ -42,7 +42,7 @@ export function RunList({
           <li key={run.id} className="flex border-t border-line">
             <Link
               to={`/runs/${run.id}`}
-              className="grid min-w-0 flex-1 grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[8.5rem_1fr]"
+              className="grid min-w-0 flex-1 grid-cols-[5.2rem_1fr] gap-x-4 py-4 pr-4 md:grid-cols-[8.5rem_1fr]"
             >
               <RunFigure run={run} />
               <RunWords run={run} />
