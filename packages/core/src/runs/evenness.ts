@@ -6,11 +6,12 @@ import { normalQuantile } from '../numeric/random.ts'
 import { type LineFit, type LinePrior, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import { m3PerSFromLMin } from '../units.ts'
+import { correlationFactor } from './correlation.ts'
 import type { Interval } from './interval.ts'
 import { middleAbsorption } from './laundry.ts'
 import { middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { blockMedians, type LevelSeries, type ReadingSource } from './readings.ts'
-import type { RunPlan } from './runPlan.ts'
+import { plannedEndMm, type RunPlan } from './runPlan.ts'
 
 /** How even a flow was: its fluctuation, and how much slower its late half was than the falling level explains. */
 export interface Evenness {
@@ -55,12 +56,23 @@ export function evenness(plan: RunPlan, levels: LevelSeries, source: ReadingSour
   const f = transform(series, tub, spareMm, soak, sign)
   const sigma = Float64Array.from(series.mm, (mm) => sensitivity(tub, mm, spareMm))
   const oneMm = NOISE_MM[source] / (source === 'hand' ? Math.sqrt(perBlock) : 1)
-  const half = halvesOf(series, f, sigma, { scale: oneMm, worth: 6 })
+  const whole = plan.kind !== 'drain' || passed(plan, series) > LEAST_PASSED
+  const half = !whole ? null : halvesOf(series, f, sigma, { scale: oneMm, worth: 6 }, perBlock)
   return {
     wanderMm: wander(series, f, sigma, tub.floorMm + FLOOR_MARGIN_MM),
     unsteadiness: n >= 3 * STRETCHES.least ? unsteadiness(series, f, sigma, oneMm, source) : null,
     slowing: half ? slowing(half, headEffect(plan, half, spareMm), SHAPE_SE[tub.shape]) : null,
   }
+}
+
+/** A drain that has not gone this share of its way has no late half yet. */
+const LEAST_PASSED = 0.6
+
+/** Share of the way from its start to where it should end that a drain has gone. */
+function passed(plan: RunPlan, { mm }: LevelSeries): number {
+  const k = Math.max(1, Math.floor(mm.length / 12))
+  const [first, last] = [median(mm.subarray(0, k)), median(mm.subarray(mm.length - k))]
+  return (first - last) / Math.max(1, first - Math.max(0, plannedEndMm(plan)))
 }
 
 /** The weakest pump that could give the flow of the early half has this share of the head that its flow needs. Estimate. */
@@ -72,6 +84,8 @@ const LEAST_SPARE_MM = 60
 interface Halves {
   early: LineFit
   late: LineFit
+  /** How much wider their errors are by noise that a stream remembers from one block to the next. */
+  remembered: number
   earlyMm: number
   lateMm: number
 }
@@ -82,6 +96,7 @@ function halvesOf(
   f: Float64Array,
   sigma: Float64Array,
   prior: LinePrior,
+  perBlock: number,
 ): Halves | null {
   const n = series.tS.length
   const half = Math.floor(n / 2)
@@ -92,6 +107,10 @@ function halvesOf(
   return {
     early,
     late,
+    remembered: Math.max(
+      correlationFactor(early.residuals, perBlock),
+      correlationFactor(late.residuals, perBlock),
+    ),
     earlyMm: median(series.mm.subarray(0, half)),
     lateMm: median(series.mm.subarray(half)),
   }
@@ -112,11 +131,13 @@ function headEffect(plan: RunPlan, { early, earlyMm, lateMm }: Halves, spareMm: 
   return falls(weakest) / falls(spareMm)
 }
 
-function slowing({ early, late }: Halves, headShare: number, shapeSe: number): Interval | null {
+function slowing({ early, late, remembered }: Halves, headShare: number, shapeSe: number): Interval | null {
   const ratio = late.slope / early.slope / headShare
+  // The correlation of so few residuals is itself overstated by what the line does not follow. Settled on the study.
+  const wider = remembered ** 0.6
   const se = Math.hypot(
-    late.slopeSe / early.slope,
-    (ratio * early.slopeSe) / early.slope,
+    (wider * late.slopeSe) / early.slope,
+    (wider * ratio * early.slopeSe) / early.slope,
     shapeSe * Math.max(0.3, Math.abs(ratio)),
   )
   const t = studentT975(Math.min(early.degreesOfFreedom, late.degreesOfFreedom))
