@@ -274,6 +274,7 @@ export { runInVisit } from './visit/runInVisit.ts'
 export {
   actWords,
   CAUSE_WORDS,
+  sayChange,
   sayDrain,
   sayFill,
   sayFirst,

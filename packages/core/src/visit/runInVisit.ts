@@ -2,6 +2,7 @@ import type { RunAnalysis } from '../runs/runAnalysis.ts'
 import type { RunPlan } from '../runs/runPlan.ts'
 import type { Saying } from '../runs/sayRun.ts'
 import type { VisitSays } from './combineVisit.ts'
+import { isDisputed } from './disagree.ts'
 import type { JudgedRun } from './observations.ts'
 import { type Slip, slipOfRun } from './slips.ts'
 
@@ -17,7 +18,7 @@ export function runInVisit(run: JudgedRun, place: number, says: VisitSays): RunA
   if (slip) return asked(analysis, plan, slip)
   if (plan.kind === 'hold' && saying.code === 'falling' && says.hold) return holdIn(analysis, says)
   if (saying.code === 'stalled' && says.pump) return { ...analysis, saying: { ...saying, known: true } }
-  if (saying.code === 'slow' && isSettled(plan, says))
+  if (saying.code === 'slow' && (isSettled(plan, says) || isBefore(run, says)))
     return { ...analysis, saying: { ...saying, settled: true } }
   return analysis
 }
@@ -49,6 +50,18 @@ function isSettled(plan: RunPlan, says: VisitSays): boolean {
   const weighed =
     says.drain !== null && says.drain.verdict !== 'undecided' && says.drain.verdict !== 'nominal'
   return plan.kind === 'drain' && (weighed || says.drainTrouble !== null || says.pump !== null)
+}
+
+/** Whether an act and a run after it have made this one a thing of the past, or another run contradicts it: the visit says what is next. */
+function isBefore(run: JudgedRun, says: VisitSays): boolean {
+  const { kind, taps } = run.plan
+  const changed = says.changes.some(
+    (change) =>
+      change.kind === kind &&
+      (change.tap === null || taps.includes(change.tap)) &&
+      (run.atMs ?? Number.NEGATIVE_INFINITY) < change.act.atMs,
+  )
+  return changed || isDisputed(run, says.disagree)
 }
 
 function holdIn(analysis: RunAnalysis, says: VisitSays): RunAnalysis {

@@ -46,6 +46,7 @@ const FILL_NEXT: Record<NonNullable<FillWeighing['next']>['measure'], string> = 
 export function sayVisit(says: VisitSays, text: VisitText = METRIC_VISIT): string[] {
   const siphons = says.fill?.verdict === 'standpipe.siphon' || says.hold?.verdict === 'siphon'
   return [
+    ...says.changes.map((change) => sayChange(change)),
     ...sayFirst(says),
     says.fill ? sayFill(says.fill) : null,
     says.meter && says.meter.verdict !== 'agrees'
@@ -64,11 +65,10 @@ export function sayVisit(says: VisitSays, text: VisitText = METRIC_VISIT): strin
   ].filter((line): line is string => line !== null)
 }
 
-/** What comes before any weighing: questions about slips, what an act changed, and a pump or drain that is told by itself. */
+/** What comes before any weighing: questions about slips and contradictions, and a pump or drain that is told by itself. */
 export function sayFirst(says: VisitSays): string[] {
   return [
     ...says.slips.map(({ code, written, meant }) => saySlip(code, written, meant)),
-    ...says.changes.map((change) => sayChange(change)),
     ...says.disagree.map((pair) => sayDisagreement(pair)),
     ...says.oddFills.map(
       ({ tap, shareOfOthers }) =>
@@ -106,7 +106,8 @@ export function actWords({ what, part, tap }: VisitAct): string {
   return `the ${tap ? `${tap} ` : ''}${PART_NAME[part].toLowerCase()} ${DONE[what]}`
 }
 
-function sayChange({ kind, tap, act, before, after }: VisitSays['changes'][number]): string {
+/** What an act changed, by a run before and one after it. */
+export function sayChange({ kind, tap, act, before, after }: VisitSays['changes'][number]): string {
   const name = kind === 'fill' ? `${tap ? `${tap} ` : ''}fill` : 'drain'
   return `Since ${actWords(act)}, the ${name} runs at ${Math.round((100 * after.value) / before.value)} % of its flow before.`
 }

@@ -90,7 +90,7 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
             <button
               type="button"
               aria-label={`Take back: ${actWords(act)}`}
-              className="min-h-12 cursor-pointer px-2 text-sm text-soft underline underline-offset-4"
+              className="min-h-12 min-w-12 cursor-pointer text-left text-sm text-soft underline underline-offset-4"
               onClick={() => space.say(act.topic, null)}
             >
               take back

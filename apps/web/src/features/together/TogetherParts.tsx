@@ -1,4 +1,13 @@
-import { CAUSE_WORDS, FILL_CAUSES, sayFill, sayFirst, sayHold, sayLast, type VisitSays } from '@brendik/core'
+import {
+  CAUSE_WORDS,
+  FILL_CAUSES,
+  sayChange,
+  sayFill,
+  sayFirst,
+  sayHold,
+  sayLast,
+  type VisitSays,
+} from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Causes } from './Causes.tsx'
@@ -27,6 +36,7 @@ export function TogetherParts({ says }: { says: VisitSays }) {
   const { units } = usePrefs()
   return (
     <>
+      <Changes changes={says.changes} />
       <Told label="What comes first" lines={sayFirst(says)} />
       {says.drain && !says.pump && says.drain.used.pumpRuns + says.drain.used.liftTests > 0 && (
         <PumpAgainstPath drain={says.drain} />
@@ -39,6 +49,26 @@ export function TogetherParts({ says }: { says: VisitSays }) {
       {says.standpipe?.tooHigh && <Standpipe standpipe={says.standpipe} />}
       <Told label="What is left to do" lines={sayLast(says, visitText(units))} />
     </>
+  )
+}
+
+/** From this ratio of flows on something done has helped. */
+const HELPED = 1.1
+
+/** What was done and what it did to the flow. */
+function Changes({ changes }: { changes: VisitSays['changes'] }) {
+  if (changes.length === 0) return null
+  return (
+    <section aria-label="What changed" className="border-t border-line py-4">
+      {changes.map((change) => (
+        <p
+          key={`${change.kind} ${change.tap}`}
+          className={`max-w-prose py-1 text-xl leading-snug font-semibold ${change.after.value > HELPED * change.before.value ? 'text-good' : ''}`}
+        >
+          {sayChange(change)}
+        </p>
+      ))}
+    </section>
   )
 }
 
