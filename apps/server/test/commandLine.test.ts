@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -52,6 +53,52 @@ it('answers line by line and goes on after a bad one', () => {
   expect(lines.map((line) => Object.keys(line)[0])).toEqual(['runs', 'error', 'error', 'runs'])
   expect(lines[2].error).toMatch(/^format: /)
 })
+it('shares much input over the cores and keeps its order, a bad line in its place', () => {
+  const rows = (lMin: number) => Array.from({ length: 500 }, (_, i) => [i / 2, Math.round(lMin * i) / 10])
+  const lines = Array.from({ length: 60 }, (_, k) =>
+    k === 37
+      ? '{"format":'
+      : JSON.stringify({
+          ...visit,
+          runs: [{ kind: 'fill', columns: ['t_s', 'level_mm'], rows: rows(3 + k / 20) }],
+        }),
+  )
+  const input = lines.join('\n')
+  expect(input.length).toBeGreaterThan(300_000)
+  const { status, stdout } = brendik(['analyse', '-', '--jsonl'], input)
+  const answers = stdout
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line))
+  expect(status).toBe(0)
+  expect(answers).toHaveLength(60)
+  expect(answers[37].error).toMatch(/^expected JSON/)
+  const flows = answers.filter((_, k) => k !== 37).map((answer) => answer.runs[0].quantities.flow_l_min.value)
+  expect(flows).toEqual([...flows].sort((a, b) => a - b))
+  expect(flows.at(-1)).toBeGreaterThan(1.5 * flows[0])
+})
+it('answers a line of a pipe that is held open before the next is written', async () => {
+  const child = spawn('npx', ['--no', 'brendik', 'analyse', '-', '--jsonl'], {
+    cwd: root,
+    env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: '' },
+    stdio: ['pipe', 'pipe', 'ignore'],
+  })
+  const answers: string[] = []
+  child.stdout.on('data', (text) => answers.push(String(text)))
+  for (const count of [1, 2]) {
+    child.stdin.write(`${JSON.stringify(visit)}\n`)
+    while (answers.join('').split('\n').length <= count) await new Promise((done) => setTimeout(done, 20))
+  }
+  child.stdin.end()
+  await once(child, 'exit')
+  expect(
+    answers
+      .join('')
+      .trim()
+      .split('\n')
+      .map((line) => Object.keys(JSON.parse(line))[0]),
+  ).toEqual(['runs', 'runs'])
+}, 20_000)
 it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
   const wet = {
     ...visit,
