@@ -266,6 +266,14 @@ it('asks what was done between two runs that contradict each other, and weighs n
 })
 it('leaves out the one fill of three that does not fit the others, by name', () => {
   const { words, combined } = said([fill('cold', 4), fill('cold', 9), fill('cold', 9.1)])
-  expect(words).toMatch(/One cold fill, at 4\d % of the others, does not fit them and is left out/)
+  expect(words).toMatch(/One cold fill, at 4\d % of what the rest shows, does not fit it and is left out/)
+  expect(combined.verdicts.fill).toBe('none')
+})
+it('lets a short fill by hand overturn no whole one: it is left out by name', () => {
+  const short = fill('cold', 4, {
+    rows: rowsOf((t) => 200 + (4 / 60 / LITRES_PER_MM) * t, 60),
+  })
+  const { words, combined } = said([fill('cold', 9), short])
+  expect(words).toMatch(/One cold fill, at \d+ % of what the rest shows, does not fit it and is left out/)
   expect(combined.verdicts.fill).toBe('none')
 })

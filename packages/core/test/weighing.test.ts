@@ -94,6 +94,16 @@ it.each([
 ] as const)('decides by %s', (_what, runs, observations, verdict) =>
   expect(weigh([...runs], [...observations])?.verdict).toBe(verdict),
 )
+it('lets a short drain overturn no firm answer: it is left out and named', () => {
+  const firm = [drain(1.5, 1, 900), drain(1.5, 1, 400)]
+  const short = drain(3.2, 1, 900)
+  const { basis } = short.analysis
+  if (basis?.of === 'flow') basis.readingsSe = 0.08 * basis.flowLMin
+  const weighed = weigh([...firm, short])
+  expect(weighed?.verdict).toBe('pump-weak')
+  expect(weighed?.outliers).toHaveLength(1)
+  expect(weighed?.head.withPrior).toEqual(weigh(firm)?.head.withPrior)
+})
 it('says how much of the answer came from the plate', () => {
   const one = weigh([drain(2.4, 1, 900)])
   const lifted = weigh([drain(2.4, 1, 900)], [lift(2660)])

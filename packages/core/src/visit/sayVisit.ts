@@ -72,7 +72,7 @@ export function sayFirst(says: VisitSays): string[] {
     ...says.disagree.map((pair) => sayDisagreement(pair)),
     ...says.oddFills.map(
       ({ tap, shareOfOthers }) =>
-        `One ${tap} fill, at ${Math.round(100 * shareOfOthers)} % of the others, does not fit them and is left out.`,
+        `One ${tap} fill, at ${Math.round(100 * shareOfOthers)} % of what the rest shows, does not fit it and is left out. ${DONE_BEFORE}`,
     ),
     ...(says.pump ? [sayPump(says.pump)] : []),
     ...(says.drainTrouble && !says.pump ? [TROUBLE[says.drainTrouble]] : []),
@@ -117,6 +117,8 @@ function sayDisagreement({ kind, tap, beforeLMin, afterLMin }: VisitSays['disagr
   const share = Math.round((100 * afterLMin) / beforeLMin)
   return `${runs} differ: the second runs at ${share} % of the first. Was something cleaned, cleared or changed in between? Enter it, and they are weighed apart; else time a third.`
 }
+
+const DONE_BEFORE = 'Was something done before it? Then enter that.'
 
 const TROUBLE: Record<NonNullable<VisitSays['drainTrouble']>, string> = {
   foam: 'Foam in the water: rinse it out and drain again before pump or path is judged.',
@@ -240,7 +242,7 @@ export function sayDrain(drain: DrainWeighing, text: VisitText = METRIC_VISIT): 
   const times = drain.path.withPrior.value.toFixed(1)
   const left =
     drain.outliers.length > 0
-      ? ` One drain (${drain.outliers[0]?.toFixed(1)} L/min) does not fit the others and is left out.`
+      ? ` One drain (${drain.outliers[0]?.toFixed(1)} L/min) does not fit the others and is left out. ${DONE_BEFORE}`
       : ''
   return `${sayDrainVerdict(drain, head, times)}${left}`
 }

@@ -11,6 +11,7 @@ import {
 import type { Interval } from '../runs/interval.ts'
 import { tubVolumeL } from '../tub/tubVolume.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import { lessInformed } from './disagree.ts'
 import { isDisturbed } from './drainTrouble.ts'
 import { mixturePosterior, posterior } from './gridPosterior.ts'
 import { liftShown, liftTests } from './liftTests.ts'
@@ -206,7 +207,7 @@ const OUTLIER_SES = 4
 
 /**
  * All runs of one epoch count by their information. Of three or more at one height one that lies far off the others is left out and named;
- * of two that contradict each other neither is believed more than their difference allows.
+ * of two that contradict each other a much less informed one is left out too, else neither is believed more than their difference allows.
  */
 function withoutOutliers(all: readonly Datum[]): { data: Datum[]; outliers: number[] } {
   const groups = new Map<string, Datum[]>()
@@ -235,6 +236,11 @@ function withoutOutliers(all: readonly Datum[]): { data: Datum[]; outliers: numb
       return group.filter((_, i) => i !== worst)
     }
     const [a, b] = group as [Datum, Datum]
+    const odd = lessInformed(a.own, b.own)
+    if (odd !== null) {
+      outliers.push(Math.exp((group[odd] as Datum).lnFlow))
+      return group.filter((_, i) => i !== odd)
+    }
     const half = Math.abs(a.lnFlow - b.lnFlow) / 2
     return group.map((d) => ({ ...d, own: Math.hypot(d.own, half) }))
   })
