@@ -111,9 +111,10 @@ export function isDisputed(run: JudgedRun, found: readonly Disagreement[]): bool
 function alike({ plan }: JudgedRun): string | null {
   if (plan.kind === 'drain') {
     const endMm = plan.hoseEndMm ?? plan.site.standpipeHeightMm ?? USUAL_HOSE_END_MM
-    return `drain ${Math.round(endMm / 100)}`
+    return `drain ${Math.round(endMm / 100)} ${plan.laundry}`
   }
-  return plan.kind === 'fill' && plan.taps.length === 1 && !plan.throttled ? `fill ${plan.taps[0]}` : null
+  const single = plan.kind === 'fill' && plan.taps.length === 1 && !plan.throttled
+  return single ? `fill ${plan.taps[0]} ${plan.laundry}` : null
 }
 
 /** Flow and its relative error from the readings; null where none is known well, or something else disturbed it. */
