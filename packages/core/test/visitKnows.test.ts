@@ -277,3 +277,26 @@ it('lets a short fill by hand overturn no whole one: it is left out by name', ()
   expect(words).toMatch(/One cold fill, at \d+ % of what the rest shows, does not fit it and is left out/)
   expect(combined.verdicts.fill).toBe('none')
 })
+it('takes a run timed from an unknown level for no evidence, and calls nothing inside a band that it lies beside', () => {
+  const { fill_level_mm: _level, ...machine } = MACHINE
+  const timed = {
+    kind: 'drain',
+    hose_end_mm: 900,
+    columns: ['t_s', 'ruler_mm'],
+    rows: [],
+    events: [
+      { t_s: 0, what: 'pump-on' },
+      { t_s: 170, what: 'air-drawn' },
+    ],
+  }
+  const { combined, runs, words } = said([timed], [], { machine })
+  expect(runs[0]?.verdict).toBe('not-identifiable')
+  expect(combined.verdicts).not.toHaveProperty('drain')
+  expect(words).not.toMatch(/sound/)
+  const near = said([fill('cold', 8)]).runs[0]
+  expect(near?.verdict).toBe('within')
+  const [lo, flow] = [near?.expected?.flow_l_min.lo ?? 0, near?.quantities.flow_l_min?.value ?? 0]
+  expect(near?.reason).toMatch(
+    flow < lo ? /too near the expected .* to be called slow/ : /inside the expected/,
+  )
+})

@@ -114,7 +114,8 @@ const ABOVE_TOP_MM = 60
 export function analyseVisit(file: VisitFile): VisitReport {
   const { judged, says } = judgeVisit(file)
   const known = judged.map((run, place) => ({ plan: run.plan, analysis: runInVisit(run, place, says) }))
-  return { runs: known.map(toReport), combined: combinedReport(says) }
+  const told = known.some(({ analysis }) => analysis.verdict !== 'not-identifiable')
+  return { runs: known.map(toReport), combined: combinedReport(says, told) }
 }
 
 /** A visit file as the core sees it: machine, place, its runs judged, its looks, and what they say together. */
@@ -233,12 +234,15 @@ function named(found: {
   return out
 }
 
-function combinedReport(says: VisitSays): VisitReport['combined'] {
+/** @param told - Whether a run says something by itself. */
+function combinedReport(says: VisitSays, told: boolean): VisitReport['combined'] {
   const lines = sayVisit(says)
+  const asked = says.disagree.some(({ kind }) => kind === 'drain')
   return {
     ...named(says),
     verdicts: {
-      ...(says.drainTrouble && !says.drain ? { drain: 'undecided', drain_trouble: says.drainTrouble } : {}),
+      ...((says.drainTrouble || asked) && !says.drain ? { drain: 'undecided' } : {}),
+      ...(says.drainTrouble && !says.drain ? { drain_trouble: says.drainTrouble } : {}),
       ...(says.slips.length > 0 ? { asked: says.slips.map((slip) => slip.code) } : {}),
       ...(says.pump ? { pump: says.pump.verdict } : {}),
       ...(says.drain
@@ -255,7 +259,8 @@ function combinedReport(says: VisitSays): VisitReport['combined'] {
       ...(says.meter ? { meter: says.meter.verdict } : {}),
       ...(says.standpipe ? { standpipe: says.standpipe.tooHigh ? 'too-high' : 'fine' } : {}),
     },
-    reason: lines.length > 0 ? lines.join(' ') : 'No run could be judged.',
+    reason:
+      lines.length > 0 ? lines.join(' ') : told ? 'Each run speaks for itself.' : 'No run could be judged.',
   }
 }
 

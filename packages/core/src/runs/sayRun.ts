@@ -110,7 +110,7 @@ export function sayRun(
   const word = saying.kind === 'fill' ? 'Fills' : saying.kind === 'siphon' ? 'Runs out' : 'Drains'
   switch (saying.code) {
     case 'within':
-      return `${word} at ${flow(saying.flowLMin)}, inside the expected ${band(saying, flow)}.${meter(saying, flow)}`
+      return `${word} at ${flow(saying.flowLMin)}, ${beside(saying, flow)}.${meter(saying, flow)}`
     case 'fast':
       return `${word} at ${flow(saying.flowLMin)}, more than the expected ${band(saying, flow)}: check the tub size and the units.${meter(saying, flow)}`
     case 'slow': {
@@ -251,6 +251,13 @@ export function sayRests(
         : `${from} what this family usually holds${rests.range ? `, ${height(rests.range[0])} to ${height(rests.range[1])}` : ''}`
   const narrow = rests.level === 'read' && rests.readings > 1 ? '' : ' One level typed in narrows it.'
   return `Taken from the time, ${level}.${narrow}`
+}
+
+/** Within: inside the band, or outside it by less than the readings can tell. */
+function beside(saying: { flowLMin: number; loLMin: number; hiLMin: number }, flow: FlowText): string {
+  if (saying.flowLMin < saying.loLMin) return `too near the expected ${band(saying, flow)} to be called slow`
+  if (saying.flowLMin > saying.hiLMin) return `too near the expected ${band(saying, flow)} to be called fast`
+  return `inside the expected ${band(saying, flow)}`
 }
 
 function band(saying: { loLMin: number; hiLMin: number }, flow: FlowText): string {

@@ -1,5 +1,5 @@
 import { type SiteSpec, TAPS, type Tap } from '../machine/machineSpec.ts'
-import { choiceOf, type JudgedRun, numbersOf, type Observation } from './observations.ts'
+import { choiceOf, isUnknown, type JudgedRun, numbersOf, type Observation } from './observations.ts'
 
 /** No flow by level is known better than this, as a ratio. Estimate. */
 const LEAST_LEVEL_SE = 0.025
@@ -52,7 +52,7 @@ export function fillDataOf(
     const { basis } = analysis
     const tap = plan.taps[0]
     if (plan.kind !== 'fill' || plan.taps.length !== 1 || !tap || !basis || basis.of === 'standing') continue
-    if (!(basis.flowLMin > 0.2)) continue
+    if (!(basis.flowLMin > 0.2) || isUnknown(analysis)) continue
     const se = basis.of === 'flow' ? basis.readingsSe : basis.se
     const entry = { ln: Math.log(basis.flowLMin), se: Math.max(LEAST_LEVEL_SE, se / basis.flowLMin) }
     const into = plan.throttled ? data.throttled : data.fill

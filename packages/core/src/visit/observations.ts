@@ -50,3 +50,8 @@ export function choiceOf(observations: readonly Observation[], check: string, ta
   )
   return found ? (found.value as string) : null
 }
+
+/** A run timed from nobody knows which level, whose range leaves everything open: no evidence for or against a part. */
+export function isUnknown(analysis: RunAnalysis): boolean {
+  return analysis.verdict === 'not-identifiable' && (analysis.rests?.range ?? null) !== null
+}

@@ -15,7 +15,7 @@ import { lessInformed } from './disagree.ts'
 import { isDisturbed } from './drainTrouble.ts'
 import { mixturePosterior, posterior } from './gridPosterior.ts'
 import { liftShown, liftTests } from './liftTests.ts'
-import type { JudgedRun, Observation } from './observations.ts'
+import { isUnknown, type JudgedRun, type Observation } from './observations.ts'
 
 /** What the drain runs and the lift test say together about pump and path. */
 export interface DrainWeighing {
@@ -251,7 +251,7 @@ function datumOf(machine: MachineSpec, site: SiteSpec, { plan, analysis }: Judge
   const { basis } = analysis
   if (basis?.of !== 'flow' || !(basis.flowLMin > 0.3)) return []
   if (plan.kind !== 'drain' && plan.kind !== 'siphon') return []
-  if (isDisturbed(analysis)) return []
+  if (isDisturbed(analysis) || isUnknown(analysis)) return []
   const tub = tapedTub(machine)
   const end = hoseEndHeight(site, plan.hoseEndMm)
   const liftM = (end.mm - portHeight(machine, site).mm) / 1000
