@@ -286,4 +286,4 @@ export {
 export { DECIDE_LN } from './visit/weighDrains.ts'
 export { levelFromPressureMm, waterPressureKpa } from './water/hydrostatics.ts'
 export { LEAK_PHASES, type LeakPhase } from './waterpath/leakPhases.ts'
-export { PART_NAME, type Part, type PartId } from './waterpath/parts.ts'
+export { ON_PUMP, PART_NAME, type Part, type PartId } from './waterpath/parts.ts'

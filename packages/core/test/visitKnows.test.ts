@@ -300,3 +300,16 @@ it('takes a run timed from an unknown level for no evidence, and calls nothing i
     flow < lo ? /too near the expected .* to be called slow/ : /inside the expected/,
   )
 })
+it('takes several levels read at one instant at the end of a drain for what they are, not for an error', () => {
+  const falling = [0, 20, 40, 60, 80, 100].map((t) => [t, Math.round(280 - 1.65 * t)])
+  const { runs } = said([
+    {
+      kind: 'drain',
+      hose_end_mm: 900,
+      columns: ['t_s', 'ruler_mm'],
+      rows: [...falling, ...[113, 114, 112, 113, 114, 113].map((mm) => [300, mm])],
+      events: [{ t_s: 0, what: 'pump-on' }],
+    },
+  ])
+  expect(runs[0]?.quantities.flow_l_min).toBeDefined()
+})

@@ -43,7 +43,7 @@ export function transform(
     if (level < low) low = level
     if (level > high) high = level
   }
-  const volumeL = shapedVolume(tub, spareMm, low, high, mm.length)
+  const volumeL = shapedVolume(tub, spareMm, low, high)
   const out = new Float64Array(mm.length)
   for (let i = 0; i < out.length; i++) {
     const soaked = soak.capacityL > 0 ? absorbedL(soak, tS[i] as number) : 0
@@ -53,23 +53,19 @@ export function transform(
 }
 
 const CELLS = 32
-/** For fewer levels than this a table is not worth its making. */
-const FEW = 6
 
 /**
  * ∫A dh/s from the port to a level in mm, litres. By parts: V/s − ∫V d(1/s), of which the second is smooth, since V is: a short trapezium is
- * enough, kept as a table for many levels.
- * @param lowMm - At most 0 and below every level asked. @param highMm - At least 0 and above every level asked. @param levels - How many will be asked.
+ * enough, kept as a table.
+ * @param lowMm - At most 0 and below every level asked. @param highMm - At least 0 and above every level asked.
  */
 function shapedVolume(
   tub: TubGeometry,
   spareMm: number | null,
   lowMm: number,
   highMm: number,
-  levels: number,
 ): (mm: number) => number {
   if (spareMm === null) return (mm) => tubVolumeL(tub, mm)
-  if (levels < FEW) return (mm) => tubVolumeL(tub, mm) / shapeAt(mm, spareMm) - restL(tub, spareMm, mm)
   const step = (highMm - lowMm) / CELLS || 1
   const rest = new Float64Array(CELLS + 1)
   let inverseBefore = 1 / shapeAt(lowMm, spareMm)
@@ -92,23 +88,6 @@ function shapedVolume(
   return (mm) => tubVolumeL(tub, mm) / shapeAt(mm, spareMm) - (restAt(mm) - atPort)
 }
 
-/** ∫V d(1/s) from the port to a level, litres. */
-function restL(tub: TubGeometry, spareMm: number, mm: number): number {
-  const steps = 6
-  let rest = 0
-  let before = 1 / shapeAt(0, spareMm)
-  let volumeBefore = tubVolumeL(tub, 0)
-  for (let k = 1; k <= steps; k++) {
-    const h = (mm * k) / steps
-    const volume = tubVolumeL(tub, h)
-    const inverse = 1 / shapeAt(h, spareMm)
-    rest += ((volume + volumeBefore) / 2) * (inverse - before)
-    before = inverse
-    volumeBefore = volume
-  }
-  return rest
-}
-
 /** A fitted line read both ways: the level at a time, and the time at a level. */
 export interface FittedLevels {
   /** mm at a time in s, held inside the tub. */
@@ -127,7 +106,7 @@ export function levelsOfFit(
 ): FittedLevels {
   const low = sumpBottomMm(tub)
   const high = tub.floorMm + (tub.shape === 'horizontal' ? tub.diameterMm : tub.depthMm)
-  const volumeL = shapedVolume(tub, spareMm, Math.min(0, low), Math.max(0, high), CELLS)
+  const volumeL = shapedVolume(tub, spareMm, Math.min(0, low), Math.max(0, high))
   const soaks = soak.capacityL > 0
   return {
     levelAt: (tS) => {

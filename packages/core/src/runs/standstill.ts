@@ -71,8 +71,9 @@ function stays(run: LevelSeries, atS: number, fallMmS: number): boolean {
   if (n < CERTAIN.after) return false
   const seconds = (after.tS[n - 1] as number) - (after.tS[0] as number)
   const wouldMm = fallMmS * seconds
-  const drifted = Math.abs(theilSenSlope(after.tS, after.mm)) * seconds
-  return wouldMm > CERTAIN.wouldMm && drifted < CERTAIN.drift * wouldMm
+  // Readings of one instant tell of no drift.
+  if (seconds <= 0 || wouldMm <= CERTAIN.wouldMm) return false
+  return Math.abs(theilSenSlope(after.tS, after.mm)) * seconds < CERTAIN.drift * wouldMm
 }
 
 interface Fit {

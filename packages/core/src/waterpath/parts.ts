@@ -160,8 +160,8 @@ const panel = (minutes: number, by: string): Access => ({ minutes, by, needs: 'o
 
 /** Parts that are reached the way the pump is. */
 const AT_PUMP: readonly PartId[] = ['pump', 'tub-pump-hose', 'flap-valve', 'coin-trap', 'filter-cap']
-/** Parts that sit on the pump's housing and go where it goes. */
-const ON_PUMP: readonly PartId[] = ['pump', 'coin-trap', 'filter-cap']
+/** Parts that sit on the pump's housing and go where it goes: its place and way are chosen as found. */
+export const ON_PUMP: readonly PartId[] = ['pump', 'coin-trap', 'filter-cap']
 /** Ways to a pump with their minutes. Common practice, no published source. */
 const BY_ROUTE: Readonly<Record<PumpRoute, Access>> = {
   flap: { minutes: 1, by: 'through the service flap', needs: 'nothing' },

@@ -151,7 +151,7 @@ function oddities(repeats: number, draw: Draw): Table {
   return {
     title: 'Drains in which something happens',
     about:
-      'Cut-out at 35 to 65 % of the run; suds: head fluttering at about half; backing up: the outlet rises 0.7 to 1.1 m over the run; run-back: 0.25 to 0.65 L after stopping at 25 to 40 mm, read by whoever was timing the drain (the run-back protocol asks for a reading at the stop and does better). A front loader drains in half a minute: by hand every 5 s a cut-out is often missed, and suds cannot be seen in the levels.',
+      'Cut-out at 35 to 65 % of the run; suds: head fluttering at about half; backing up: the outlet rises 0.7 to 1.1 m over the run; run-back: 0.25 to 0.65 L after stopping at 25 to 40 mm, read by whoever was timing the drain (the run-back protocol asks for a reading at the stop and does better). A front loader drains in half a minute: by hand every 5 s suds cannot be seen in the levels.',
     rows,
   }
 }

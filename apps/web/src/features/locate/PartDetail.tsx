@@ -1,10 +1,8 @@
-import type { LeakView, PartId, PartVerdict } from '@brendik/core'
+import { type LeakView, ON_PUMP, type PartId, type PartVerdict } from '@brendik/core'
 import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, textInUnits, type UnitSystem, unitOf } from '../../lib/units.ts'
-
-const REACHED_BY_ROUTE: readonly PartId[] = ['pump', 'coin-trap', 'filter-cap']
 
 /** What is known of the chosen part, in a line or two. */
 export function PartDetail({
@@ -41,7 +39,7 @@ export function PartDetail({
           >
             {part.measured ? 'Measure again' : 'Enter its height'}
           </button>
-          {REACHED_BY_ROUTE.includes(part.id) && (
+          {ON_PUMP.includes(part.id) && (
             <>
               {' '}
               <Link to={machineAt} className="inline-flex min-h-8 items-center underline underline-offset-4">
