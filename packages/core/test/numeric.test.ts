@@ -88,6 +88,12 @@ it('keeps its line and an honest error bar when a tenth of the points are wild',
 })
 it('asks for a third point', () =>
   expect(robustLine([1, 2], [1, 2], ones(2), loose)).toEqual({ outcome: 'tooFewPoints', needed: 3, got: 2 }))
+it('lays no line through points of one x', () =>
+  expect(robustLine([4, 4, 4], [1, 2, 3], ones(3), loose)).toEqual({
+    outcome: 'tooFewPoints',
+    needed: 3,
+    got: 1,
+  }))
 it('draws the same numbers from the same seed, and normal ones', () => {
   const [a, b] = [seededRandom(42), seededRandom(42)]
   const draws = Array.from({ length: 20_000 }, () => standardNormal(a))

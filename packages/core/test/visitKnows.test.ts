@@ -300,16 +300,29 @@ it('takes a run timed from an unknown level for no evidence, and calls nothing i
     flow < lo ? /too near the expected .* to be called slow/ : /inside the expected/,
   )
 })
-it('takes several levels read at one instant at the end of a drain for what they are, not for an error', () => {
-  const falling = [0, 20, 40, 60, 80, 100].map((t) => [t, Math.round(280 - 1.65 * t)])
-  const { runs } = said([
-    {
-      kind: 'drain',
-      hose_end_mm: 900,
-      columns: ['t_s', 'ruler_mm'],
-      rows: [...falling, ...[113, 114, 112, 113, 114, 113].map((mm) => [300, mm])],
-      events: [{ t_s: 0, what: 'pump-on' }],
-    },
-  ])
-  expect(runs[0]?.quantities.flow_l_min).toBeDefined()
+const steadily = [0, 20, 40, 60, 80, 100].map((t) => [t, Math.round(280 - 1.65 * t)])
+it.each([
+  ['at the end of a drain', 'drain', [...steadily, ...[113, 114, 112, 113, 114, 113].map((mm) => [300, mm])]],
+  [
+    'as it starts',
+    'drain',
+    [[0, 280], [0, 281], [0, 280], ...[14, 28, 28, 32, 41, 41, 53, 61].map((t) => [t, 228])],
+  ],
+  [
+    'in both halves of a fill',
+    'fill',
+    [
+      [15, 36],
+      [15, 38],
+      [15, 38],
+      [15, 38],
+      [16, 40],
+      [33, 51],
+      [33, 50],
+      [33, 48],
+    ],
+  ],
+])('takes several levels read at one instant %s for what they are, not for an error', (_when, kind, rows) => {
+  const { runs } = said([{ kind, columns: ['t_s', 'ruler_mm'], rows, events: [] }])
+  expect(runs[0]?.reason.length).toBeGreaterThan(10)
 })

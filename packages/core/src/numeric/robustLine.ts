@@ -33,8 +33,8 @@ const MAD_TO_SD = 1.4826
  * @param x - Rising or not, any order.
  * @param sigma - Relative standard deviation of each y, above 0; residuals are divided by it.
  * @param prior - What the instrument's noise usually is.
- * @returns 'tooFewPoints' below three.
- * @throws {RangeError} If the arrays differ in length or all x are equal.
+ * @returns 'tooFewPoints' below three, or where all x are equal.
+ * @throws {RangeError} If the arrays differ in length.
  */
 export function robustLine(
   x: ArrayLike<number>,
@@ -46,6 +46,8 @@ export function robustLine(
   if (y.length !== n || sigma.length !== n)
     throw new RangeError('robust line: x, y and sigma differ in length')
   if (n < 3) return { outcome: 'tooFewPoints', needed: 3, got: n }
+  // Several readings of one instant are one, and through one no line goes.
+  if (oneOnly(x)) return { outcome: 'tooFewPoints', needed: 3, got: 1 }
   let slope = theilSenSlope(x, y)
   const sorted = new Float64Array(n)
   for (let i = 0; i < n; i++) sorted[i] = (y[i] as number) - slope * (x[i] as number)
@@ -105,6 +107,11 @@ export function robustLine(
     residuals,
     slopeGain,
   }
+}
+
+function oneOnly(x: ArrayLike<number>): boolean {
+  for (let i = 1; i < x.length; i++) if (x[i] !== x[0]) return false
+  return true
 }
 
 /**

@@ -72,6 +72,8 @@ function stillSince(tS: Float64Array, mm: Float64Array): number | null {
  */
 function bend(tS: Float64Array, mm: Float64Array, restMm: number, restS: number, withinMm: number): number {
   const from = Math.max(0, tS.length - 8)
+  // Readings of one instant show no movement.
+  if (tS[from] === tS[tS.length - 1]) return restS
   const slope = theilSenSlope(tS.subarray(from), mm.subarray(from))
   const meets = median(tS.subarray(from)) + (restMm - median(mm.subarray(from))) / slope
   const last = tS[tS.length - 1] as number
