@@ -37,6 +37,7 @@ function drain(
       flowLMin,
       readingsSe: 0.01 * flowLMin,
       geometrySe: 0.02 * flowLMin,
+      ofThisAir: null,
       startMm: 102,
       endMm: 98,
       disturbed: null,
@@ -103,6 +104,23 @@ it('lets a short drain overturn no firm answer: it is left out and named', () =>
   expect(weighed?.verdict).toBe('pump-weak')
   expect(weighed?.outliers).toHaveLength(1)
   expect(weighed?.head.withPrior).toEqual(weigh(firm)?.head.withPrior)
+})
+it('lets what nobody knows about the water left at the first air bend both heights alike', () => {
+  const timed = (ofMachine: number, anew: number) =>
+    [drain(1.5, 1, 900), drain(1.5, 1, 400)].map((run) => {
+      const { basis } = run.analysis
+      if (basis?.of !== 'flow') throw new Error('a drain has a flow')
+      const { flowLMin } = basis
+      basis.readingsSe = 0.06 * flowLMin
+      basis.ofThisAir = { flowLMin, readingsSe: anew * flowLMin, airSe: ofMachine * flowLMin }
+      return run
+    })
+  const width = (runs: JudgedRun[]) => {
+    const head = weigh(runs)?.head.alone
+    return Math.log((head?.hi as number) / (head?.lo as number))
+  }
+  // 6 % in all either way: shared, it falls out of the ratio between the heights, from which the head comes.
+  expect(width(timed(0.059, 0.01))).toBeLessThan(0.5 * width(timed(0.01, 0.059)))
 })
 it('says how much of the answer came from the plate', () => {
   const one = weigh([drain(2.4, 1, 900)])
@@ -214,6 +232,7 @@ const fill = (tap: 'cold' | 'hot', flowLMin: number, throttled = false) =>
       flowLMin,
       readingsSe: 0.02 * flowLMin,
       geometrySe: 0.02 * flowLMin,
+      ofThisAir: null,
       startMm: 0,
       endMm: 120,
       disturbed: null,

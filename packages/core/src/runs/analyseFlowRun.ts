@@ -105,6 +105,7 @@ export function analyseFlowRun(
       flowLMin: estimate.flowLMin,
       readingsSe: (estimate.readingsSe * estimate.t975) / 1.96,
       geometrySe: estimate.geometrySe,
+      ofThisAir: estimate.ofThisAir,
       startMm: estimate.startMm,
       endMm: estimate.endMm,
       disturbed: null,

@@ -19,6 +19,8 @@ export interface FlowEstimate {
   t975: number
   /** Standard error from what a tape cannot know about the tub (and, for a drain, from the shape of the flow). */
   geometrySe: number
+  /** The same flow when how much water the first air leaves is taken as this machine's own; null where the instant of air does not count. */
+  ofThisAir: FlowOfThisAir | null
   /** Fitted level at the start and at the end of the run, mm. */
   startMm: number
   endMm: number
@@ -30,6 +32,14 @@ export interface FlowEstimate {
   /** Fitted line, for extrapolation on a chart: level in mm at a time in s, and the time at a level. */
   levelAt: (tS: number) => number
   timeAt: (mm: number) => number
+}
+/** Every drain of a machine leaves nearly the same water at its first air: what nobody knows about it is shared by its drains. */
+export interface FlowOfThisAir {
+  flowLMin: number
+  /** Standard error of its own, L/min, with t. */
+  readingsSe: number
+  /** What one standard deviation of the water left does to the flow, L/min: the same way in every drain of the machine. */
+  airSe: number
 }
 /** Points of a fitted run drawn from its start to where it should end. */
 export interface FittedCurve {
@@ -106,13 +116,31 @@ export function estimateFlow(
   const shape = (mm: number) => shapeAt(mm, spareMm)
   const meanShape =
     plan.kind === 'fill' ? 1 : (shape(startMm) + 4 * shape(levelAt((fromS + toS) / 2)) + shape(endMm)) / 6
-  const flowLMin = fit.slope * meanShape * 60
+  const inLMin = meanShape * 60
+  const flowOf = (line: LineFit) => ({
+    flowLMin: line.slope * inLMin,
+    readingsSe: line.slopeSe * inLMin * correlationFactor(line.residuals, perBlock),
+  })
+  const ofThisAir = () => {
+    const last = sigma.length - 1
+    if (!air || (fit.weights[last] as number) < 0.05) return null
+    const anew = sigma.slice()
+    anew[last] = Math.hypot(air.anewL, roughSlope * noise.timeS) / prior.scale
+    const line = robustLine(series.tS, base, anew, prior)
+    if (line.outcome !== 'fitted' || (line.weights[last] as number) < 0.05) return null
+    const { flowLMin, readingsSe } = flowOf(line)
+    return {
+      flowLMin,
+      readingsSe: (readingsSe * studentT975(line.degreesOfFreedom)) / 1.96,
+      airSe: Math.abs(line.slopeGain[last] as number) * air.ofMachineL * inLMin,
+    }
+  }
   return {
     outcome: 'estimated',
-    flowLMin,
-    readingsSe: fit.slopeSe * meanShape * 60 * correlationFactor(fit.residuals, perBlock),
+    ...flowOf(fit),
     t975: studentT975(fit.degreesOfFreedom),
-    geometrySe: geometrySe(plan, series, fit, base, tub, spareMm, soak, sign) * meanShape * 60,
+    ofThisAir: ofThisAir(),
+    geometrySe: geometrySe(plan, series, fit, base, tub, spareMm, soak, sign) * inLMin,
     startMm,
     endMm,
     noiseMm: fit.scale * Math.sqrt(perBlock),

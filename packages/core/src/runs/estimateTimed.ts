@@ -1,6 +1,6 @@
 import { tapedTub } from '../machine/machineSpec.ts'
 import type { TubGeometry } from '../tub/tubGeometry.ts'
-import type { FlowEstimate } from './estimateFlow.ts'
+import type { FlowEstimate, FlowOfThisAir } from './estimateFlow.ts'
 import { middleAbsorption } from './laundry.ts'
 import { levelsOfFit, middleSpareMm, sensitivity, shapeAt, transform } from './levelTransform.ts'
 import { movedTubs } from './movedTubs.ts'
@@ -43,6 +43,8 @@ interface Point {
   sdL: number
   /** Set for the level that only the family tells, whose whole range is looked at. */
   range: readonly [number, number] | null
+  /** Set for the first air: the parts of its error that all drains of the machine share, and that is new in each, litres. */
+  air?: { ofMachineL: number; sdAnewL: number }
 }
 
 /**
@@ -90,6 +92,7 @@ export function estimateTimed(plan: RunPlan, levels: LevelSeries, window: RunWin
       f: (t) => -litresAtAir(t).litres,
       sdL: Math.hypot(air.sdL, rate * PRESS_S),
       range: null,
+      air: { ofMachineL: air.ofMachineL, sdAnewL: Math.hypot(air.anewL, rate * PRESS_S) },
     })
   }
   if (!fill && (startRead || (read.length > 0 && start.range !== null))) level.from = 'read'
@@ -119,6 +122,7 @@ export function estimateTimed(plan: RunPlan, levels: LevelSeries, window: RunWin
       : fit.slopeSe * perMin,
     t975: 1.96,
     geometrySe: Math.sqrt(variance) * perMin,
+    ofThisAir: hasRange ? null : ofThisAir(points, tub, perMin),
     startMm,
     endMm,
     noiseMm: READING.mm,
@@ -134,6 +138,23 @@ export function estimateTimed(plan: RunPlan, levels: LevelSeries, window: RunWin
       readings: read.length,
     },
     rangeLMin: ends ? { lo: Math.min(...ends), hi: Math.max(...ends) } : null,
+  }
+}
+
+/** The same flow with the water left at the first air taken as the machine's own; null without that instant. */
+function ofThisAir(points: readonly Point[], tub: TubGeometry, perMin: number): FlowOfThisAir | null {
+  const at = points.findIndex((p) => p.air)
+  const air = points[at]?.air
+  if (!air) return null
+  const line = weighted(
+    points.map((p) => (p.air ? { ...p, sdL: p.air.sdAnewL } : p)),
+    tub,
+    0,
+  )
+  return {
+    flowLMin: line.slope * perMin,
+    readingsSe: line.slopeSe * perMin,
+    airSe: Math.abs(line.gain[at] as number) * air.ofMachineL * perMin,
   }
 }
 
@@ -191,5 +212,6 @@ function weighted(points: readonly Point[], tub: TubGeometry, shift: number) {
     sxy += row.w * (row.x - mx) * (row.y - my)
   }
   const slope = sxy / sxx
-  return { slope, intercept: my - slope * mx, slopeSe: 1 / Math.sqrt(sxx) }
+  const gain = rows.map((row) => (row.w * (row.x - mx)) / sxx)
+  return { slope, intercept: my - slope * mx, slopeSe: 1 / Math.sqrt(sxx), gain }
 }

@@ -1,4 +1,4 @@
-import type { FittedCurve } from './estimateFlow.ts'
+import type { FittedCurve, FlowOfThisAir } from './estimateFlow.ts'
 import type { TimedEstimate } from './estimateTimed.ts'
 import type { Interval } from './interval.ts'
 import type { LevelsSeen } from './levelsSeen.ts'
@@ -7,7 +7,7 @@ import type { Saying } from './sayRun.ts'
 import type { Verdict } from './verdict.ts'
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
-export const ANALYSIS_VERSION = 8
+export const ANALYSIS_VERSION = 9
 
 export interface RunAnalysis {
   version: number
@@ -49,6 +49,7 @@ export type RunBasis =
       readingsSe: number
       /** Shared by all runs on the same tub. */
       geometrySe: number
+      ofThisAir: FlowOfThisAir | null
       startMm: number
       endMm: number
       /** Something happened that is neither pump nor path: such a flow is not weighed between them. */

@@ -20,8 +20,18 @@ const EMPTY_SD_MM = 6
 
 /** Air is drawn from this height above the port at the earliest, mm; at the latest when the sump is empty. Estimate. */
 export const EARLIEST_AIR_MM = 10
-/** Litres left in the tub when a pump first draws air, with one standard deviation: a nuisance of every machine's own, at any height alike. */
-export function litresAtAir(tub: TubGeometry): { litres: number; sdL: number } {
+/** The part of it that differs from drain to drain of one machine: a faster flow draws air from higher up, and the instant is a matter of taste. Estimate. */
+const AIR_ANEW = 0.5
+/**
+ * Litres left in the tub when a pump first draws air, with one standard deviation: a nuisance of every machine's own, at any height alike.
+ * `ofMachineL` is the part of it that every drain of one machine shares, `anewL` the part that differs from drain to drain.
+ */
+export function litresAtAir(tub: TubGeometry): {
+  litres: number
+  sdL: number
+  ofMachineL: number
+  anewL: number
+} {
   const bottom = sumpBottomMm(tub)
   let [sum, square] = [0, 0]
   for (let k = 0; k < AIR_HEIGHTS; k++) {
@@ -29,7 +39,8 @@ export function litresAtAir(tub: TubGeometry): { litres: number; sdL: number } {
     sum += litres / AIR_HEIGHTS
     square += litres ** 2 / AIR_HEIGHTS
   }
-  return { litres: sum, sdL: Math.sqrt(Math.max(0, square - sum * sum)) }
+  const sdL = Math.sqrt(Math.max(0, square - sum * sum))
+  return { litres: sum, sdL, ofMachineL: sdL * Math.sqrt(1 - AIR_ANEW ** 2), anewL: sdL * AIR_ANEW }
 }
 const AIR_HEIGHTS = 12
 

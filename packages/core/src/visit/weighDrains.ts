@@ -60,6 +60,8 @@ interface Datum {
   /** Relative standard error of its own, and the part shared by all runs on this tub. */
   own: number
   shared: number
+  /** Relative standard error from the water that this machine leaves at its first air: the same way in each of its drains. */
+  air: number
   liftM: number
   /** Volumes in litres passed at levels in m. */
   cells: { litres: number; levelM: number }[]
@@ -260,16 +262,18 @@ function datumOf(machine: MachineSpec, site: SiteSpec, { plan, analysis }: Judge
     return { litres: tubVolumeL(tub, at(i)) - tubVolumeL(tub, at(i + 1)), levelM: at(i + 0.5) / 1000 }
   }).filter((cell) => cell.litres > 0)
   if (cells.length === 0) return []
+  const { flowLMin, readingsSe, airSe } = basis.ofThisAir ?? { ...basis, airSe: 0 }
   return [
     {
       kind: plan.kind === 'siphon' ? 'gravity' : 'pump',
-      lnFlow: Math.log(basis.flowLMin),
+      lnFlow: Math.log(flowLMin),
       own: Math.hypot(
-        basis.readingsSe / basis.flowLMin,
+        readingsSe / flowLMin,
         RUN_SD,
         endHeightError(plan.kind, liftM, end.sdMm / 1000, cells),
       ),
       shared: basis.geometrySe / basis.flowLMin,
+      air: airSe / flowLMin,
       liftM,
       cells,
     },
@@ -351,7 +355,10 @@ function likelihoodRow(data: readonly Datum[], headM: number, r: Resistances): n
     for (let j = 0; j <= i; j++) {
       const [a, b] = [data[i] as Datum, data[j] as Datum]
       fixed[i * n + j] =
-        (i === j ? a.own ** 2 : 0) + a.shared * b.shared + (portLoad[i] as number) * (portLoad[j] as number)
+        (i === j ? a.own ** 2 : 0) +
+        a.shared * b.shared +
+        a.air * b.air +
+        (portLoad[i] as number) * (portLoad[j] as number)
     }
   const residual = new Float64Array(n)
   const covariance = new Float64Array(n * n)
