@@ -196,3 +196,19 @@ it('takes in an hour at 10 Hz whole', () => {
   expect(said.quantities.flowLMin?.value).toBeGreaterThan(0.1)
   expect(said.usedReadings).toBe(36_000)
 })
+
+it('uses a level read before the start beside a few read later, and no impossible one', () => {
+  const drained = (change: Partial<RunPlan>, seed: number) => {
+    const plan = makePlan('drain', change)
+    const { rows, endS } = washed(makePlan('drain'), 'pump.worn', 8, seed)
+    const said = analyseRun(plan, readings(rows.slice(1)), ended(plan, endS), 'hand')
+    const { lo, hi, value } = said.quantities.flowLMin ?? { lo: 1, hi: Number.NaN, value: Number.NaN }
+    return { width: Math.log(hi / lo), value }
+  }
+  for (let seed = 1; seed <= 5; seed++) {
+    const without = drained({ startFrom: 'machine' }, seed)
+    const slip = drained({ startFrom: 'read', startLevelMm: 12 }, seed)
+    expect(drained({ startFrom: 'read' }, seed).width).toBeLessThan(0.9 * without.width)
+    expect(slip.value).toBeCloseTo(without.value, 6)
+  }
+})

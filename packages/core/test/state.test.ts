@@ -108,6 +108,16 @@ describe('the state of the machine', () => {
     expect(stateOf([], [run('drain', 1000, 60_000, null)]).water).toEqual({ kind: 'unknown' })
     expect(stateOf([], [run('drain', 1000, null, null)]).water).toEqual({ kind: 'unknown' })
   })
+  it('says of a fill that was only timed that nobody read its level, and of one to anywhere that it is unknown', () => {
+    const timed = (level: 'read' | 'machine' | 'family') => {
+      const fill = run('fill', 1000, 60_000, 120)
+      if (fill.analysis) fill.analysis.rests = { level, levelMm: 120, range: null, ended: true, readings: 0 }
+      return stateOf([], [fill]).water
+    }
+    expect(timed('read')).toEqual({ kind: 'level', levelMm: 120 })
+    expect(timed('machine')).toEqual({ kind: 'level', levelMm: 120, by: 'machine' })
+    expect(timed('family')).toEqual({ kind: 'unknown' })
+  })
   it('goes by what came last: a fill after “empty” makes it full again, a word after the fill holds', () => {
     const fill = run('fill', 5000, 60_000, 120)
     expect(stateOf([entry('state:water', 'empty', 1000)], [fill])).toMatchObject({

@@ -82,14 +82,19 @@ export function estimateFlow(
   const tub = tapedTub(plan.machine)
   const sign = plan.kind === 'fill' ? 1 : -1
   const usable = leaveOutEnds(levels, tub, plan.kind === 'drain' && emptied)
-  const airCounts = airMarked && source === 'hand' && usable.tS.length < AIR_COUNTS_BELOW
+  const airCounts = airMarked && source === 'hand' && usable.tS.length < ENDS_COUNT_BELOW
   // Several readings of one instant are one.
   const instants = instantsUpTo(usable.tS, FEWEST)
   if (instants < FEWEST) return { outcome: 'tooFewReadings', needed: FEWEST, got: instants }
   const blocks = blockMedians(usable, BLOCKS)
   const { perBlock } = blocks
   const air = airCounts ? litresAtAir(tub) : null
-  const series = air ? withAir(blocks.series, toS, middleAirMm(tub)) : blocks.series
+  const startedAtMm = source === 'hand' ? startRead(plan, usable, fromS) : null
+  const series = withEnds(
+    blocks.series,
+    startedAtMm === null ? null : { tS: fromS, mm: startedAtMm },
+    air ? { tS: toS, mm: middleAirMm(tub) } : null,
+  )
   const soak = middleAbsorption(plan.laundry, plan.laundryKg)
   const spareMm = middleSpareMm(plan)
   const base = transform(series, tub, spareMm, soak, sign)
@@ -163,10 +168,31 @@ function instantsUpTo(tS: Float64Array, most: number): number {
   return count
 }
 
-/** From this many readings on, the instant of the first air adds nothing. */
-const AIR_COUNTS_BELOW = 15
-function withAir({ tS, mm }: LevelSeries, airS: number, airMm: number): LevelSeries {
-  return { tS: Float64Array.of(...tS, airS), mm: Float64Array.of(...mm, airMm) }
+/** From this many readings on, the instant of the first air and the level read before the start add nothing. */
+const ENDS_COUNT_BELOW = 15
+/** A level read by then is the level at the start itself, s. */
+const AT_START_S = 6
+
+/** The level that was read before the clock started, mm, where no reading of the run says the same. */
+function startRead(plan: RunPlan, usable: LevelSeries, fromS: number): number | null {
+  if (plan.kind !== 'drain' || plan.startFrom !== 'read' || usable.tS.length >= ENDS_COUNT_BELOW) return null
+  const [firstS, firstMm] = [usable.tS[0] as number, usable.mm[0] as number]
+  // A drain does not rise: a start below its first reading is a slip of the pen, or a level of some other time.
+  const possible = plan.startLevelMm > firstMm - 3 * NOISE.hand.mm
+  return possible && firstS - fromS > AT_START_S ? plan.startLevelMm : null
+}
+
+function withEnds(
+  { tS, mm }: LevelSeries,
+  start: { tS: number; mm: number } | null,
+  air: { tS: number; mm: number } | null,
+): LevelSeries {
+  const before = start ? [start] : []
+  const after = air ? [air] : []
+  return {
+    tS: Float64Array.of(...before.map((p) => p.tS), ...tS, ...after.map((p) => p.tS)),
+    mm: Float64Array.of(...before.map((p) => p.mm), ...mm, ...after.map((p) => p.mm)),
+  }
 }
 
 function span(series: LevelSeries): number {

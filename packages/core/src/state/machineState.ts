@@ -37,11 +37,11 @@ export const STATE_WORDS = {
 } as const satisfies Partial<Record<StateField, readonly string[]>>
 export type WordField = keyof typeof STATE_WORDS
 
-/** Water in the machine. Unknown counts as full wherever it could hurt. */
+/** Water in the machine. Unknown counts as full wherever it could hurt. `by` is set where nobody read the level: a fill that was only timed ended there. */
 export type WaterInside =
   | { kind: 'unknown' }
   | { kind: 'empty' }
-  | { kind: 'level'; levelMm: number }
+  | { kind: 'level'; levelMm: number; by?: 'machine' }
   | { kind: 'to-the-lip' }
 
 /** The machine as it stands now. Null = nobody said, and no run tells. */
@@ -202,9 +202,12 @@ function waterAfter(run: StateRun): WaterInside {
   const endMm =
     run.analysis?.fit?.endMm ??
     (run.analysis?.basis && 'endMm' in run.analysis.basis ? run.analysis.basis.endMm : null)
-  return endMm === null || endMm === undefined
-    ? { kind: 'unknown' }
-    : { kind: 'level', levelMm: Math.max(0, Math.round(endMm)) }
+  if (endMm === null || endMm === undefined) return { kind: 'unknown' }
+  const levelMm = Math.max(0, Math.round(endMm))
+  const by = run.kind === 'fill' ? (run.analysis?.rests?.level ?? 'read') : 'read'
+  // Anywhere between a third full and overfull is no level.
+  if (by === 'family') return { kind: 'unknown' }
+  return by === 'machine' ? { kind: 'level', levelMm, by } : { kind: 'level', levelMm }
 }
 
 function waterFrom(value: unknown): WaterInside {

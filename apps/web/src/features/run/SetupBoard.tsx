@@ -55,7 +55,7 @@ function startOf(kind: RunKind, visit: VisitAnswer): { startLevelMm: number; sta
   if (kind === 'after-drain') return { startLevelMm: 30, startFrom: 'machine' }
   const { water } = machineState(standingEntries(visit.entries), visit.runs, visit.observations)
   if (water.kind === 'level' && water.levelMm > 2 * AIR_LEVEL_MM)
-    return { startLevelMm: water.levelMm, startFrom: 'read' }
+    return { startLevelMm: water.levelMm, startFrom: water.by ?? 'read' }
   const known = knownFillLevelMm(machine)
   return {
     startLevelMm: known ?? machine.fillLevelMm ?? 100,
