@@ -35,7 +35,7 @@ test('what was done is entered, also after the run that proved it, parts before 
   await expect(sheet.getByRole('button', { name: 'Keep it' })).toBeDisabled()
   await sheet.getByRole('button', { name: 'Outer drain hose' }).click()
   await sheet.getByRole('button', { name: 'Cleared' }).click()
-  await sheet.getByRole('radio', { name: /^Before the run of/ }).click()
+  await sheet.getByRole('radio', { name: /^Before the drain of/ }).click()
   await sheet.getByRole('button', { name: 'Keep it' }).click()
   await expect(takeBack).toBeVisible()
   await page.goto(visit)
@@ -49,6 +49,8 @@ test('what was done is entered, also after the run that proved it, parts before 
   await sheet.getByRole('button', { name: 'Another part' }).click()
   await sheet.getByRole('button', { name: 'Tub seal' }).click()
   await sheet.getByRole('button', { name: 'Replaced' }).click()
+  // No drain speaks of a tub seal: there is no run of this visit that it could have been before.
+  await expect(sheet.getByRole('radio', { name: /^Before/ })).toHaveCount(0)
   await sheet.getByRole('button', { name: 'Keep it' }).click()
   await page.goto(`${visit}/locate`)
   await expect(page.getByRole('button', { name: 'Take back: the tub seal was replaced' })).toBeVisible()

@@ -265,7 +265,7 @@ export {
   usGallonsFromLitres,
 } from './units.ts'
 export { ACT_TOPIC, actsOfEntries, actValue } from './visit/actEntries.ts'
-export { ACT_WORDS, type ActWord, type VisitAct } from './visit/acts.ts'
+export { ACT_WORDS, type ActWord, actTouchesRun, type VisitAct } from './visit/acts.ts'
 export { combineVisit, type VisitSays } from './visit/combineVisit.ts'
 export { FILL_CAUSES } from './visit/fillModel.ts'
 export { HOSES_EVERY_MS, hosesDueSeen } from './visit/hosesDue.ts'

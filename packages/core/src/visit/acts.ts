@@ -112,11 +112,26 @@ interface Dated {
   atMs?: number | null | undefined
 }
 
+/** Whether work on a part, at this tap where it belongs to one, changes what something shows that depends on some parts. */
+function touches(
+  { part, tap }: Pick<VisitAct, 'part' | 'tap'>,
+  parts: readonly PartId[],
+  taps: readonly string[],
+): boolean {
+  return parts.includes(part) && (!tap || taps.length === 0 || taps.includes(tap))
+}
+
 /** Acts that touch any of some parts, on this tap where they belong to one. Oldest first. */
 function touching(acts: readonly VisitAct[], parts: readonly PartId[], taps: readonly Tap[]): VisitAct[] {
-  return acts
-    .filter((act) => parts.includes(act.part) && (!act.tap || taps.length === 0 || taps.includes(act.tap)))
-    .sort((a, b) => a.atMs - b.atMs)
+  return acts.filter((act) => touches(act, parts, taps)).sort((a, b) => a.atMs - b.atMs)
+}
+
+/** Whether what a run shows depends on a part that is worked on, at this tap where it belongs to one. */
+export function actTouchesRun(
+  work: Pick<VisitAct, 'part' | 'tap'>,
+  run: { kind: RunKind; taps: readonly string[] },
+): boolean {
+  return touches(work, PARTS_OF_RUN[run.kind], run.taps)
 }
 
 /** The last act that something made at a time speaks from before; null = it speaks of the machine as it is. */

@@ -2,11 +2,13 @@ import {
   ACT_WORDS,
   type ActWord,
   actsOfEntries,
+  actTouchesRun,
   actValue,
   actWords,
   PART_NAME,
   type PartId,
   partsAtSite,
+  type RunKind,
   type StageId,
   TAPS,
   type Tap,
@@ -16,6 +18,7 @@ import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { KIND_WORD } from '../run/runText.ts'
 import { SheetChoice } from '../visit/StateSheet.tsx'
 import type { Space } from '../visit/space.ts'
 import { keepEntries } from '../visit/visitQueue.ts'
@@ -111,6 +114,18 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
   )
 }
 
+/** The last run that work on a part would have changed; null = there is none to have been before. */
+function lastRunThrough(
+  runs: Space['visit']['runs'],
+  work: { part: PartId; tap: Tap | undefined },
+): { kind: RunKind; startedAtMs: number } | null {
+  let last: { kind: RunKind; startedAtMs: number } | null = null
+  for (const { kind, taps, startedAtMs } of runs)
+    if (startedAtMs !== null && startedAtMs > (last?.startedAtMs ?? 0) && actTouchesRun(work, { kind, taps }))
+      last = { kind, startedAtMs }
+  return last
+}
+
 function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onClose: () => void }) {
   const { spec } = space.visit.machine
   const own = partsAtSite(spec, space.visit.site.spec).map((part) => part.id)
@@ -120,17 +135,18 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
   const [part, setPart] = useState<PartId | null>(null)
   const [tap, setTap] = useState<Tap | ''>('')
   const asksTap = part !== null && ON_A_TAP.includes(part) && spec.valve.taps.length > 1
-  const lastRunMs = Math.max(...space.visit.runs.map((run) => run.startedAtMs ?? Number.NEGATIVE_INFINITY))
+  const atTap = asksTap && tap !== '' ? tap : undefined
   const [when, setWhen] = useState<'now' | 'before-run'>('now')
   const ready = what !== '' && part !== null && (!asksTap || tap !== '')
+  const proved = ready ? lastRunThrough(space.visit.runs, { part, tap: atTap }) : null
   const keep = () => {
     if (what === '' || part === null) return
     keepEntries(space.visit.id, [
       {
         id: newId(),
-        atMs: when === 'now' ? Date.now() : lastRunMs - BEFORE_RUN_MS,
+        atMs: when === 'before-run' && proved ? proved.startedAtMs - BEFORE_RUN_MS : Date.now(),
         topic: `act:${newId()}`,
-        value: actValue({ what, part, tap: asksTap && tap !== '' ? tap : undefined }),
+        value: actValue({ what, part, tap: atTap }),
         basedOn: [],
       },
     ])
@@ -177,13 +193,16 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
           </div>
         </fieldset>
         {/* Often it is written down only after the run that was to prove it. */}
-        {Number.isFinite(lastRunMs) && (
+        {proved && (
           <Choice
             label="When"
             value={when}
             options={[
               { value: 'now', text: 'Just now' },
-              { value: 'before-run', text: `Before the run of ${format(lastRunMs, 'H:mm')}` },
+              {
+                value: 'before-run',
+                text: `Before the ${KIND_WORD[proved.kind].toLowerCase()} of ${format(proved.startedAtMs, 'H:mm')}`,
+              },
             ]}
             onChange={(value) => setWhen(value as 'now' | 'before-run')}
           />
