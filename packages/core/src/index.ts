@@ -141,6 +141,7 @@ export {
   familyDefaults,
   isHorizontal,
   type MachineSpec,
+  PUMP_COLUMNS,
   PUMP_ROUTES,
   PUMP_ROWS,
   type PumpRoute,

@@ -12,7 +12,7 @@ import { LEAK_FAULTS } from '../src/leaksites/leakFaults.ts'
 import { LEAK_LOOKS } from '../src/leaksites/leakLooks.ts'
 import { LEAK_PLACES, placeShares } from '../src/leaksites/leakPlaces.ts'
 import { allowedLooks } from '../src/leaksites/nextLeakLook.ts'
-import { FAMILY_IDS } from '../src/machine/machineSpec.ts'
+import { FAMILY_IDS, type PumpPlace } from '../src/machine/machineSpec.ts'
 import { machineState } from '../src/state/machineState.ts'
 import { partsOf } from '../src/waterpath/parts.ts'
 
@@ -73,19 +73,31 @@ describe('knowledge', () => {
   })
   it.each(FAMILY_IDS)('%s: a pump found at the back takes its trap, way and puddle with it', (family) => {
     const machine = familyDefaults(family)
-    const found = { ...machine, construction: { pumpRoute: 'rear', pumpRow: 'rear' } } as const
+    const found = {
+      ...machine,
+      construction: { pumpRoute: 'rear', pumpRow: 'rear', pumpColumn: 'left' },
+    } as const
     for (const part of partsOf(found)) {
       const onPump = ['pump', 'coin-trap', 'filter-cap'].includes(part.id)
-      if (onPump) expect(part).toMatchObject({ place: { row: 'rear' }, access: { by: 'rear panel off' } })
+      if (onPump)
+        expect(part).toMatchObject({
+          place: { row: 'rear', column: 'left' },
+          access: { by: 'rear panel off' },
+        })
       else expect(part.place).toEqual(partsOf(machine).find((p) => p.id === part.id)?.place)
     }
-    const puddle = (row: 'front' | 'rear') =>
-      LEAK_PLACES.reduce(
-        (sum, place, k) =>
-          sum + (place.startsWith('rear-') ? (placeShares(family, 'pump.seal-leak', row)[k] as number) : 0),
-        0,
-      )
-    expect(puddle('rear')).toBeGreaterThan(2 * puddle('front'))
+    const puddle = (where: RegExp, pump: PumpPlace | null) => {
+      const shares = placeShares(family, 'pump.seal-leak', pump)
+      expect(shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9)
+      return LEAK_PLACES.reduce((sum, place, k) => sum + (where.test(place) ? (shares[k] as number) : 0), 0)
+    }
+    const [front, rear] = [{ pumpRow: 'front' }, { pumpRow: 'rear' }] as const
+    expect(puddle(/^rear-/, rear)).toBeGreaterThan(2 * puddle(/^rear-/, front))
+    const left = { ...rear, pumpColumn: 'left' } as const
+    expect(puddle(/-left$/, left)).toBeGreaterThan(1.3 * puddle(/-left$/, rear))
+    expect(puddle(/^rear-/, left)).toBeCloseTo(puddle(/^rear-/, rear), 9)
+    const side = { pumpRow: null, pumpColumn: 'right' } as const
+    expect(puddle(/-right$/, side)).toBeGreaterThan(1.3 * puddle(/-right$/, null))
     const seep = [...wet('hold', 'drain'), at('rear-centre')]
     const share = (pumpRow: 'front' | 'rear') =>
       leakView(

@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { BOARD_MARKS } from '../board/runEvents.ts'
 import { CHECK_IDS, PART_IDS } from '../formats/catalogue.ts'
-import { FAMILY_IDS, PUMP_ROUTES, PUMP_ROWS, TAPS } from '../machine/machineSpec.ts'
+import { FAMILY_IDS, PUMP_COLUMNS, PUMP_ROUTES, PUMP_ROWS, TAPS } from '../machine/machineSpec.ts'
 import { PROTOCOL_IDS } from '../protocols/protocolIds.ts'
 import { RUN_KINDS, START_FROM } from '../runs/runPlan.ts'
 import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
@@ -46,6 +46,7 @@ export const machineSpecSchema = v.object({
     v.object({
       pumpRoute: v.nullable(v.picklist(PUMP_ROUTES)),
       pumpRow: v.nullable(v.picklist(PUMP_ROWS)),
+      pumpColumn: v.optional(v.nullable(v.picklist(PUMP_COLUMNS))),
     }),
   ),
   partHeightsMm: v.optional(

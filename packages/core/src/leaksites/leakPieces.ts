@@ -140,10 +140,7 @@ function placePieces(
   found: LeakFindings,
 ): LeakPiece[] {
   const ofFault = new Map(
-    states.map(({ fault }) => [
-      fault,
-      placeShares(machine.family, fault, machine.construction?.pumpRow ?? null),
-    ]),
+    states.map(({ fault }) => [fault, placeShares(machine.family, fault, machine.construction ?? null)]),
   )
   const stains: readonly LeakPlace[] =
     found.cardboard === null || found.cardboard === 'dry' ? [] : found.cardboard

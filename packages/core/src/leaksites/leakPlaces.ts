@@ -1,5 +1,4 @@
-import { type FamilyId, isHorizontal } from '../machine/machineSpec.ts'
-import type { PlaceRow } from '../waterpath/parts.ts'
+import { type FamilyId, isHorizontal, type PumpPlace } from '../machine/machineSpec.ts'
 import type { LeakFaultId } from './leakFaults.ts'
 
 /** The floor, as squares seen from above with the front below. */
@@ -136,22 +135,36 @@ function seenAt(family: FamilyId, fault: LeakFaultId): Shares {
   return SEEN_AT[fault]
 }
 
+/** How much more often water from the pump stands on its own side of the floor, in the middle, and on the other side. Estimates. */
+const SIDE = [2.2, 1, 0.4] as const
+const COLUMN = { left: -1, centre: 0, right: 1 } as const
+
 /** The same with its water on the floor where the pump of this machine sits. */
-function onFloor(shares: Shares, row: PlaceRow): Shares {
-  const under = { front: FRONT, centre: MIDDLE, rear: REAR }[row]
-  const floor = FLOOR_PLACES.reduce((sum, place) => sum + (shares[place] ?? 0), 0)
+function onFloor(shares: Shares, { pumpRow, pumpColumn }: PumpPlace): Shares {
+  const usual = Object.fromEntries(FLOOR_PLACES.map((place) => [place, shares[place] ?? 0])) as Shares
   const inside = Object.fromEntries(MACHINE_PLACES.map((place) => [place, shares[place] ?? 0])) as Shares
-  return mix([1, inside], [floor, under])
+  const floor = sumOf(usual)
+  const under = { ...(pumpRow ? { front: FRONT, centre: MIDDLE, rear: REAR }[pumpRow] : usual) }
+  if (pumpColumn)
+    for (const place of FLOOR_PLACES) {
+      const column = place.endsWith('left') ? -1 : place.endsWith('right') ? 1 : 0
+      const apart = Math.abs(column - COLUMN[pumpColumn]) as 0 | 1 | 2
+      if (under[place] !== undefined) under[place] *= SIDE[apart]
+    }
+  return mix([1, inside], [floor / (sumOf(under) || 1), under])
+}
+function sumOf(shares: Shares): number {
+  return Object.values(shares).reduce((sum, share) => sum + share, 0)
 }
 
 /** P(place | leak), a place being named at all; with the share of those misplaced. In the order of LEAK_PLACES, summing to 1. */
 export function placeShares(
   family: FamilyId,
   fault: LeakFaultId,
-  pumpRow: PlaceRow | null = null,
+  pump: PumpPlace | null = null,
 ): Float64Array {
   const usual = seenAt(family, fault)
-  const shares = pumpRow && fault === 'pump.seal-leak' ? onFloor(usual, pumpRow) : usual
+  const shares = pump && fault === 'pump.seal-leak' ? onFloor(usual, pump) : usual
   const out = new Float64Array(LEAK_PLACES.length)
   let total = 0
   LEAK_PLACES.forEach((place, k) => {

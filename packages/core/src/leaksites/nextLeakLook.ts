@@ -188,9 +188,7 @@ function placeLooks(
           : ((rows[i]?.[k] as number) + (rows[j]?.[k] as number)) / 2
   const inside: readonly string[] = MACHINE_PLACES
   if (found.places.filter(({ place }) => inside.includes(place)).length < LOOKS_INSIDE) {
-    const rows = states.map((s) =>
-      placeShares(machine.family, s.fault, machine.construction?.pumpRow ?? null),
-    )
+    const rows = states.map((s) => placeShares(machine.family, s.fault, machine.construction ?? null))
     add(
       {
         id: 'leak.place',

@@ -17,6 +17,12 @@ export type Tap = (typeof TAPS)[number]
 export const PUMP_ROUTES = ['flap', 'lower', 'front', 'rear', 'side', 'below'] as const
 export type PumpRoute = (typeof PUMP_ROUTES)[number]
 export const PUMP_ROWS = ['front', 'centre', 'rear'] as const
+export const PUMP_COLUMNS = ['left', 'centre', 'right'] as const
+/** Where on the floor plan a pump was found, seen from the front; null = as usual. */
+export interface PumpPlace {
+  pumpRow: (typeof PUMP_ROWS)[number] | null
+  pumpColumn?: (typeof PUMP_COLUMNS)[number] | null | undefined
+}
 
 /** What is known about one machine. A value that nobody read off a plate is null, and its family's spread is used. */
 export interface MachineSpec {
@@ -30,7 +36,7 @@ export interface MachineSpec {
   /** Level at which the machine closes the valve, mm above the port. */
   fillLevelMm: number | null
   /** How the pump is reached and where it sits on this machine, where somebody found out; else as its family usually has it. */
-  construction?: { pumpRoute: PumpRoute | null; pumpRow: (typeof PUMP_ROWS)[number] | null } | undefined
+  construction?: (PumpPlace & { pumpRoute: PumpRoute | null }) | undefined
   /** Lowest and highest place of a part, mm above the port, where somebody measured it. */
   partHeightsMm?: Partial<Record<(typeof PART_IDS)[number], readonly [number, number]>> | undefined
 }

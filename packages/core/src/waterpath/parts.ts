@@ -214,7 +214,7 @@ export function partsOf(machine: MachineSpec, standpipeMm: number | null = null)
   ]
   const lacks = LACKS[machine.family] ?? []
   const route = machine.construction?.pumpRoute
-  const pumpRow = machine.construction?.pumpRow
+  const { pumpRow, pumpColumn } = machine.construction ?? {}
   return rows
     .filter(([id]) => !lacks.includes(id))
     .map(([id, lo, hi, row, column, phases]): Part => {
@@ -224,7 +224,7 @@ export function partsOf(machine: MachineSpec, standpipeMm: number | null = null)
         name: PART_NAME[id],
         bandMm: own ? [Math.min(...own), Math.max(...own)] : [lo, hi],
         measured: own !== undefined,
-        place: { row: pumpRow && ON_PUMP.includes(id) ? pumpRow : row, column },
+        place: ON_PUMP.includes(id) ? { row: pumpRow ?? row, column: pumpColumn ?? column } : { row, column },
         phases,
         access: route && AT_PUMP.includes(id) ? BY_ROUTE[route] : accessOf(machine.family, id),
       }

@@ -5,6 +5,7 @@ import {
   isHorizontal,
   type MachineSpec,
   machineSpecSchema,
+  PUMP_COLUMNS,
   PUMP_ROUTES,
   PUMP_ROWS,
   tapedTub,
@@ -20,7 +21,6 @@ import { withUnit } from '../../lib/units.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 
-/** The first problem of each field by its path, and of the tub as a whole. */
 const ROUTE_WORD = {
   flap: 'Service flap',
   lower: 'Lower panel',
@@ -30,7 +30,9 @@ const ROUTE_WORD = {
   below: 'From below, tipped',
 } as const
 const ROW_WORD = { front: 'Front', centre: 'Middle', rear: 'Rear' } as const
+const COLUMN_WORD = { left: 'Left', centre: 'Middle', right: 'Right' } as const
 
+/** The first problem of each field by its path, and of the tub as a whole. */
 export function machineProblems(spec: MachineSpec): Record<string, string> {
   const result = v.safeParse(machineSpecSchema, spec)
   const problems: Record<string, string> = {}
@@ -205,7 +207,8 @@ export function MachineForm({
       {(
         [
           ['Way to the pump', 'pumpRoute', PUMP_ROUTES, ROUTE_WORD],
-          ['The pump sits', 'pumpRow', PUMP_ROWS, ROW_WORD],
+          ['Pump, front to rear', 'pumpRow', PUMP_ROWS, ROW_WORD],
+          ['Pump, left to right', 'pumpColumn', PUMP_COLUMNS, COLUMN_WORD],
         ] as const
       ).map(([label, key, values, words]) => (
         <Field key={key} label={label} hint="As found on this machine">
@@ -218,6 +221,7 @@ export function MachineForm({
                   construction: {
                     pumpRoute: spec.construction?.pumpRoute ?? null,
                     pumpRow: spec.construction?.pumpRow ?? null,
+                    pumpColumn: spec.construction?.pumpColumn ?? null,
                     [key]: event.target.value === '' ? null : event.target.value,
                   },
                 })
