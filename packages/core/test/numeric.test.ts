@@ -39,6 +39,13 @@ it('takes quantiles between order statistics (type 7)', () => {
   expect(quantileOfSorted([1, 2, 3, 4], 0.25)).toBe(1.75)
   expect(median([9, 1, 5])).toBe(5)
   expect(() => median([])).toThrow('quantile of no values')
+  const random = seededRandom(7)
+  for (let n = 1; n < 200; n++) {
+    // Many ties too: levels are whole millimetres.
+    const values = Array.from({ length: n }, () => Math.floor(random() * (n % 3 ? 1e6 : 9)))
+    const sorted = [...values].sort((a, b) => a - b)
+    expect(median(values)).toBe(quantileOfSorted(sorted, 0.5))
+  }
 })
 it('says when a bracket holds no root instead of returning an end', () =>
   expect(findRoot((x) => x * x + 1, -1, 1, 1e-9)).toEqual({ outcome: 'noSignChange', atLow: 2, atHigh: 2 }))

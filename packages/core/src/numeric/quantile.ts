@@ -14,12 +14,42 @@ export function quantileOfSorted(sorted: ArrayLike<number>, p: number): number {
   return low + (high - low) * (position - below)
 }
 
-/** Median of any values (a copy is sorted). @throws {RangeError} If there are none. */
+/** Median of any values; they stay in their order. @throws {RangeError} If there are none. */
 export function median(values: ArrayLike<number>): number {
   return medianInPlace(new Float64Array(values))
 }
 
-/** Median of values that are put in rising order for it. @throws {RangeError} If there are none. */
+/** Median of values that may be put in another order for it (Hoare's selection, 1961). @throws {RangeError} If there are none. */
 export function medianInPlace(values: Float64Array): number {
-  return quantileOfSorted(values.sort(), 0.5)
+  const n = values.length
+  if (n === 0) throw new RangeError('quantile of no values')
+  const middle = n >> 1
+  const high = selectInPlace(values, middle)
+  if (n % 2) return high
+  let low = values[0] as number
+  for (let i = 1; i < middle; i++) if ((values[i] as number) > low) low = values[i] as number
+  return (low + high) / 2
+}
+
+/** The value of rank k from 0; smaller ones end before it, larger ones after it. */
+function selectInPlace(values: Float64Array, k: number): number {
+  let [from, to] = [0, values.length - 1]
+  while (from < to) {
+    const pivot = values[(from + to) >> 1] as number
+    let [i, j] = [from, to]
+    while (i <= j) {
+      while ((values[i] as number) < pivot) i++
+      while (pivot < (values[j] as number)) j--
+      if (i > j) break
+      const held = values[i] as number
+      values[i] = values[j] as number
+      values[j] = held
+      i++
+      j--
+    }
+    if (k <= j) to = j
+    else if (k >= i) from = i
+    else break
+  }
+  return values[k] as number
 }
