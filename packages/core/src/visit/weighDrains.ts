@@ -1,21 +1,12 @@
 import type { MachineSpec, SiteSpec } from '../machine/machineSpec.ts'
-import { tapedTub } from '../machine/machineSpec.ts'
-import {
-  cleanPathK,
-  hoseEndHeight,
-  portHeight,
-  pumpMiddle,
-  SPREAD,
-  STILL_PUMP_SHARE,
-} from '../machine/uncertainty.ts'
+import { cleanPathK, portHeight, pumpMiddle, SPREAD } from '../machine/uncertainty.ts'
 import type { Interval } from '../runs/interval.ts'
-import { tubVolumeL } from '../tub/tubVolume.ts'
-import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
-import { lessInformed } from './disagree.ts'
-import { isDisturbed } from './drainTrouble.ts'
+import { m3PerSFromLMin } from '../units.ts'
+import { type DrainDatum, drainDataOf } from './drainData.ts'
+import { likelihoodRow, resistancesOf } from './drainModel.ts'
 import { mixturePosterior, posterior } from './gridPosterior.ts'
 import { liftShown, liftTests } from './liftTests.ts'
-import { isUnknown, type JudgedRun, type Observation } from './observations.ts'
+import type { JudgedRun, Observation } from './observations.ts'
 
 /** What the drain runs and the lift test say together about pump and path. */
 export interface DrainWeighing {
@@ -45,32 +36,16 @@ export interface DrainWeighing {
 export const DECIDE_LN = 3
 /** A family's pump: relative spread of B = H₀/Q_free². Estimate. */
 const FAMILY_B_SD = 0.25
-/** Flow at equal level still differs from the model by this share from run to run. Estimate. */
-const RUN_SD = 0.01
 const HEAD_STEPS = 61
 const PATH_STEPS = 61
 const HEAD_RANGE = [0.3, 1.35] as const
 const PATH_RANGE = [0.45, 60] as const
-/** Levels of one run at which its flow is taken. */
-const CELLS = 6
-
-interface Datum {
-  kind: 'pump' | 'gravity'
-  lnFlow: number
-  /** Relative standard error of its own, and the part shared by all runs on this tub. */
-  own: number
-  shared: number
-  /** Relative standard error from the water that this machine leaves at its first air: the same way in each of its drains. */
-  air: number
-  liftM: number
-  /** Volumes in litres passed at levels in m. */
-  cells: { litres: number; levelM: number }[]
-}
 
 /**
  * Weighs "pump weak" against "path restricted" over all drain runs, gravity runs and lift tests of a visit.
  * Model: Q = √((H₀ + h − z)/(B + K)), by gravity Q = √((h − z)/(K + K_still)); a grid over ln H₀ and ln K, with the pump's B, the still
- * pump, the tub's section and the port height marginalised as Gaussian errors shared by the runs.
+ * pump, the tub's section, the port height, the water left at the first air, the shape of the pump's curve and the hose's bore marginalised as
+ * Gaussian errors shared by the runs.
  * A hypothesis is the best likelihood when its own unknown is free and the other one keeps its plate or family prior.
  * @returns null when no run gives a flow and no lift test was made.
  */
@@ -80,7 +55,7 @@ export function weighDrains(
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
 ): DrainWeighing | null {
-  const { data, outliers } = withoutOutliers(runs.flatMap((run) => datumOf(machine, site, run)))
+  const { data, outliers } = drainDataOf(machine, site, runs)
   const lifts = liftTests(machine, site, observations)
   if (data.length === 0 && lifts.length === 0) return null
   const pump = pumpMiddle(machine)
@@ -182,7 +157,7 @@ const WORTH = { head: 1.6, path: 3.2 } as const
 
 /** One drain at one height tells neither; a second height, a gravity run or a lift test does. */
 function toldOf(
-  data: readonly Datum[],
+  data: readonly DrainDatum[],
   lifts: number,
   { head, path }: { head: Interval; path: Interval },
 ): DrainWeighing['told'] {
@@ -202,212 +177,6 @@ function decide(support: DrainWeighing['support']): DrainWeighing['verdict'] {
   if (better < DECIDE_LN) return 'nominal'
   if (Math.abs(pumpWeak - pathRestricted) < DECIDE_LN) return 'undecided'
   return pumpWeak > pathRestricted ? 'pump-weak' : 'path-restricted'
-}
-
-/** Runs at one height that differ by more than this many of their own standard errors do not belong together. */
-const OUTLIER_SES = 4
-
-/**
- * All runs of one epoch count by their information. Of three or more at one height one that lies far off the others is left out and named;
- * of two that contradict each other a much less informed one is left out too, else neither is believed more than their difference allows.
- */
-function withoutOutliers(all: readonly Datum[]): { data: Datum[]; outliers: number[] } {
-  const groups = new Map<string, Datum[]>()
-  for (const datum of all) {
-    const key = `${datum.kind} ${Math.round(datum.liftM * 10)}`
-    groups.set(key, [...(groups.get(key) ?? []), datum])
-  }
-  const outliers: number[] = []
-  const data = [...groups.values()].flatMap((group) => {
-    const apart = (d: Datum, others: readonly Datum[]) => {
-      const weight = others.reduce((sum, o) => sum + 1 / o.own ** 2, 0)
-      const mean = others.reduce((sum, o) => sum + o.lnFlow / o.own ** 2, 0) / weight
-      return Math.abs(d.lnFlow - mean) / Math.hypot(d.own, 1 / Math.sqrt(weight))
-    }
-    if (group.length < 2) return group
-    const far = group.map((d) =>
-      apart(
-        d,
-        group.filter((o) => o !== d),
-      ),
-    )
-    const worst = far.indexOf(Math.max(...far))
-    if ((far[worst] as number) < OUTLIER_SES) return group
-    if (group.length > 2) {
-      outliers.push(Math.exp((group[worst] as Datum).lnFlow))
-      return group.filter((_, i) => i !== worst)
-    }
-    const [a, b] = group as [Datum, Datum]
-    const odd = lessInformed(a.own, b.own)
-    if (odd !== null) {
-      outliers.push(Math.exp((group[odd] as Datum).lnFlow))
-      return group.filter((_, i) => i !== odd)
-    }
-    const half = Math.abs(a.lnFlow - b.lnFlow) / 2
-    return group.map((d) => ({ ...d, own: Math.hypot(d.own, half) }))
-  })
-  return { data, outliers }
-}
-
-function datumOf(machine: MachineSpec, site: SiteSpec, { plan, analysis }: JudgedRun): Datum[] {
-  const { basis } = analysis
-  if (basis?.of !== 'flow' || !(basis.flowLMin > 0.3)) return []
-  if (plan.kind !== 'drain' && plan.kind !== 'siphon') return []
-  if (isDisturbed(analysis) || isUnknown(analysis)) return []
-  const tub = tapedTub(machine)
-  const end = hoseEndHeight(site, plan.hoseEndMm)
-  const liftM = (end.mm - portHeight(machine, site).mm) / 1000
-  const cells = Array.from({ length: CELLS }, (_, i) => {
-    const at = (k: number) => basis.startMm + ((basis.endMm - basis.startMm) * k) / CELLS
-    return { litres: tubVolumeL(tub, at(i)) - tubVolumeL(tub, at(i + 1)), levelM: at(i + 0.5) / 1000 }
-  }).filter((cell) => cell.litres > 0)
-  if (cells.length === 0) return []
-  const { flowLMin, readingsSe, airSe } = basis.ofThisAir ?? { ...basis, airSe: 0 }
-  return [
-    {
-      kind: plan.kind === 'siphon' ? 'gravity' : 'pump',
-      lnFlow: Math.log(flowLMin),
-      own: Math.hypot(
-        readingsSe / flowLMin,
-        RUN_SD,
-        endHeightError(plan.kind, liftM, end.sdMm / 1000, cells),
-      ),
-      shared: basis.geometrySe / basis.flowLMin,
-      air: airSe / flowLMin,
-      liftM,
-      cells,
-    },
-  ]
-}
-
-/** Relative error of the flow from the height of the hose end: half of its share of the head that drives. */
-function endHeightError(
-  kind: string,
-  liftM: number,
-  sdM: number,
-  cells: readonly { levelM: number }[],
-): number {
-  const mid = cells[Math.floor(cells.length / 2)]?.levelM ?? 0
-  const driving = kind === 'siphon' ? mid - liftM : 2.2 + mid - liftM
-  return (0.5 * sdM) / Math.max(0.08, driving)
-}
-
-/** How far what the runs share is unknown: the pump's B as a ratio, the hose's bore, the height of the port. */
-interface SharedErrors {
-  bSd: number
-  boreMm: number
-  portSdM: number
-}
-interface Resistances extends SharedErrors {
-  b: number
-  still: number
-  /** Each path resistance tried, s²/m⁵. */
-  paths: { k: number; pump: Total; gravity: Total }[]
-}
-/** What the water meets in all, s²/m⁵, and its logarithm. */
-interface Total {
-  s2M5: number
-  ln: number
-}
-
-function resistancesOf(
-  lnPaths: readonly number[],
-  pathK: number,
-  b: number,
-  errors: SharedErrors,
-): Resistances {
-  const still = STILL_PUMP_SHARE * pathK
-  const total = (s2M5: number): Total => ({ s2M5, ln: Math.log(s2M5) })
-  const paths = lnPaths.map((v) => {
-    const k = pathK * Math.exp(v)
-    return { k, pump: total(k + b), gravity: total(k + still) }
-  })
-  return { ...errors, b, still, paths }
-}
-
-/**
- * −χ²/2 of all flows at one head, for each path resistance, with the errors that the runs share: tub section, port height, the pump's B
- * and the still pump, the shape of the pump's curve and the hose's bore. The covariance's determinant is left out: it belongs to nuisances
- * that are profiled here, and would favour heads and paths at which they matter less.
- */
-function likelihoodRow(data: readonly Datum[], headM: number, r: Resistances): number[] {
-  const n = data.length
-  const lnOff = new Float64Array(n)
-  const portLoad = new Float64Array(n)
-  // ln of B·spare ÷ head: less that of the resistance it is twice ln of the share of its free flow that the pump gives.
-  const lnFree = new Float64Array(n)
-  for (let i = 0; i < n; i++) {
-    const d = data[i] as Datum
-    let [litres, time, driving] = [0, 0, 0]
-    for (const cell of d.cells) {
-      const spare = Math.max(0.004, (d.kind === 'gravity' ? 0 : headM) + cell.levelM - d.liftM)
-      litres += cell.litres
-      time += cell.litres / Math.sqrt(spare)
-      driving += cell.litres * spare
-    }
-    lnOff[i] = d.lnFlow - Math.log(lMinFromM3PerS(litres / time))
-    portLoad[i] = (0.5 * r.portSdM) / Math.max(0.05, driving / litres)
-    lnFree[i] = Math.log((r.b * driving) / (litres * headM))
-  }
-  // What does not depend on the path: own errors, tub section, port height.
-  const fixed = new Float64Array(n * n)
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j <= i; j++) {
-      const [a, b] = [data[i] as Datum, data[j] as Datum]
-      fixed[i * n + j] =
-        (i === j ? a.own ** 2 : 0) +
-        a.shared * b.shared +
-        a.air * b.air +
-        (portLoad[i] as number) * (portLoad[j] as number)
-    }
-  const residual = new Float64Array(n)
-  const covariance = new Float64Array(n * n)
-  const [pumpLoad, stillLoad] = [new Float64Array(n), new Float64Array(n)]
-  const [shapeLoad, boreLoad] = [new Float64Array(n), new Float64Array(n)]
-  return r.paths.map((path) => {
-    for (let i = 0; i < n; i++) {
-      const gravity = (data[i] as Datum).kind === 'gravity'
-      const { s2M5, ln } = gravity ? path.gravity : path.pump
-      residual[i] = (lnOff[i] as number) + 0.5 * ln
-      boreLoad[i] = (-0.5 * SPREAD.boreMm * 5 * path.k) / (r.boreMm * s2M5)
-      if (gravity) stillLoad[i] = (-0.5 * SPREAD.stillPump * r.still) / s2M5
-      else {
-        pumpLoad[i] = (-0.5 * r.bSd * r.b) / s2M5
-        // H₀·xⁿ instead of H₀·x², x = flow ÷ free flow: d ln Q/dn at n = 2, by the implicit function.
-        const lnX = Math.min(0, 0.5 * ((lnFree[i] as number) - ln))
-        shapeLoad[i] = (-SPREAD.curveExponent * r.b * lnX) / (2 * s2M5)
-      }
-    }
-    for (let i = 0; i < n; i++)
-      for (let j = 0; j <= i; j++)
-        covariance[i * n + j] =
-          (fixed[i * n + j] as number) +
-          (pumpLoad[i] as number) * (pumpLoad[j] as number) +
-          (stillLoad[i] as number) * (stillLoad[j] as number) +
-          (shapeLoad[i] as number) * (shapeLoad[j] as number) +
-          (boreLoad[i] as number) * (boreLoad[j] as number)
-    return gaussianLn(covariance, residual, n)
-  })
-}
-
-/** −χ²/2 of correlated errors, by Cholesky in place; the lower triangle of `covariance` is used and overwritten, so is `residual`. */
-function gaussianLn(covariance: Float64Array, residual: Float64Array, n: number): number {
-  let ln = 0
-  for (let i = 0; i < n; i++) {
-    let y = residual[i] as number
-    for (let j = 0; j < i; j++) {
-      let sum = covariance[i * n + j] as number
-      for (let k = 0; k < j; k++) sum -= (covariance[i * n + k] as number) * (covariance[j * n + k] as number)
-      covariance[i * n + j] = sum / (covariance[j * n + j] as number)
-      y -= (covariance[i * n + j] as number) * (residual[j] as number)
-    }
-    let pivot = covariance[i * n + i] as number
-    for (let k = 0; k < i; k++) pivot -= (covariance[i * n + k] as number) ** 2
-    covariance[i * n + i] = Math.sqrt(Math.max(1e-12, pivot))
-    residual[i] = y / (covariance[i * n + i] as number)
-    ln -= 0.5 * (residual[i] as number) ** 2
-  }
-  return ln
 }
 
 function steps([low, high]: readonly [number, number], count: number): number[] {
