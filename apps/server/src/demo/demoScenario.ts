@@ -109,6 +109,12 @@ export function demoVisits(midnightMs: number, nowMs: number) {
       look(atMs + 20_000, 'leak.place', place),
       look(atMs + 30_000, 'leak.amount', amount),
     ].map((one) => ({ ...one, phase }))
+  /** Stages that are done, each with its result in a few words. */
+  const stageEnds = (atMs: number, results: Record<string, string>): DemoEntry[] =>
+    Object.entries(results).flatMap(([stage, value]) => [
+      { atMs, topic: `status:${stage}`, value: 'done' },
+      { atMs, topic: `result:${stage}`, value },
+    ])
   const yearly = [3, 2, 1].map((yearsAgo) => {
     const then = midnightMs - yearsAgo * 365 * 86_400_000 + 9 * 3_600_000
     const name = `larch ${yearsAgo} years ago`
@@ -183,13 +189,30 @@ export function demoVisits(midnightMs: number, nowMs: number) {
         run('quarry fill 2', 'fill', 'none', at(8, 58), 1, 1, 'stream'),
         run('quarry drain after', 'drain', 'none', at(9, 10), 1, 1, 'stream'),
       ],
-      [],
+      [look(at(8, 4), 'complaint', 'slow-drain'), look(at(8, 21), 'drain-hose.look', 'good')],
       [
+        ...stageEnds(at(8, 6), { arrive: 'Drains for minutes, no noise' }),
+        ...stageEnds(at(8, 9), { 'make-safe': 'Pumped out by itself', outside: 'Nothing seen from outside' }),
+        ...stageEnds(at(8, 20), { fill: 'As it should be' }),
         {
           atMs: at(8, 50),
           topic: `act:${idOf(`act ${day} quarry`)}`,
           value: actValue({ what: 'cleared', part: 'outer-drain-hose' }),
         },
+        ...stageEnds(at(9, 30), { drain: 'Outer drain hose was blocked; drains as it should' }),
+        ...['hold', 'electrical', 'locate'].map((stage) => ({
+          atMs: at(9, 31),
+          topic: `status:${stage}`,
+          value: 'not-needed',
+        })),
+        // Left as the customer uses it.
+        ...[
+          ['mains', 'plugged'],
+          ['tap-cold', 'open'],
+          ['tap-hot', 'open'],
+          ['hose-end', 'standpipe'],
+          ['panels', 'closed'],
+        ].map(([field, value]) => ({ atMs: at(9, 38), topic: `state:${field}`, value: value as string })),
       ],
       at(9, 40),
     ),
