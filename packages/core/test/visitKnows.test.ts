@@ -1,5 +1,6 @@
 import { expect, it } from '@jest/globals'
-import { analyseVisit, parseVisitFile } from '../src/index.ts'
+import { judgeVisit } from '../src/formats/analyseVisit.ts'
+import { analyseVisit, leakView, NO_HISTORY, parseVisitFile } from '../src/index.ts'
 
 // What people really do with seven ordinary faults, as visit files; the words are those the technician reads.
 
@@ -85,6 +86,16 @@ it('prints no height of a leak where a siphon is the answer, and the same litres
   const perHour = /([\d.]+) L\/h/.exec(words)?.[1]
   expect(each[0]).toContain(`${perHour} L/h`)
   expect(each[0]).not.toMatch(/look alike/)
+})
+it('names on the ladder the litres an hour that the visit states', () => {
+  const leaks = (t: number) => 280 - 40 * (1 - Math.exp(-t / 300))
+  const runs = [hold(leaks), hold(leaks), hold(leaks, { hose_end_mm: 1500 })]
+  const perHour = /about ([\d.]+ L\/h)/.exec(said(runs).words)?.[1]
+  const file = { format: 'brendik-visit/1', machine: MACHINE, site: SITE, runs }
+  const { judged, ...visit } = judgeVisit(parseVisitFile(file))
+  const seen = { history: NO_HISTORY, leakSeen: [], panelsOpen: false }
+  const ladder = JSON.stringify(leakView({ ...visit, ...seen, runs: judged }).suspects)
+  expect(/The level falls: ([\d.]+ L\/h)/.exec(ladder)?.[1]).toBe(perHour)
 })
 it('does not say that causes look alike under holds that told them apart', () => {
   const leaks = (t: number) => 280 - t / 20

@@ -130,6 +130,7 @@ function holdOf(runs: readonly JudgedRun[], says: VisitSays): LeakFindings['hold
     toMm: Math.min(...basis.map((b) => (b?.of === 'standing' ? b.endMm : 1e4))),
     lossLH: says.hold.lossLMin * 60,
     seLH: says.hold.lossSe * 60,
+    statedLH: Math.abs(says.quantities.leakLH?.value ?? says.hold.lossLMin * 60),
   }
 }
 

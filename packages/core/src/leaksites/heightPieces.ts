@@ -1,5 +1,6 @@
 import { NO_FAULT } from '../diagnosis/causes.ts'
 import { normalCdf } from '../numeric/normal.ts'
+import { METRIC_VISIT } from '../visit/sayVisit.ts'
 import { AMOUNTS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
 import type { LeakPiece } from './leakPiece.ts'
@@ -64,7 +65,7 @@ function holdPiece(states: readonly LeakState[], hold: NonNullable<LeakFindings[
   return {
     id: 'hold',
     says: falls
-      ? `The level falls: ${hold.lossLH.toPrecision(2)} L/h.`
+      ? `The level falls: ${METRIC_VISIT.volume(hold.statedLH)}/h.`
       : hold.lossLH < -least
         ? 'The level rises.'
         : 'The level stays.',

@@ -31,6 +31,8 @@ export interface LeakFindings {
     toMm: number
     lossLH: number
     seLH: number
+    /** Loss as the visit states it, L/h: every page says the same. */
+    statedLH: number
   } | null
   /** Height of the leak from a stop level, catches or a curve, with what each law says where they differ. */
   height: { value: number; lo: number; hi: number; laws: readonly { mm: number }[] } | null
