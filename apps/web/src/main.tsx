@@ -6,6 +6,7 @@ import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError } from './api/client.ts'
 import { Door } from './features/door/Door.tsx'
+import { startSender } from './outbox/sender.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
 
@@ -99,6 +100,8 @@ const router = createBrowserRouter([
     ],
   },
 ])
+
+startSender()
 
 const root = document.getElementById('root')
 if (!root) throw new Error('index.html has no #root')

@@ -1,9 +1,8 @@
 import { familyDefaults, type RunAnswer, type RunEvent, type RunPlan } from '@brendik/core'
-import { beforeEach, expect, it, jest } from '@jest/globals'
-import type { KeptRun } from '../src/lib/deviceStore.ts'
+import { afterAll, beforeEach, expect, it, jest } from '@jest/globals'
+import './device.ts'
 
-// The board's neighbours are stood in for: the network, the worker, the browser's database and its event stream.
-const kept = new Map<string, KeptRun>()
+// The board's neighbours are stood in for: the network, the worker and its event stream.
 const server = {
   away: false,
   events: [] as RunEvent[],
@@ -11,17 +10,22 @@ const server = {
   refused: [] as { id: string; problem: string }[],
 }
 class ApiError extends Error {
+  readonly code: string
   readonly status: number
-  constructor(status: number) {
-    super(`status ${status}`)
+  constructor(code: string, status: number, message: string) {
+    super(message)
+    this.code = code
     this.status = status
   }
 }
+const unused = async () => ({})
 jest.unstable_mockModule('../src/api/client.ts', () => ({
   ApiError,
+  put: unused,
+  del: unused,
   get: async () => {
-    if (server.away) throw new ApiError(0)
-    if (server.events.length === 0) throw new ApiError(404)
+    if (server.away) throw new ApiError('server_away', 0, 'away')
+    if (server.events.length === 0) throw new ApiError('not_found', 404, 'not found')
     const answer: Omit<RunAnswer, 'runId'> = {
       visitId: 'v',
       machineLabel: 'm',
@@ -35,17 +39,13 @@ jest.unstable_mockModule('../src/api/client.ts', () => ({
   },
   post: async (_path: string, body: { events: RunEvent[] }) => {
     server.posts++
-    if (server.away) throw new ApiError(0)
+    if (server.away) throw new ApiError('server_away', 0, 'away')
     for (const event of body.events)
       if (!server.events.some((known) => known.id === event.id)) server.events.push(event)
     return { refused: server.refused }
   },
 }))
 jest.unstable_mockModule('../src/workers/compute.ts', () => ({ compute: { analyse: async () => null } }))
-jest.unstable_mockModule('../src/lib/deviceStore.ts', () => ({
-  readKept: async (id: string) => structuredClone(kept.get(id)) ?? null,
-  writeKept: async (run: KeptRun) => void kept.set(run.runId, structuredClone(run)),
-}))
 const streams: { onopen?: () => void; onmessage?: (message: { data: string }) => void; close: () => void }[] =
   []
 Object.assign(globalThis, {
@@ -57,6 +57,14 @@ Object.assign(globalThis, {
   },
 })
 const { openRunBoard } = await import('../src/features/run/runBoard.ts')
+const { readRun } = await import('../src/outbox/deviceDb.ts')
+const { letGo, outbox, wakeSender } = await import('../src/outbox/outbox.ts')
+const { sendForEver } = await import('../src/outbox/sender.ts')
+const stop = new AbortController()
+sendForEver(stop.signal)
+afterAll(() => stop.abort())
+/** Each test has a run of its own; the device keeps them all. */
+let runId = ''
 
 const plan: RunPlan = {
   kind: 'drain',
@@ -82,14 +90,15 @@ const level = (id: string, at: number): RunEvent => ({
 })
 const settle = (ms = 20) => new Promise((resolve) => setTimeout(resolve, ms))
 async function open() {
-  const board = openRunBoard('r')
+  const board = openRunBoard(runId)
   board.start()
   await settle()
   return board
 }
 
 beforeEach(() => {
-  kept.clear()
+  runId = `r${Math.random()}`
+  letGo(outbox().map(({ id }) => id))
   streams.length = 0
   Object.assign(server, { away: false, events: [], posts: 0, refused: [] })
 })
@@ -99,7 +108,7 @@ it('keeps an entry on the device before it is sent, and says when the server has
   board.plan(meta, planned, started)
   expect(board.snapshot().facts.phase).toBe('running')
   await settle()
-  expect(kept.get('r')?.events.map((event) => event.id)).toEqual(['p', 's'])
+  expect((await readRun(runId))?.events.map((event) => event.id)).toEqual(['p', 's'])
   expect(server.events.map((event) => event.id)).toEqual(['p', 's'])
   expect(board.snapshot().sync).toBe('stored')
   board.close()
@@ -111,9 +120,10 @@ it('goes on without a server, says so, and sends all when it returns', async () 
   board.record(level('a', 5000))
   await settle()
   expect([board.snapshot().sync, board.snapshot().problem]).toEqual(['waiting', null])
-  expect(kept.get('r')?.events).toHaveLength(3)
+  expect((await readRun(runId))?.events).toHaveLength(3)
   server.away = false
-  await settle(2300)
+  wakeSender()
+  await settle()
   expect(server.events.map((event) => event.id)).toEqual(['p', 's', 'a'])
   expect(board.snapshot().sync).toBe('stored')
   board.close()
@@ -127,6 +137,7 @@ it('comes back after a dead tab with all its entries, and sends those the server
   dead.close()
   server.away = false
   server.events = [planned, started]
+  wakeSender()
   const board = await open()
   await settle()
   expect(board.snapshot().facts.standing.map((event) => event.id)).toEqual(['a'])
@@ -163,19 +174,41 @@ it('refuses what contradicts the run, and says what the server did not take', as
   board.record({ type: 'started', id: 's2', atMs: 3000 })
   expect(board.snapshot().problem).toBe('start: the run is already running')
   board.dismissProblem()
-  server.refused = [{ id: 'x', problem: 'stop: the run has already stopped' }]
+  server.refused = [{ id: 'e', problem: 'stop: the run has already stopped' }]
   board.record({ type: 'stopped', id: 'e', atMs: 9000 })
   await settle()
   expect(board.snapshot().problem).toBe('The server did not take an entry: stop: the run has already stopped')
   board.close()
 })
-it('stops asking when its screen is gone', async () => {
+it('is sent on when its screen is gone, whatever page is open', async () => {
   server.away = true
   const board = await open()
   board.plan(meta, planned, started)
   await settle()
   board.close()
-  const { posts } = server
-  await settle(2300)
-  expect(server.posts).toBe(posts)
+  server.away = false
+  wakeSender()
+  await settle()
+  expect(server.events.map((event) => event.id)).toEqual(['p', 's'])
+})
+it('shows what another page of this device entered, at once', async () => {
+  const board = await open()
+  const page = await open()
+  board.plan(meta, planned, started)
+  await settle()
+  server.away = true
+  board.record(level('here', 5000))
+  page.record(level('there', 6000))
+  await settle()
+  for (const each of [board, page])
+    expect(
+      each
+        .snapshot()
+        .facts.standing.map((event) => event.id)
+        .sort(),
+    ).toEqual(['here', 'there'])
+  // Neither page wrote over what the other kept.
+  expect((await readRun(runId))?.events.map((event) => event.id).sort()).toEqual(['here', 'p', 's', 'there'])
+  board.close()
+  page.close()
 })

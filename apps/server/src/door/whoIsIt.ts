@@ -50,9 +50,15 @@ export function ownerScope(request: Request): Scope {
   return scope
 }
 
-/** Lets through those who are signed in, and nobody else. */
+/**
+ * Lets through those who are signed in, and nobody else. What a device kept for one person is not written in the name of another: it says
+ * whose it is, and waits for them.
+ */
 export const signedIn: RequestHandler = (request, _response, next) => {
-  scopeOf(request)
+  const { actor } = scopeOf(request)
+  const author = request.headers['x-brendik-author']
+  if (author !== undefined && author !== actor.technicianId)
+    throw new AppError('another_person', 'This was recorded by somebody else: it is taken once they sign in.')
   next()
 }
 

@@ -8,6 +8,7 @@ const STATUS = {
   run_not_found: 404,
   reference_missing: 409,
   batch_differs: 409,
+  another_person: 409,
   email_taken: 409,
   too_many: 429,
   too_large: 413,

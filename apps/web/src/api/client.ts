@@ -11,7 +11,8 @@ export class ApiError extends Error {
   }
 }
 
-const TIMEOUT_MS = 8000
+/** Time for an answer, and for each byte that goes up first: a cellar's uplink may carry 2 kB a second. */
+const TIMEOUT_MS = { answer: 8000, perByte: 0.5 } as const
 
 /** Called when the server says that nobody is signed in. */
 let onSignedOut: () => void = () => {}
@@ -19,36 +20,44 @@ export function whenSignedOut(listener: () => void): void {
   onSignedOut = listener
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function call<T>(method: string, path: string, body?: unknown, as?: string): Promise<T> {
+  const sent = body === undefined || body instanceof Blob ? body : JSON.stringify(body)
+  const bytes = sent instanceof Blob ? sent.size : (sent?.length ?? 0)
+  const headers = {
+    ...(sent === undefined ? {} : { 'content-type': sent instanceof Blob ? sent.type : 'application/json' }),
+    ...(as === undefined ? {} : { 'x-brendik-author': as }),
+  }
+  const signal = AbortSignal.timeout(Math.ceil(TIMEOUT_MS.answer + TIMEOUT_MS.perByte * bytes))
+  const away = (message: string) => new ApiError('server_away', 0, message)
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method,
-      signal: AbortSignal.timeout(TIMEOUT_MS),
-      ...(body === undefined
-        ? {}
-        : body instanceof Blob
-          ? { headers: { 'content-type': body.type }, body }
-          : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      signal,
+      headers,
+      ...(sent === undefined ? {} : { body: sent }),
     })
   } catch {
-    throw new ApiError(
-      'server_away',
-      0,
-      'The server cannot be reached. What you record stays on this device and is sent later.',
-    )
+    throw away('The server cannot be reached. What you record stays on this device and is sent later.')
   }
-  if (response.ok) return (await response.json()) as T
-  const answer = (await response.json().catch(() => null)) as ErrorAnswer | null
-  if (answer?.code === 'not_signed_in') onSignedOut()
-  throw new ApiError(
-    answer?.code ?? 'unknown',
-    response.status,
-    answer?.message ?? `The server answered ${response.status}.`,
-  )
+  const answer: unknown = await response.json().catch(() => undefined)
+  // Something on the way answered in its place, as the sign-in page of a guest network does: our server was not reached.
+  if (answer === undefined || (!response.ok && !isErrorAnswer(answer)))
+    throw away(
+      `Not the server answered (${response.status}). What you record stays on this device and is sent later.`,
+    )
+  if (response.ok) return answer as T
+  const { code, message } = answer as ErrorAnswer
+  if (code === 'not_signed_in') onSignedOut()
+  throw new ApiError(code, response.status, message)
+}
+
+function isErrorAnswer(answer: unknown): answer is ErrorAnswer {
+  return typeof answer === 'object' && answer !== null && 'code' in answer && 'message' in answer
 }
 
 export const get = <T>(path: string) => call<T>('GET', path)
-export const put = <T>(path: string, body: unknown) => call<T>('PUT', path, body)
+/** @param as - Who recorded it: the server takes it under nobody else's session. */
+export const put = <T>(path: string, body: unknown, as?: string) => call<T>('PUT', path, body, as)
 export const del = <T>(path: string) => call<T>('DELETE', path)
-export const post = <T>(path: string, body: unknown) => call<T>('POST', path, body)
+export const post = <T>(path: string, body: unknown, as?: string) => call<T>('POST', path, body, as)

@@ -14,6 +14,7 @@ import type {
   PersonAnswer,
   Role,
   RunAnswer,
+  RunEvent,
   SessionAnswer,
   SiteAnswer,
   SiteSpec,
@@ -83,28 +84,39 @@ export const invitationQuery = (token: string) =>
     queryFn: () => get<{ workshopName: string; role: Role }>(`/invitations/${token}`),
   })
 
-export const putMachine = (id: string, spec: MachineSpec, record?: MachineRecord) =>
-  put(`/machines/${id}`, record ? { ...spec, record } : spec)
-export const putSite = (id: string, site: { name: string; spec: SiteSpec; customerId?: string | null }) =>
-  put(`/sites/${id}`, site)
-export const putCustomer = ({ id, ...customer }: CustomerAnswer) => put(`/customers/${id}`, customer)
-export const putClosed = (visitId: string, closedAtMs: number | null) =>
-  put(`/visits/${visitId}/closed`, { closedAtMs })
-export const putPhoto = (photo: { id: string; visitId: string; stage: string; atMs: number; blob: Blob }) =>
+// What people record goes through the outbox; these are its pipes. Safe to send again: every fact carries its id. `as` = who recorded it.
+export const putMachine = (id: string, spec: MachineSpec, record?: MachineRecord, as?: string) =>
+  put(`/machines/${id}`, record ? { ...spec, record } : spec, as)
+export const putSite = (
+  id: string,
+  site: { name: string; spec: SiteSpec; customerId?: string | null },
+  as?: string,
+) => put(`/sites/${id}`, site, as)
+export const putCustomer = ({ id, ...customer }: CustomerAnswer, as?: string) =>
+  put(`/customers/${id}`, customer, as)
+export const putClosed = (visitId: string, closedAtMs: number | null, as?: string) =>
+  put(`/visits/${visitId}/closed`, { closedAtMs }, as)
+export const putPhoto = (
+  photo: { id: string; visitId: string; stage: string; atMs: number; blob: Blob },
+  as?: string,
+) =>
   put(
     `/photos/${photo.id}?${new URLSearchParams({ visit: photo.visitId, stage: photo.stage, atMs: String(photo.atMs) })}`,
     photo.blob,
+    as,
   )
 export const putVisit = (
   id: string,
   visit: { machineId: string; siteId: string; dueAtMs: number; complaint: string },
-) => put(`/visits/${id}`, visit)
-
-/** Sent at once; safe to send again, since every observation carries its id. */
-export const postObservations = (visitId: string, observations: ObservationEvent[]) =>
-  post(`/visits/${visitId}/observations`, { observations })
-export const postEntries = (visitId: string, entries: EntryEvent[]) =>
-  post(`/visits/${visitId}/entries`, { entries })
+  as?: string,
+) => put(`/visits/${id}`, visit, as)
+export const postObservations = (visitId: string, observations: ObservationEvent[], as?: string) =>
+  post(`/visits/${visitId}/observations`, { observations }, as)
+export const postEntries = (visitId: string, entries: EntryEvent[], as?: string) =>
+  post(`/visits/${visitId}/entries`, { entries }, as)
+/** What of it the run does not allow comes back with its reason. */
+export const postRunEvents = (runId: string, visitId: string, events: RunEvent[], as?: string) =>
+  post<{ refused: { id: string; problem: string }[] }>(`/runs/${runId}/events`, { visitId, events }, as)
 
 export const signIn = (email: string, password: string) => post('/session', { email, password })
 export const signInToDemo = (role: Role) => post('/session/demo', { role })

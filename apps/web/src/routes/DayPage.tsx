@@ -1,15 +1,14 @@
 import type { HosesDue, VisitSummary } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { addDays, format, startOfDay } from 'date-fns'
-import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayQuery } from '../api/queries.ts'
 import { useWho } from '../features/door/Door.tsx'
 import { RunningRuns } from '../features/visit/RunningRuns.tsx'
 import { RunResultLine } from '../features/visit/RunResultLine.tsx'
-import { type KeptRun, listKept } from '../lib/deviceStore.ts'
 import { newId } from '../lib/newId.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
+import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
@@ -23,10 +22,7 @@ export function DayPage() {
     ...dayQuery(day.getTime(), addDays(day, 1).getTime()),
     refetchInterval: 10_000,
   })
-  const [kept, setKept] = useState<KeptRun[]>([])
-  useEffect(() => {
-    listKept().then(setKept, () => {})
-  }, [])
+  const kept = useKeptRuns()
   const visits = data?.visits ?? []
   const open = shift === 0 ? (data?.stillOpen ?? []) : []
   const hoses = shift >= 0 ? (data?.hosesDue ?? []) : []

@@ -17,7 +17,7 @@ import { judgedRuns, observationsOf, useTogether } from '../features/together/us
 import { StateSheet } from '../features/visit/StateSheet.tsx'
 import { type StateCellId, useFolded } from '../features/visit/space.ts'
 import { useVisit } from '../features/visit/useVisit.ts'
-import { keepLooks } from '../features/visit/visitQueue.ts'
+import { keepLooks } from '../features/visit/visitFacts.ts'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'

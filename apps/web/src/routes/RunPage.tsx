@@ -8,14 +8,15 @@ import {
   type VisitAnswer,
 } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { useState, useSyncExternalStore } from 'react'
+import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { visitQuery } from '../api/queries.ts'
 import { LiveBoard } from '../features/run/LiveBoard.tsx'
 import { firstPlan, SetupBoard } from '../features/run/SetupBoard.tsx'
 import { useRunBoard } from '../features/run/useRunBoard.ts'
-import { queued, subscribeQueue, withQueued } from '../features/visit/visitQueue.ts'
+import { withKept } from '../features/visit/visitFacts.ts'
 import { newId } from '../lib/newId.ts'
+import { useOutbox } from '../outbox/useOutbox.ts'
 import { Message } from '../ui/Message.tsx'
 
 /** One run: set up, running, done. */
@@ -33,7 +34,7 @@ function RunOf({ runId }: { runId: string }) {
     ...visitQuery(visitId ?? ''),
     enabled: visitId !== null && run.facts.plan === null,
   })
-  const waiting = useSyncExternalStore(subscribeQueue, queued)
+  const outbox = useOutbox()
   const [draft, setDraft] = useState<RunPlan | null>(null)
 
   const { plan } = run.facts
@@ -49,7 +50,7 @@ function RunOf({ runId }: { runId: string }) {
         </Link>
       </Message>
     )
-  const data = withQueued(visit.data, waiting)
+  const data = withKept(visit.data, outbox)
   const current =
     draft ?? plan ?? stepPlan(params, data) ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
   return (

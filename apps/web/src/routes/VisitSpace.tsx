@@ -9,7 +9,7 @@ import { StateStrip } from '../features/visit/StateStrip.tsx'
 import { type Space, type StateCellId, useFolded } from '../features/visit/space.ts'
 import { isStage } from '../features/visit/stageText.ts'
 import { useVisit } from '../features/visit/useVisit.ts'
-import { type KeptRun, listKept } from '../lib/deviceStore.ts'
+import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
@@ -20,15 +20,7 @@ export function VisitSpace() {
   const folded = useFolded(visit)
   const [cell, setCell] = useState<StateCellId | null>(null)
   const space = useMemo<Space | null>(() => folded && { ...folded, setField: setCell }, [folded])
-  const [kept, setKept] = useState<KeptRun[]>([])
-  // Read again with the visit: a run begun or stopped here shows at once.
-  useEffect(() => {
-    if (visit)
-      listKept().then(
-        (all) => setKept(all.filter((run) => run.visitId === visit.id)),
-        () => {},
-      )
-  }, [visit])
+  const kept = useKeptRuns(visitId)
   useStageKeys(visitId)
   if (error && !visit) return <Message problem>{error.message}</Message>
   if (!visit || !space) return <Message>Opening the visit.</Message>

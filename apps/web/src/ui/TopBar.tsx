@@ -1,6 +1,7 @@
 import { Moon, Sun } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { WaitingCell } from '../features/waiting/WaitingCell.tsx'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
 
 /** The head of every screen: the product's plate, where we are, and the two switches of the device. */
@@ -29,6 +30,7 @@ export function TopBar({
       <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">
         {children}
       </div>
+      {home && <WaitingCell />}
       <button
         type="button"
         className={`h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm ${hide}`}

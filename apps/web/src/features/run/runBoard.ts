@@ -9,8 +9,20 @@ import {
   type RunState,
   runFacts,
 } from '@brendik/core'
-import { ApiError, get, post } from '../../api/client.ts'
-import { type KeptRun, readKept, writeKept } from '../../lib/deviceStore.ts'
+import { ApiError, get } from '../../api/client.ts'
+import { DEVICE_WORKSHOP } from '../../lib/who.ts'
+import { type KeptRun, readRun } from '../../outbox/deviceDb.ts'
+import type { Kept } from '../../outbox/keptFact.ts'
+import { AGAINST_THE_RUN } from '../../outbox/keptFact.ts'
+import {
+  keep,
+  keepRun,
+  outbox,
+  outboxReady,
+  sendingState,
+  storageProblem,
+  subscribeOutbox,
+} from '../../outbox/outbox.ts'
 import { compute } from '../../workers/compute.ts'
 
 /** Where the entries of a run are: all on the server, on their way, or waiting on this device for the server to return. */
@@ -41,8 +53,6 @@ type LiveMessage =
   | { type: 'blocks'; blocks: ReadingBlock[] }
   | { type: 'facts'; events: RunEvent[]; analysis: RunAnalysis | null }
 
-const RETRY_MS = 2000
-
 /**
  * One run on this device. The facts live in the browser's database from the moment they are made; the server's copy is merged
  * in whenever it can be reached, so a reload, a dead tab or a dead server loses nothing.
@@ -62,8 +72,9 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     problem: null,
   }
   let closed = false
-  let flushing = false
-  let retry: ReturnType<typeof setTimeout> | undefined
+  let unsubscribe = () => {}
+  /** Facts of this run that the server refused and the screen has said so. */
+  const told = new Set<string>()
   let stream: EventSource | null = null
   let analysing = false
   let analyseAgain = false
@@ -73,21 +84,15 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     for (const listener of listeners) listener()
   }
 
-  function unsent(): RunEvent[] {
-    const sent = new Set(kept?.sentIds)
-    return snapshot.state.events.filter((event) => !sent.has(event.id))
-  }
-
-  function keep(): void {
-    if (!kept) return
-    kept = {
-      ...kept,
-      events: [...snapshot.state.events],
-      blocks: [...blocks.values()],
-      changedAtMs: Date.now(),
-    }
-    writeKept(kept).catch(() =>
-      emit({ problem: 'This browser refuses to keep data: do not close the page before all is sent.' }),
+  /** The run as it is kept on this device. */
+  function keptNow(): KeptRun | null {
+    return (
+      kept && {
+        ...kept,
+        events: [...snapshot.state.events],
+        blocks: [...blocks.values()],
+        changedAtMs: Date.now(),
+      }
     )
   }
 
@@ -118,13 +123,14 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       })
   }
 
-  /** The server's facts first, in its order, then what only this device has. */
+  /** The server's facts first, in its order, then what is on its way to it. */
   function mergeFacts(events: readonly RunEvent[]): void {
     const known = new Set(events.map((event) => event.id))
-    const own = snapshot.state.events.filter((event) => !known.has(event.id))
-    if (kept) kept.sentIds = [...known]
+    const onTheWay = new Set(outbox().flatMap((one) => (takenBack(one) ? [] : [one.id])))
+    const own = snapshot.state.events.filter((event) => !known.has(event.id) && onTheWay.has(event.id))
     setState({ runId, events: [...events, ...own] })
-    keep()
+    const run = keptNow()
+    if (run) keepRun(run)
   }
 
   function mergeBlocks(more: readonly ReadingBlock[]): void {
@@ -133,37 +139,38 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     analyse()
   }
 
-  async function flush(): Promise<void> {
-    if (flushing || closed || !kept) return
-    const events = unsent()
-    if (events.length === 0) {
-      emit({ sync: 'stored' })
-      return
-    }
-    flushing = true
-    emit({ sync: snapshot.sync === 'waiting' ? 'waiting' : 'sending' })
-    try {
-      const answer = await post<{ refused: { id: string; problem: string }[] }>(`/runs/${runId}/events`, {
-        visitId: kept.visitId,
-        events,
+  function ofThisRun() {
+    return outbox().flatMap((one) =>
+      one.fact.kind === 'run' && one.fact.runId === runId ? [{ ...one, fact: one.fact }] : [],
+    )
+  }
+
+  /** Where this run's facts are on their way, whichever page recorded them. */
+  function follow(): void {
+    const mine = ofThisRun()
+    if (!kept && mine.length > 0)
+      readRun(runId).then((found) => {
+        kept ??= found
+        if (kept) emit({ meta: kept })
       })
-      kept.sentIds = [...kept.sentIds, ...events.map((event) => event.id)]
-      keep()
-      const refused = answer.refused[0]
-      emit({
-        sync: 'stored',
-        ...(refused ? { problem: `The server did not take an entry: ${refused.problem}` } : {}),
+    const known = new Set(snapshot.state.events.map((event) => event.id))
+    const fromOthers = mine.flatMap((one) => (!takenBack(one) && !known.has(one.id) ? [one.fact.event] : []))
+    const gone = new Set(mine.filter((one) => takenBack(one) && known.has(one.id)).map(({ id }) => id))
+    if (fromOthers.length + gone.size > 0)
+      setState({
+        runId,
+        events: [...snapshot.state.events.filter(({ id }) => !gone.has(id)), ...fromOthers],
       })
-      watch()
-    } catch (error) {
-      const away = error instanceof ApiError && (error.status === 0 || error.status >= 500)
-      emit({ sync: 'waiting', ...(away ? {} : { problem: (error as Error).message }) })
-      clearTimeout(retry)
-      if (!closed) retry = setTimeout(flush, RETRY_MS)
-    } finally {
-      flushing = false
-    }
-    if (!closed && snapshot.sync === 'stored' && unsent().length > 0) flush()
+    const waits = mine.some(({ state }) => state === 'waiting')
+    const away = sendingState() === 'away' || sendingState() === 'signed-out'
+    const sync: SyncState = !waits ? 'stored' : away ? 'waiting' : 'sending'
+    const refused = mine.find(({ id, state }) => state === 'refused' && !told.has(id))
+    if (refused) told.add(refused.id)
+    const problem = refused
+      ? `The server did not take an entry: ${refused.refused?.message}`
+      : storageProblem()
+    if (sync !== snapshot.sync || problem) emit({ sync, ...(problem ? { problem } : {}) })
+    if (mine.some(({ state }) => state === 'sent')) watch()
   }
 
   /** Follows the run on the server. The browser reconnects by itself; on every new connection the whole run is read again. */
@@ -171,7 +178,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     if (stream || closed) return
     stream = new EventSource(`/api/runs/${runId}/live`)
     stream.onopen = () => {
-      pull().then(flush)
+      pull()
     }
     stream.onmessage = (message) => {
       const live = JSON.parse(message.data as string) as LiveMessage
@@ -188,12 +195,12 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       const { visitId, machineLabel, siteName, instrumentLabel } = answer
       kept ??= {
         runId,
+        workshopId: DEVICE_WORKSHOP,
         visitId,
         machineLabel,
         siteName,
         instrumentLabel,
         events: [],
-        sentIds: [],
         blocks: [],
         changedAtMs: Date.now(),
       }
@@ -211,7 +218,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
 
   async function start(): Promise<void> {
     closed = false
-    const found = await readKept(runId).catch(() => null)
+    const found = await readRun(runId).catch(() => null)
     if (closed) return
     if (found) {
       kept = found
@@ -219,12 +226,16 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       emit({ meta: found, blocks: found.blocks })
       setState({ runId, events: found.events })
     }
+    await outboxReady
+    if (closed) return
+    unsubscribe()
+    unsubscribe = subscribeOutbox(follow)
+    follow()
     await pull()
     if (closed) return
     // A server that is away now is followed as soon as it returns: the browser asks again by itself.
-    if (kept && kept.sentIds.length > 0) watch()
+    if (kept && kept.events.length > 0) watch()
     emit({ loading: false })
-    flush()
   }
 
   return {
@@ -235,18 +246,28 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     snapshot: () => snapshot,
     record(...events) {
       let { state } = snapshot
+      const known = new Set(state.events.map((event) => event.id))
       for (const event of events) {
         const next = advanceRun(state, event)
         if (next.outcome === 'refused') emit({ problem: next.problem })
         state = next.run
       }
       setState(state)
-      keep()
-      flush()
+      // Another page may have set the run up a moment ago: its facts are here before the run is read.
+      const visitId = kept?.visitId ?? ofThisRun()[0]?.fact.visitId
+      const fresh = state.events.filter((event) => !known.has(event.id))
+      if (visitId === undefined) emit({ problem: 'This run has not been read yet: try again in a moment.' })
+      else
+        keep(
+          fresh.map((event) => ({ kind: 'run', visitId, runId, event })),
+          keptNow(),
+        )
+      follow()
     },
     plan(meta, ...events) {
       // A start that was taken back leaves its trace: the new plan comes after it.
-      kept = { runId, events: [], sentIds: [], blocks: [], changedAtMs: Date.now(), ...kept, ...meta }
+      const empty = { runId, workshopId: DEVICE_WORKSHOP, events: [], blocks: [], changedAtMs: Date.now() }
+      kept = { ...empty, ...kept, ...meta }
       emit({ meta })
       this.record(...events)
     },
@@ -254,9 +275,14 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     start,
     close() {
       closed = true
-      clearTimeout(retry)
+      unsubscribe()
       stream?.close()
       stream = null
     },
   }
+}
+
+/** Whether the run itself does not allow it, as when two devices stopped it at once; what the server could not read still shows. */
+function takenBack({ state, refused }: Kept): boolean {
+  return state === 'refused' && refused?.status === AGAINST_THE_RUN
 }

@@ -17,7 +17,7 @@ import { Choice } from '../../ui/Choice.tsx'
 import { GateNotice } from '../visit/GateNotice.tsx'
 import { observedText } from '../visit/observedText.ts'
 import type { Space } from '../visit/space.ts'
-import { keepLooks } from '../visit/visitQueue.ts'
+import { keepLooks } from '../visit/visitFacts.ts'
 
 export const TONE_ON: Record<OutcomeTone, string> = {
   good: 'border-good bg-good text-face',

@@ -21,7 +21,7 @@ import { Sheet } from '../../ui/Sheet.tsx'
 import { KIND_WORD } from '../run/runText.ts'
 import { SheetChoice } from '../visit/StateSheet.tsx'
 import type { Space } from '../visit/space.ts'
-import { keepEntries } from '../visit/visitQueue.ts'
+import { keepEntries } from '../visit/visitFacts.ts'
 
 /** Parts that are worked on in each stage, those most often first. */
 const PARTS_OF: Readonly<Record<StageId, readonly PartId[]>> = {

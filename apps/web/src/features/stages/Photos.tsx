@@ -1,11 +1,11 @@
 import type { PHOTO_STAGES } from '@brendik/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { format } from 'date-fns'
 import { Camera } from 'lucide-react'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useState } from 'react'
 import { Sheet } from '../../ui/Sheet.tsx'
 import type { Space } from '../visit/space.ts'
-import { photoProblem, sendPhotos, subscribePhotos, takePhoto, waitingPhotos } from './photoQueue.ts'
+import { takePhoto } from './takePhoto.ts'
+import { useKeptPhotos } from './useKeptPhotos.ts'
 
 interface Shown {
   id: string
@@ -23,15 +23,10 @@ export function Photos({
   stage: (typeof PHOTO_STAGES)[number]
   title?: string
 }) {
-  const client = useQueryClient()
-  const waiting = useSyncExternalStore(subscribePhotos, waitingPhotos)
-  const problem = useSyncExternalStore(subscribePhotos, photoProblem)
+  const [problem, setProblem] = useState<string | null>(null)
   const [large, setLarge] = useState<Shown | null>(null)
   const { visit } = space
-  useEffect(() => {
-    sendPhotos()
-  }, [])
-  const mine = waiting.filter((photo) => photo.visitId === visit.id && photo.stage === stage)
+  const mine = useKeptPhotos(visit.id, stage)
   const stored = visit.photos.filter(
     (photo) => photo.stage === stage && !space.standing.has(`photo-back:${photo.id}`),
   )
@@ -60,10 +55,8 @@ export function Photos({
             onChange={(event) => {
               const file = event.target.files?.[0]
               event.target.value = ''
-              if (file)
-                takePhoto(visit.id, stage, file).then(() =>
-                  client.invalidateQueries({ queryKey: ['visit', visit.id] }),
-                )
+              setProblem(null)
+              if (file) takePhoto(visit.id, stage, file).catch((error: Error) => setProblem(error.message))
             }}
           />
         </label>

@@ -7,7 +7,7 @@ import { Sheet } from '../../ui/Sheet.tsx'
 import { CatchFields } from '../protocol/CatchFields.tsx'
 import { BucketFields } from '../rates/BucketFields.tsx'
 import type { Space } from '../visit/space.ts'
-import { keepLooks } from '../visit/visitQueue.ts'
+import { keepLooks } from '../visit/visitFacts.ts'
 import { rangeText } from './CheckRow.tsx'
 
 /** A reading: the number, what it was taken at, and nothing else. */

@@ -3,7 +3,7 @@ import { format } from 'date-fns'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { checkWord, observedText } from './observedText.ts'
-import { keepLooks } from './visitQueue.ts'
+import { keepLooks } from './visitFacts.ts'
 
 /** What was looked at or measured beside the runs; each can be taken back. */
 export function Looks({ visit }: { visit: VisitAnswer }) {

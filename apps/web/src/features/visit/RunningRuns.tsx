@@ -1,8 +1,8 @@
 import { runFacts, type VisitSummary } from '@brendik/core'
 import { Link } from 'react-router'
-import type { KeptRun } from '../../lib/deviceStore.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import type { KeptRun } from '../../outbox/deviceDb.ts'
 import { KIND_WORD } from '../run/runText.ts'
 
 /** Runs that are still counting, from this device and from the server: one tap back to the clock. */

@@ -1,20 +1,9 @@
 import { type RunSummary, runFacts, type VisitAnswer } from '@brendik/core'
-import { useEffect, useState } from 'react'
-import { type KeptRun, listKept } from '../../lib/deviceStore.ts'
+import { useKeptRuns } from '../../outbox/useKeptRuns.ts'
 
 /** The runs of a visit with those that only this device has yet; a start that was taken back is no run. */
 export function useWithKept(visit: VisitAnswer, runs: readonly RunSummary[]): RunSummary[] {
-  const [kept, setKept] = useState<readonly KeptRun[]>([])
-  useEffect(() => {
-    let stale = false
-    listKept().then(
-      (all) => !stale && setKept(all.filter((run) => run.visitId === visit.id)),
-      () => {},
-    )
-    return () => {
-      stale = true
-    }
-  }, [visit])
+  const kept = useKeptRuns(visit.id)
   const kinds = new Set(runs.map((run) => run.kind))
   const every = runs === visit.runs
   const known = new Set(visit.runs.map((run) => run.id))

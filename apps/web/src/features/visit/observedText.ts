@@ -1,7 +1,7 @@
 import { checkFacts, type ObservationAnswer } from '@brendik/core'
 import { type UnitSystem, withUnit } from '../../lib/units.ts'
 
-type Observed = Pick<ObservationAnswer, 'check' | 'value' | 'levelMm'> & { tempC?: number | null }
+type Observed = Pick<ObservationAnswer, 'check' | 'value' | 'levelMm'> & { tempC?: number | null | undefined }
 
 /** What was looked at, in words. */
 export const checkWord = (o: Pick<ObservationAnswer, 'check' | 'tap'>): string =>

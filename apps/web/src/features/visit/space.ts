@@ -9,7 +9,7 @@ import {
 import { useMemo } from 'react'
 import { useOutletContext } from 'react-router'
 import { newId } from '../../lib/newId.ts'
-import { keepEntries } from './visitQueue.ts'
+import { keepEntries } from './visitFacts.ts'
 
 /** A visit with what is folded from it, shared by every stage. */
 export interface Space {

@@ -1,11 +1,11 @@
 import { PASSWORD_LEAST } from '@brendik/core'
 import { useState } from 'react'
 import { changePassword } from '../../api/queries.ts'
+import { useOutbox } from '../../outbox/useOutbox.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { useWho } from '../door/Door.tsx'
 import { leave } from '../door/leave.ts'
-import { unsentCount } from '../visit/visitQueue.ts'
 
 /** Who is signed in, the password, and the way out. */
 export function Me() {
@@ -14,7 +14,7 @@ export function Me() {
   const [changed, setChanged] = useState(false)
   const [before, setBefore] = useState('')
   const [after, setAfter] = useState('')
-  const waiting = unsentCount()
+  const waiting = useOutbox().filter((kept) => kept.state !== 'sent').length
   return (
     <section aria-label="You">
       <h2 className="plate text-2xl">{who.name}</h2>
@@ -24,7 +24,7 @@ export function Me() {
       {waiting > 0 && (
         <p className="mb-3 border-l-4 border-watch bg-watch-face p-3">
           {waiting} {waiting === 1 ? 'entry is' : 'entries are'} not sent yet. They stay on this device until
-          somebody of this workshop signs in here again.
+          whoever recorded them signs in here again.
         </p>
       )}
       {problem && (

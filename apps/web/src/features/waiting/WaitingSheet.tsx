@@ -1,0 +1,130 @@
+import { format } from 'date-fns'
+import { Link } from 'react-router'
+import { usePrefs } from '../../lib/prefs.ts'
+import { knownWho } from '../../lib/who.ts'
+import { type Kept, visitOf } from '../../outbox/keptFact.ts'
+import { heldUp } from '../../outbox/nextBatch.ts'
+import { letGo, type SendingState, tryAgain, wakeSender } from '../../outbox/outbox.ts'
+import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
+import { Sheet } from '../../ui/Sheet.tsx'
+import { factText } from './factText.ts'
+
+const MOST_SHOWN = 60
+const WHY: Record<SendingState, string> = {
+  idle: 'All that can be sent is sent.',
+  sending: 'On its way now.',
+  away: 'The server cannot be reached. It is all on this device and is sent as soon as the server answers.',
+  'signed-out': 'Nobody who recorded it is signed in. It stays on this device until then.',
+}
+
+/** What this device still has to send, and what the server did not take, with its reason. */
+export function WaitingSheet({ onClose }: { onClose: () => void }) {
+  const outbox = useOutbox()
+  const state = useSendingState()
+  const storage = useStorageProblem()
+  const refused = outbox.filter((kept) => kept.state === 'refused')
+  const waiting = outbox.filter((kept) => kept.state === 'waiting')
+  return (
+    <Sheet open title="Not on the server yet" onClose={onClose}>
+      <p className="mt-2">{storage ?? WHY[state]}</p>
+      {refused.length > 0 && (
+        <section aria-label="Not taken">
+          <h3 className="pt-4 text-sm font-semibold text-watch">The server did not take</h3>
+          <ul>
+            {refused.slice(0, MOST_SHOWN).map((kept) => (
+              <Line key={kept.id} kept={kept} onClose={onClose} why={kept.refused?.message ?? ''}>
+                <div className="flex flex-wrap gap-2 pt-2">
+                  <button
+                    type="button"
+                    className="min-h-12 cursor-pointer border border-ink px-4 font-semibold"
+                    onClick={() => tryAgain(kept.id)}
+                  >
+                    Send it again
+                  </button>
+                  <button
+                    type="button"
+                    className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
+                    onClick={() => letGo([kept.id])}
+                  >
+                    Let it go
+                  </button>
+                </div>
+              </Line>
+            ))}
+          </ul>
+        </section>
+      )}
+      {waiting.length > 0 && (
+        <section aria-label="Waiting">
+          <h3 className="pt-4 text-sm font-semibold text-soft">Waiting</h3>
+          <ul>
+            {waiting.slice(0, MOST_SHOWN).map((kept) => (
+              <Line key={kept.id} kept={kept} onClose={onClose} why={whyItWaits(outbox, kept)} />
+            ))}
+          </ul>
+          {waiting.length > MOST_SHOWN && (
+            <p className="pt-2 text-soft">and {waiting.length - MOST_SHOWN} more</p>
+          )}
+        </section>
+      )}
+      <div className="grid grid-cols-2 gap-3 pt-4">
+        <button
+          type="button"
+          disabled={waiting.length === 0}
+          onClick={wakeSender}
+          className="min-h-14 cursor-pointer border border-line disabled:opacity-40"
+        >
+          Try now
+        </button>
+        <button
+          type="button"
+          onClick={onClose}
+          className="min-h-14 cursor-pointer bg-ink font-semibold text-face"
+        >
+          Back
+        </button>
+      </div>
+    </Sheet>
+  )
+}
+
+function Line({
+  kept,
+  why,
+  onClose,
+  children,
+}: {
+  kept: Kept
+  why: string
+  onClose: () => void
+  children?: React.ReactNode
+}) {
+  const { units } = usePrefs()
+  const visitId = visitOf(kept.fact)
+  return (
+    <li className="border-t border-hair py-2">
+      <div className="flex items-baseline justify-between gap-3">
+        <span className="min-w-0 font-semibold break-words">{factText(kept.fact, units)}</span>
+        <span className="shrink-0 text-sm text-soft">{format(kept.keptAtMs, 'd MMM, H:mm')}</span>
+      </div>
+      {why && <p className="text-sm">{why}</p>}
+      {visitId && (
+        <Link
+          to={`/visits/${visitId}`}
+          onClick={onClose}
+          className="inline-flex min-h-12 items-center text-sm text-water underline underline-offset-4"
+        >
+          To its visit
+        </Link>
+      )}
+      {children}
+    </li>
+  )
+}
+
+function whyItWaits(outbox: readonly Kept[], kept: Kept): string {
+  if (heldUp(outbox, kept)) return 'Waits for what was not taken above.'
+  return kept.author.technicianId === knownWho()?.technicianId
+    ? ''
+    : `Waits for ${kept.author.name} to sign in here.`
+}

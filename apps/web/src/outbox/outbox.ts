@@ -1,0 +1,183 @@
+import { newId } from '../lib/newId.ts'
+import { knownWho } from '../lib/who.ts'
+import { dropFacts, type KeptRun, readOutbox, writeFacts } from './deviceDb.ts'
+import { type Author, type Fact, idOfFact, type Kept } from './keptFact.ts'
+
+// The outbox of this device: one for all its pages. Each page holds a copy of it; they tell each other what changed.
+
+/** Where the sending stands: nothing to do, under way, no answer, nobody signed in, or somebody else than who recorded it. */
+export type SendingState = 'idle' | 'sending' | 'away' | 'signed-out'
+type Told =
+  | { type: 'kept'; facts: Kept[] }
+  | { type: 'dropped'; ids: string[] }
+  | { type: 'status'; status: SendingState }
+  | { type: 'hello' }
+
+const listeners = new Set<() => void>()
+const others = new BroadcastChannel('brendik-outbox')
+// In tests a channel must not keep the process alive; a browser knows no such thing.
+;(others as { unref?: () => void }).unref?.()
+let all: readonly Kept[] = []
+let status: SendingState = 'idle'
+let storage: string | null = null
+let lastSeq = 0
+/** Woken when there may be something to send: only in the page that does the sending. */
+let wake: (() => void) | null = null
+
+const byOrder = (a: Kept, b: Kept) => a.seq - b.seq
+
+function take(facts: readonly Kept[]): void {
+  if (facts.length === 0) return
+  const ids = new Set(facts.map((fact) => fact.id))
+  all = [...all.filter((kept) => !ids.has(kept.id)), ...facts].sort(byOrder)
+  lastSeq = Math.max(lastSeq, all.at(-1)?.seq ?? 0)
+  tell()
+}
+function drop(ids: readonly string[]): void {
+  all = all.filter((kept) => !ids.includes(kept.id))
+  tell()
+}
+function tell(): void {
+  for (const listener of listeners) listener()
+}
+
+others.onmessage = ({ data }: MessageEvent<Told>) => {
+  if (data.type === 'kept') take(data.facts)
+  else if (data.type === 'dropped') drop(data.ids)
+  else if (data.type === 'status') {
+    status = data.status
+    tell()
+  } else if (wake) others.postMessage({ type: 'status', status } satisfies Told)
+  wake?.()
+}
+
+/** What the device kept before this page was opened. */
+export const outboxReady: Promise<void> = readOutbox().then(
+  (kept) => {
+    // A fact that this page kept or heard of meanwhile is newer than what lay there.
+    const known = new Set(all.map((one) => one.id))
+    take(kept.filter((one) => !known.has(one.id)))
+    others.postMessage({ type: 'hello' } satisfies Told)
+  },
+  () => refuseStorage(),
+)
+
+function refuseStorage(): void {
+  storage = 'This browser refuses to keep data: do not close the page before all is sent.'
+  tell()
+}
+
+function me(): Author {
+  const who = knownWho()
+  return {
+    workshopId: who?.workshopId ?? 'nobody',
+    technicianId: who?.technicianId ?? 'nobody',
+    name: who?.name ?? 'on this device',
+  }
+}
+
+/**
+ * Keeps what somebody recorded: shown at once, on the device before anything is sent, then sent by whichever page does the sending.
+ * @param run - The run they belong to, kept in the same step.
+ */
+export function keep(facts: readonly Fact[], run: KeptRun | null = null): void {
+  const author = me()
+  const keptAtMs = Date.now()
+  const known = new Set(all.map((one) => one.id))
+  const fresh = facts
+    .map((recorded): Kept => {
+      const fact = cleaned(recorded)
+      // Later than all before it, also when the clock was set back.
+      lastSeq = Math.max(lastSeq + 1, keptAtMs * 1000)
+      const id = idOfFact(fact, newId)
+      return { id, seq: lastSeq, author, keptAtMs, fact, state: 'waiting', sentAtMs: null, refused: null }
+    })
+    .filter((one) => !known.has(one.id))
+  take(fresh)
+  write(fresh, run)
+}
+
+/** Notes where facts stand on their way. */
+export function settle(facts: readonly Kept[]): void {
+  if (facts.length === 0) return
+  take(facts)
+  write(facts, null)
+}
+
+/** Lets facts go: sent and read back, or given up by whoever recorded them. */
+export function letGo(ids: readonly string[]): void {
+  if (ids.length === 0) return
+  drop(ids)
+  dropFacts(ids).catch(refuseStorage)
+  others.postMessage({ type: 'dropped', ids: [...ids] } satisfies Told)
+}
+
+/** Sends what was refused once more. */
+export function tryAgain(id: string): void {
+  settle(
+    all
+      .filter((kept) => kept.id === id && kept.state === 'refused')
+      .map((kept) => ({ ...kept, state: 'waiting', refused: null })),
+  )
+}
+
+/** Keeps a run as the server tells it, with what is on the way; what it does not allow is gone from it. */
+export function keepRun(run: KeptRun): void {
+  write([], run, true)
+}
+
+function isText(sign: string): boolean {
+  const code = sign.codePointAt(0) as number
+  const control = code < 0x20 && !'\t\n\r'.includes(sign)
+  // Halves of a pair stand alone only where something was cut in the middle.
+  return !control && !(code >= 0xd800 && code <= 0xdfff)
+}
+
+/** Without the signs that no keyboard makes and no database of text takes: pasted from somewhere, they would be refused for ever. */
+function cleaned<T>(value: T): T {
+  if (typeof value === 'string') return [...value].filter(isText).join('') as T
+  if (Array.isArray(value)) return value.map(cleaned) as T
+  if (value === null || typeof value !== 'object' || value instanceof Blob) return value
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, cleaned(one)])) as T
+}
+
+function write(facts: readonly Kept[], run: KeptRun | null, whole = false): void {
+  writeFacts(facts, run, whole)
+    .then(
+      () => {
+        if (storage === null) return
+        storage = null
+        tell()
+      },
+      () => refuseStorage(),
+    )
+    .finally(() => {
+      if (facts.length === 0) return
+      others.postMessage({ type: 'kept', facts: [...facts] } satisfies Told)
+      wake?.()
+    })
+}
+
+export function setStatus(next: SendingState): void {
+  if (next === status) return
+  status = next
+  others.postMessage({ type: 'status', status } satisfies Told)
+  tell()
+}
+
+export function whenWoken(listener: () => void): void {
+  wake = listener
+}
+/** Looks again now, without waiting for the next try. */
+export const wakeSender = (): void => {
+  others.postMessage({ type: 'hello' } satisfies Told)
+  wake?.()
+}
+export function subscribeOutbox(listener: () => void): () => void {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
+export const outbox = (): readonly Kept[] => all
+export const sendingState = (): SendingState => status
+/** Why nothing can be kept here, in a sentence; null = it can. */
+export const storageProblem = (): string | null => storage

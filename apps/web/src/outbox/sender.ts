@@ -1,0 +1,110 @@
+import { ApiError } from '../api/client.ts'
+import { knownWho } from '../lib/who.ts'
+import { deliver } from './deliver.ts'
+import { AGAINST_THE_RUN, type Kept } from './keptFact.ts'
+import { nextBatch } from './nextBatch.ts'
+import { letGo, outbox, outboxReady, setStatus, settle, whenWoken } from './outbox.ts'
+
+/** What was sent is kept so long, until the screens have read it back from the server, ms. */
+const KEEP_SENT_MS = 15_000
+/** First and longest wait before the server is tried again, ms. */
+const BACK_OFF_MS = { first: 2000, most: 30_000 } as const
+/** A fact at which the server failed so often is set aside. */
+const MOST_FAILURES = 5
+/** Answers of a server, or of something before it, that is not up to it now; nothing is said about what was sent. */
+const NOT_NOW = [0, 408, 425, 429, 502, 503, 504]
+
+/** Sends what waits, for all pages of this device: one page at a time holds the lock and does it. */
+export function startSender(): void {
+  const work = () => sendForEver(new AbortController().signal)
+  if ('locks' in navigator) navigator.locks.request('brendik-outbox', work)
+  else work()
+}
+
+/** Sends until told to stop. @param signal - Stops it between two requests. */
+export async function sendForEver(signal: AbortSignal): Promise<void> {
+  await outboxReady
+  const alone = new Set<string>()
+  const failures = new Map<string, number>()
+  const later = new Map<string, number>()
+  let tries = 0
+  const pause = pauses(signal)
+  while (!signal.aborted) {
+    const nowMs = Date.now()
+    letGo(
+      outbox()
+        .filter((kept) => kept.state === 'sent' && nowMs - (kept.sentAtMs ?? 0) > KEEP_SENT_MS)
+        .map((kept) => kept.id),
+    )
+    for (const [id, untilMs] of later) if (untilMs <= nowMs) later.delete(id)
+    const who = knownWho()
+    const batch = who ? nextBatch(outbox(), who, alone, new Set(later.keys())) : []
+    if (batch.length === 0) {
+      setStatus('idle')
+      await pause(later.size > 0 ? BACK_OFF_MS.first : KEEP_SENT_MS)
+      continue
+    }
+    if (tries === 0) setStatus('sending')
+    try {
+      const refused = await deliver(batch)
+      tries = 0
+      setStatus('sending')
+      const sentAtMs = Date.now()
+      settle(
+        batch.map((kept) => {
+          const why = refused.get(kept.id)
+          return why === undefined
+            ? { ...kept, state: 'sent', sentAtMs }
+            : refusedFor(kept, AGAINST_THE_RUN, why)
+        }),
+      )
+    } catch (error) {
+      // What fails here and not on the way is no reason to hold up the rest.
+      const { status, code, message } =
+        error instanceof ApiError ? error : new ApiError('unknown', 500, String(error))
+      if (status === 401 || code === 'another_person') {
+        setStatus('signed-out')
+        await pause(BACK_OFF_MS.most)
+      } else if (NOT_NOW.includes(status)) {
+        setStatus('away')
+        await pause(Math.min(BACK_OFF_MS.most, BACK_OFF_MS.first * 2 ** tries++))
+      } else if (batch.length > 1) for (const kept of batch) alone.add(kept.id)
+      else {
+        // What the server cannot digest is tried some times more, while the rest goes on.
+        const [kept] = batch as [Kept]
+        const failed = status >= 500 ? (failures.get(kept.id) ?? 0) + 1 : MOST_FAILURES
+        failures.set(kept.id, failed)
+        if (failed >= MOST_FAILURES) {
+          failures.delete(kept.id)
+          settle([refusedFor(kept, status, message)])
+        } else later.set(kept.id, Date.now() + BACK_OFF_MS.first * 2 ** failed)
+      }
+    }
+  }
+}
+
+function refusedFor(kept: Kept, status: number, message: string): Kept {
+  return { ...kept, state: 'refused', refused: { status, message } }
+}
+
+/** Waits for a time, or until something may have changed: something kept, the network back, the page looked at again. */
+function pauses(signal: AbortSignal): (ms: number) => Promise<void> {
+  let end: () => void = () => {}
+  const now = () => end()
+  whenWoken(now)
+  if ('addEventListener' in globalThis) {
+    addEventListener('online', now, { signal })
+    addEventListener('pageshow', now, { signal })
+    globalThis.document?.addEventListener('visibilitychange', now, { signal })
+  }
+  signal.addEventListener('abort', now)
+  return (ms) =>
+    new Promise((resolve) => {
+      const timer = setTimeout(() => end(), ms)
+      end = () => {
+        clearTimeout(timer)
+        end = () => {}
+        resolve()
+      }
+    })
+}

@@ -1,0 +1,33 @@
+import 'fake-indexeddb/auto'
+
+// What a browser has and Node has not: somebody signed in, and a place to note it.
+const WHO = {
+  workshopId: 'w',
+  technicianId: 't',
+  name: 'Tester',
+  workshopName: 'Workshop',
+  role: 'owner',
+  demo: false,
+}
+const store = new Map([['brendik.who', JSON.stringify(WHO)]])
+Object.assign(globalThis, {
+  localStorage: {
+    getItem: (key: string) => store.get(key) ?? null,
+    setItem: (key: string, value: string) => store.set(key, value),
+    removeItem: (key: string) => store.delete(key),
+  },
+})
+
+/** Signs in somebody else on this device. */
+export function signInAs(technicianId: string, name: string): void {
+  store.set('brendik.who', JSON.stringify({ ...WHO, technicianId, name }))
+}
+
+/** Waits until something holds, at most two seconds. */
+export async function until(holds: () => boolean): Promise<void> {
+  const end = Date.now() + 2000
+  while (!holds()) {
+    if (Date.now() > end) throw new Error(`waited in vain for ${holds}`)
+    await new Promise((resolve) => setTimeout(resolve, 5))
+  }
+}
