@@ -1,11 +1,11 @@
 import type { MachineRecord, MachineSpec } from '@brendik/core'
-import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { machineQuery, putMachine } from '../api/queries.ts'
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
 import { RecordForm, recordProblems } from '../features/forms/RecordForm.tsx'
 import { useSave } from '../features/forms/useSave.ts'
+import { keepMachine } from '../features/records/recordFacts.ts'
+import { useMachine } from '../features/records/useRecords.ts'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
 
@@ -14,10 +14,10 @@ export function ChangeMachinePage() {
   const { machineId = '' } = useParams()
   const [params] = useSearchParams()
   const navigate = useNavigate()
-  const { data, error } = useQuery(machineQuery(machineId))
+  const { machine: data, error } = useMachine(machineId)
   const [draft, setDraft] = useState<MachineSpec | null>(null)
   const [record, setRecord] = useState<MachineRecord | null>(null)
-  const { busy, problem, save } = useSave()
+  const { problem, save } = useSave()
   if (error && !data) return <Message problem>{error.message}</Message>
   if (!data) return <Message>Opening the machine.</Message>
   const spec = draft ?? data.spec
@@ -30,11 +30,10 @@ export function ChangeMachinePage() {
       save="Save the machine"
       saveHint="runs made before keep their verdict"
       problem={problem}
-      busy={busy}
       onCancel={back}
       onSave={() =>
-        save(problems, async () => {
-          await putMachine(machineId, spec, facts)
+        save(problems, () => {
+          keepMachine(machineId, spec, facts)
           back()
         })
       }

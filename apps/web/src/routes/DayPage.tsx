@@ -4,11 +4,14 @@ import { addDays, format, startOfDay } from 'date-fns'
 import { Link, useSearchParams } from 'react-router'
 import { dayQuery } from '../api/queries.ts'
 import { useWho } from '../features/door/Door.tsx'
+import { useRecords } from '../features/records/useRecords.ts'
+import { keptVisits, withKeptVisits } from '../features/visit/keptVisits.ts'
 import { RunningRuns } from '../features/visit/RunningRuns.tsx'
 import { RunResultLine } from '../features/visit/RunResultLine.tsx'
 import { newId } from '../lib/newId.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
+import { useOutbox } from '../outbox/useOutbox.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
@@ -23,7 +26,10 @@ export function DayPage() {
     refetchInterval: 10_000,
   })
   const kept = useKeptRuns()
-  const visits = data?.visits ?? []
+  const outbox = useOutbox()
+  const { machines, sites } = useRecords(keptVisits(outbox).length > 0)
+  const bounds = { fromMs: day.getTime(), toMs: addDays(day, 1).getTime() }
+  const visits = withKeptVisits(data?.visits ?? [], bounds, outbox, machines, sites)
   const open = shift === 0 ? (data?.stillOpen ?? []) : []
   const hoses = shift >= 0 ? (data?.hosesDue ?? []) : []
   const next = visits.find((visit) => visit.closedAtMs === null) ?? null

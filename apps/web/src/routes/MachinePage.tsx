@@ -1,10 +1,9 @@
 import { HOSES_EVERY_MS, type MachineHistory, type MachineRecord, type RunSummary } from '@brendik/core'
-import { useQuery } from '@tanstack/react-query'
 import { format } from 'date-fns'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { machineQuery } from '../api/queries.ts'
 import { TrendChart, type TrendPoint } from '../charts/TrendChart.tsx'
+import { useMachine } from '../features/records/useRecords.ts'
 import { RunResultLine } from '../features/visit/RunResultLine.tsx'
 import { FAMILY_WORD } from '../lib/familyWord.ts'
 import { usePrefs } from '../lib/prefs.ts'
@@ -17,7 +16,7 @@ import { TopBar } from '../ui/TopBar.tsx'
 /** One machine: what is known of it, its rates over the years, its visits. */
 export function MachinePage() {
   const { machineId = '' } = useParams()
-  const { data, error } = useQuery(machineQuery(machineId))
+  const { history: data, error } = useMachine(machineId)
   if (error && !data) return <Message problem>{error.message}</Message>
   if (!data) return <Message>Opening the machine.</Message>
   return (

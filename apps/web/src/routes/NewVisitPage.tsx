@@ -1,12 +1,12 @@
 import { type CheckId, checkFacts, familyDefaults, type KnownMachine, type MachineSpec } from '@brendik/core'
-import { useQuery } from '@tanstack/react-query'
 import { differenceInCalendarDays, format } from 'date-fns'
 import { useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import { machinesQuery, putMachine, putVisit, sitesQuery } from '../api/queries.ts'
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
-import { NEW_SITE, type SiteDraft, SiteForm, saveSite, siteProblems } from '../features/forms/SiteForm.tsx'
+import { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from '../features/forms/SiteForm.tsx'
 import { useSave } from '../features/forms/useSave.ts'
+import { keepMachine, keepSite, keepVisit } from '../features/records/recordFacts.ts'
+import { useRecords } from '../features/records/useRecords.ts'
 import { type Agreed, AgreedFields } from '../features/visit/AgreedFields.tsx'
 import { keepLooks } from '../features/visit/visitFacts.ts'
 import { newId } from '../lib/newId.ts'
@@ -20,16 +20,16 @@ import { TopBar } from '../ui/TopBar.tsx'
 /** A visit in three taps: start, which machine, what is wrong. A machine or place nobody knows yet is entered instead. */
 export function NewVisitPage() {
   const [params, setParams] = useSearchParams()
-  const machines = useQuery(machinesQuery)
+  const { machines, pending, error } = useRecords()
   const chosen = params.get('machine')
   if (params.has('new')) return <NewMachineVisit machineId={chosen} />
-  if (machines.error && !machines.data) return <Message problem>{machines.error.message}</Message>
-  if (!machines.data) return <Message>Opening the machines.</Message>
-  const known = machines.data.find((machine) => machine.id === chosen)
+  if (pending) return <Message>Opening the machines.</Message>
+  const known = machines.find((machine) => machine.id === chosen)
   if (known?.siteId) return <WhatIsWrong machine={known} siteId={known.siteId} />
   return (
     <WhichMachine
-      machines={machines.data}
+      machines={machines}
+      problem={error?.message ?? null}
       onChoose={(machine) =>
         setParams(machine.siteId ? { machine: machine.id } : { machine: machine.id, new: '1' })
       }
@@ -40,10 +40,13 @@ export function NewVisitPage() {
 
 function WhichMachine({
   machines,
+  problem,
   onChoose,
   onNew,
 }: {
   machines: readonly KnownMachine[]
+  /** Why those of the server are not there. */
+  problem: string | null
   onChoose: (machine: KnownMachine) => void
   onNew: () => void
 }) {
@@ -73,7 +76,12 @@ function WhichMachine({
             )}
           </Field>
         )}
-        {machines.length === 0 && (
+        {problem && (
+          <p role="alert" className="mb-3 border-l-4 border-watch bg-watch-face p-3">
+            {problem}
+          </p>
+        )}
+        {machines.length === 0 && !problem && (
           <p className="py-8 text-xl">No machine is known yet. Enter the first one below.</p>
         )}
         {machines.length > 0 && shown.length === 0 && (
@@ -113,16 +121,14 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
   const navigate = useNavigate()
   const [agreed, setAgreed] = useState<Agreed>({ complaint: '', dueAtMs: null })
   const { complaint, dueAtMs } = agreed
-  const { busy, problem, save } = useSave()
   const visitId = useRef(newId())
   const facts = checkFacts('complaint')
-  const start = (value: string | null) =>
-    save({}, async () => {
-      const id = visitId.current
-      await putVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint })
-      if (value !== null) keepComplaint(id, value)
-      navigate(afterStart(id, dueAtMs))
-    })
+  const start = (value: string | null) => {
+    const id = visitId.current
+    keepVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint }, true)
+    if (value !== null) keepComplaint(id, value)
+    navigate(afterStart(id, dueAtMs))
+  }
   return (
     <div className="flex h-full flex-col">
       <TopBar>
@@ -142,7 +148,6 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
                 <button
                   key={outcome.value}
                   type="button"
-                  disabled={busy}
                   className="min-h-14 cursor-pointer border border-line bg-face px-4 text-lg hover:border-ink"
                   onClick={() => start(outcome.value)}
                 >
@@ -153,17 +158,11 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
           <AgreedFields value={agreed} onChange={setAgreed} />
         </Scroll>
       </main>
-      {problem && (
-        <p role="alert" className="border-t border-watch bg-watch-face px-5 py-3">
-          {problem}
-        </p>
-      )}
       <ActionBar>
         <Action
           weight="main"
           name={dueAtMs === null ? 'Start the visit' : 'Plan the visit'}
           hint="complaint on arrival"
-          disabled={busy}
           onPress={() => start(null)}
         />
         <Action
@@ -194,7 +193,7 @@ function afterStart(visitId: string, dueAtMs: number | null): string {
 /** Machine, place, complaint: what is not known yet is entered here. */
 function NewMachineVisit({ machineId }: { machineId: string | null }) {
   const navigate = useNavigate()
-  const sites = useQuery(sitesQuery)
+  const { sites } = useRecords()
   const [siteId, setSiteId] = useState('')
   const [machine, setMachine] = useState<MachineSpec>(() => {
     const usual = familyDefaults('front-load')
@@ -203,7 +202,7 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
   const [site, setSite] = useState<SiteDraft>(NEW_SITE)
   const [agreed, setAgreed] = useState<Agreed>({ complaint: '', dueAtMs: null })
   const { complaint, dueAtMs } = agreed
-  const { busy, problem, save } = useSave()
+  const { problem, save } = useSave()
   // Made once, so that a second press after a lost answer writes the same rows again instead of new ones.
   const ids = useRef({ visit: newId(), machine: newId(), site: newId() })
   const newSite = siteId === ''
@@ -216,20 +215,23 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
       title="New visit"
       save={dueAtMs === null ? 'Start the visit' : 'Plan the visit'}
       saveHint={dueAtMs === null ? 'now' : 'on its day'}
-      problem={problem ?? sites.error?.message ?? null}
-      busy={busy}
+      problem={problem}
       onCancel={() => navigate('/')}
       onSave={() =>
-        save(problems, async () => {
+        save(problems, () => {
           const { visit } = ids.current
-          if (machineId === null) await putMachine(ids.current.machine, machine)
-          if (newSite) await saveSite(ids.current.site, site)
-          await putVisit(visit, {
-            machineId: machineId ?? ids.current.machine,
-            siteId: newSite ? ids.current.site : siteId,
-            dueAtMs: dueAtMs ?? Date.now(),
-            complaint,
-          })
+          if (machineId === null) keepMachine(ids.current.machine, machine, undefined, true)
+          if (newSite) keepSite(ids.current.site, site, true)
+          keepVisit(
+            visit,
+            {
+              machineId: machineId ?? ids.current.machine,
+              siteId: newSite ? ids.current.site : siteId,
+              dueAtMs: dueAtMs ?? Date.now(),
+              complaint,
+            },
+            true,
+          )
           navigate(afterStart(visit, dueAtMs))
         })
       }
@@ -239,7 +241,7 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
         {(props) => (
           <select {...props} value={siteId} onChange={(event) => setSiteId(event.target.value)}>
             <option value="">A new place</option>
-            {(sites.data ?? []).map((known) => (
+            {sites.map((known) => (
               <option key={known.id} value={known.id}>
                 {known.name}
               </option>

@@ -7,16 +7,13 @@ import {
   type RunPlan,
   type VisitAnswer,
 } from '@brendik/core'
-import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { visitQuery } from '../api/queries.ts'
 import { LiveBoard } from '../features/run/LiveBoard.tsx'
 import { firstPlan, SetupBoard } from '../features/run/SetupBoard.tsx'
 import { useRunBoard } from '../features/run/useRunBoard.ts'
-import { withKept } from '../features/visit/visitFacts.ts'
+import { useVisit } from '../features/visit/useVisit.ts'
 import { newId } from '../lib/newId.ts'
-import { useOutbox } from '../outbox/useOutbox.ts'
 import { Message } from '../ui/Message.tsx'
 
 /** One run: set up, running, done. */
@@ -30,18 +27,15 @@ function RunOf({ runId }: { runId: string }) {
   const { board, run } = useRunBoard(runId)
   const visitId = params.get('visit') ?? run.meta?.visitId ?? null
   const asked = params.get('kind') as RunKind
-  const visit = useQuery({
-    ...visitQuery(visitId ?? ''),
-    enabled: visitId !== null && run.facts.plan === null,
-  })
-  const outbox = useOutbox()
+  const wanted = visitId !== null && run.facts.startedAtMs === null
+  const { visit, error } = useVisit(visitId ?? '', wanted)
   const [draft, setDraft] = useState<RunPlan | null>(null)
 
   const { plan } = run.facts
   if (plan && run.facts.startedAtMs !== null) return <LiveBoard board={board} run={run} plan={plan} />
-  if (run.loading || (visitId !== null && visit.isPending)) return <Message>Opening the run.</Message>
-  if (visit.error) return <Message problem>{visit.error.message}</Message>
-  if (!visit.data)
+  if (visitId !== null && error && !visit) return <Message problem>{error.message}</Message>
+  if (run.loading || (visitId !== null && !visit)) return <Message>Opening the run.</Message>
+  if (!visit)
     return (
       <Message problem>
         This run is neither on the server nor on this device.{' '}
@@ -50,21 +44,20 @@ function RunOf({ runId }: { runId: string }) {
         </Link>
       </Message>
     )
-  const data = withKept(visit.data, outbox)
   const current =
-    draft ?? plan ?? stepPlan(params, data) ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', data)
+    draft ?? plan ?? stepPlan(params, visit) ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', visit)
   return (
     <SetupBoard
-      visit={data}
+      visit={visit}
       plan={current}
       onPlan={setDraft}
-      onKind={(kind) => setDraft(firstPlan(kind, data))}
+      onKind={(kind) => setDraft(firstPlan(kind, visit))}
       onStart={(instrument, atMs) => {
         board.plan(
           {
-            visitId: data.id,
-            machineLabel: data.machine.spec.label,
-            siteName: data.site.name,
+            visitId: visit.id,
+            machineLabel: visit.machine.spec.label,
+            siteName: visit.site.name,
             instrumentLabel: instrument?.label ?? null,
           },
           {

@@ -1,10 +1,9 @@
 import { type Gate, leftOpen } from '@brendik/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { format } from 'date-fns'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { putClosed } from '../api/queries.ts'
 import { ProtocolLinks } from '../features/protocol/ProtocolLinks.tsx'
+import { keepClosed } from '../features/records/recordFacts.ts'
 import { TogetherParts } from '../features/together/TogetherParts.tsx'
 import { useTogether } from '../features/together/useTogether.ts'
 import { GateNotice } from '../features/visit/GateNotice.tsx'
@@ -26,20 +25,15 @@ const ACTION_HINT = {
 export function VisitPage() {
   const space = useSpace()
   const { visit } = space
-  const client = useQueryClient()
   const says = useTogether(visit)
-  const [problem, setProblem] = useState<string | null>(null)
   const [changing, setChanging] = useState(false)
   const [left, setLeft] = useState<Gate | null>(null)
   const close = () => {
-    setProblem(null)
     // How the machine is left is said before the visit is closed, and no lock stays bridged.
     const blocks = visit.closedAtMs === null ? leftOpen(visit.machine.spec, space.state) : []
     setLeft(blocks.length > 0 ? { act: 'run-pump', open: false, blocks, cautions: [] } : null)
     if (blocks.length > 0) return
-    putClosed(visit.id, visit.closedAtMs === null ? Date.now() : null)
-      .then(() => client.invalidateQueries())
-      .catch((error: Error) => setProblem(error.message))
+    keepClosed(visit.id, visit.closedAtMs === null ? Date.now() : null)
   }
   // What was said in answer is looked at again; with nothing left to say the notice goes.
   useEffect(() => {
@@ -70,11 +64,6 @@ export function VisitPage() {
               Change
             </button>
           </div>
-          {problem && (
-            <p role="alert" className="mb-3 border-l-4 border-watch bg-watch-face p-2">
-              {problem}
-            </p>
-          )}
           {left && visit.closedAtMs === null && (
             <section aria-label="Before closing" className="mb-4">
               <h2 className="pb-1 font-semibold">Before it is closed, say how the machine is left</h2>

@@ -8,7 +8,6 @@ export function FormPage({
   save,
   saveHint,
   problem,
-  busy,
   onSave,
   onCancel,
   children,
@@ -18,7 +17,6 @@ export function FormPage({
   saveHint: string
   /** Why it cannot be saved, in a sentence. */
   problem: string | null
-  busy: boolean
   onSave: () => void
   onCancel: () => void
   children: ReactNode
@@ -35,7 +33,7 @@ export function FormPage({
         </p>
       )}
       <ActionBar>
-        <Action weight="main" name={save} hint={saveHint} disabled={busy} onPress={onSave} />
+        <Action weight="main" name={save} hint={saveHint} onPress={onSave} />
         <Action weight="half" name="Cancel" hint="change nothing" onPress={onCancel} />
       </ActionBar>
     </div>

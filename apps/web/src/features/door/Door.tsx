@@ -5,6 +5,7 @@ import { Outlet } from 'react-router'
 import { whenSignedOut } from '../../api/client.ts'
 import { sessionQuery } from '../../api/queries.ts'
 import { DEVICE_WORKSHOP, knownWho, rememberWho } from '../../lib/who.ts'
+import { useReadBack } from '../../outbox/useReadBack.ts'
 import { Message } from '../../ui/Message.tsx'
 import { SignIn } from './SignIn.tsx'
 
@@ -20,6 +21,7 @@ export function useWho(): WhoAnswer {
 /** Lets in whoever is signed in. Without network, whoever was signed in on this device last: what is kept here is theirs. */
 export function Door() {
   const client = useQueryClient()
+  useReadBack()
   const { data, error } = useQuery(sessionQuery)
   useEffect(() => whenSignedOut(() => client.invalidateQueries({ queryKey: ['session'] })), [client])
   const who = data ? data.who : knownWho()

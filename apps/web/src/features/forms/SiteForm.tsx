@@ -1,7 +1,6 @@
 import { type CustomerAnswer, customerSchema, putSiteSchema, type SiteSpec } from '@brendik/core'
 import { useState } from 'react'
 import * as v from 'valibot'
-import { putCustomer, putSite } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
@@ -26,12 +25,6 @@ export function siteProblems(site: SiteDraft): Record<string, string> {
     for (const issue of v.safeParse(customerSchema, site.customer).issues ?? [])
       problems[`customer.${v.getDotPath(issue)}`] ??= issue.message
   return problems
-}
-
-/** Saves a place with its customer; safe to do again. */
-export async function saveSite(id: string, { name, spec, customer }: SiteDraft): Promise<void> {
-  if (customer) await putCustomer(customer)
-  await putSite(id, { name, spec, customerId: customer?.id ?? null })
 }
 
 /** A place: what stays the same from machine to machine there, and what this installation measures. */

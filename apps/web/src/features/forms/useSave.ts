@@ -1,30 +1,17 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 
-/** Runs a save, shows why it failed, and refreshes what the screens show. */
+/** Saves what is typed, unless something stands against it: then says what. */
 export function useSave(): {
-  busy: boolean
   problem: string | null
-  save: (problems: Record<string, string>, work: () => Promise<void>) => void
+  save: (problems: Record<string, string>, work: () => void) => void
 } {
-  const client = useQueryClient()
-  const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<string | null>(null)
   return {
-    busy,
     problem,
     save(problems, work) {
-      const first = Object.entries(problems)[0]
-      if (first) {
-        setProblem(first[1])
-        return
-      }
-      setBusy(true)
-      setProblem(null)
-      work()
-        .then(() => client.invalidateQueries())
-        .catch((error: Error) => setProblem(error.message))
-        .finally(() => setBusy(false))
+      const first = Object.values(problems)[0] ?? null
+      setProblem(first)
+      if (first === null) work()
     },
   }
 }

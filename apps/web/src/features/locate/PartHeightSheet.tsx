@@ -1,29 +1,23 @@
 import type { Part } from '@brendik/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { putMachine } from '../../api/queries.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { keepMachine } from '../records/recordFacts.ts'
 import type { Space } from '../visit/space.ts'
 
 /** Where a part lies in this machine, as measured: it goes into the machine's record and narrows every later verdict. */
 export function PartHeightSheet({ space, part, onClose }: { space: Space; part: Part; onClose: () => void }) {
-  const client = useQueryClient()
   const { units } = usePrefs()
   const { machine } = space.visit
   const [lo, setLo] = useState<number | null>(part.measured ? part.bandMm[0] : null)
   const [hi, setHi] = useState<number | null>(part.measured ? part.bandMm[1] : null)
-  const [problem, setProblem] = useState<string | null>(null)
   const ready = lo !== null && hi !== null && Number.isFinite(lo) && Number.isFinite(hi) && lo < hi
   const keep = (partHeightsMm: NonNullable<typeof machine.spec.partHeightsMm>) => {
-    setProblem(null)
-    putMachine(machine.id, { ...machine.spec, partHeightsMm }, machine.record)
-      .then(() => client.invalidateQueries())
-      .then(onClose)
-      .catch((error: Error) => setProblem(error.message))
+    keepMachine(machine.id, { ...machine.spec, partHeightsMm }, machine.record)
+    onClose()
   }
   return (
     <Sheet open title={`Height of: ${part.name.toLowerCase()}`} onClose={onClose}>
@@ -40,11 +34,6 @@ export function PartHeightSheet({ space, part, onClose }: { space: Space; part: 
           error={lo !== null && hi !== null && lo >= hi ? 'expected above the lowest place' : undefined}
           onChange={setHi}
         />
-        {problem && (
-          <p role="alert" className="border-l-4 border-watch bg-watch-face p-2">
-            {problem}
-          </p>
-        )}
         <BigButton
           main
           disabled={!ready}

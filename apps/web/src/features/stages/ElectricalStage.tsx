@@ -57,7 +57,7 @@ const NEXT_WORD: Record<ChainPoint, string> = {
 export function ElectricalStage({ space }: { space: Space }) {
   const { visit, state } = space
   const { units } = usePrefs()
-  const { record, change, problem } = useMachineRecord(visit.machine)
+  const { record, change } = useMachineRecord(visit.machine)
   // Asked, never assumed: at 120 V a sound pump reads a tenth of the ohms it has at 230 V.
   const volts: SupplyVolts | null = record.supplyVolts
   const ownPump = checkApplies('pump.winding', visit.machine.spec)
@@ -110,11 +110,6 @@ export function ElectricalStage({ space }: { space: Space }) {
           />
         </div>
       </div>
-      {problem && (
-        <p role="alert" className="border-l-4 border-watch bg-watch-face p-2">
-          {problem}
-        </p>
-      )}
       <h2 className="pt-3 pb-2 text-sm font-semibold text-soft">Unplugged</h2>
       <CheckList space={space} which={dead} verdictOf={ohms} />
       <LiveGate space={space} />

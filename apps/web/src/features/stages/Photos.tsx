@@ -26,10 +26,9 @@ export function Photos({
   const [problem, setProblem] = useState<string | null>(null)
   const [large, setLarge] = useState<Shown | null>(null)
   const { visit } = space
-  const mine = useKeptPhotos(visit.id, stage)
-  const stored = visit.photos.filter(
-    (photo) => photo.stage === stage && !space.standing.has(`photo-back:${photo.id}`),
-  )
+  const takenBack = (photo: { id: string }) => space.standing.has(`photo-back:${photo.id}`)
+  const mine = useKeptPhotos(visit.id, stage).filter((photo) => !takenBack(photo))
+  const stored = visit.photos.filter((photo) => photo.stage === stage && !takenBack(photo))
   const shown: Shown[] = [
     ...stored.map((p) => ({
       id: p.id,

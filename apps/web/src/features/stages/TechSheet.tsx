@@ -14,7 +14,7 @@ const FOUND: readonly { value: MachineRecord['techSheet']['found']; text: string
 /** The sheet hidden in the machine: whether it was found, what it states, typed or photographed. It stays with the machine. */
 export function TechSheet({ space }: { space: Space }) {
   const { visit } = space
-  const { record, change, problem } = useMachineRecord(visit.machine)
+  const { record, change } = useMachineRecord(visit.machine)
   const { techSheet } = record
   return (
     <section aria-label="Tech sheet" className="border-t border-line py-2.5">
@@ -32,11 +32,6 @@ export function TechSheet({ space }: { space: Space }) {
           />
         </div>
       </div>
-      {problem && (
-        <p role="alert" className="mt-2 border-l-4 border-watch bg-watch-face p-2">
-          {problem}
-        </p>
-      )}
       {techSheet.found === 'found' && (
         <div className="mt-2 grid gap-2 md:ml-[14.25rem]">
           {techSheet.faults && <p className="leading-snug whitespace-pre-wrap">Faults: {techSheet.faults}</p>}

@@ -6,7 +6,6 @@ import { clockText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../run/runText.ts'
 import { runsInVisit } from '../together/useTogether.ts'
-import { useWithKept } from './keptRuns.ts'
 
 /** Runs of a visit in the order made, each with its figure, its verdict and its reason. */
 export function RunList({
@@ -21,10 +20,10 @@ export function RunList({
   runs?: readonly RunSummary[]
 }) {
   const known = runsInVisit(visit, says)
-  const runs = useWithKept(visit, listed).map((run) => ({
-    ...run,
-    analysis: known.get(run.id) ?? run.analysis,
-  }))
+  // A start that was taken back is no run.
+  const runs = listed
+    .filter((run) => run.startedAtMs !== null)
+    .map((run) => ({ ...run, analysis: known.get(run.id) ?? run.analysis }))
   if (runs.length === 0)
     return (
       <p className="border-t border-line py-5 text-soft">

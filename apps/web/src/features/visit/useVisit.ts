@@ -3,18 +3,46 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { visitQuery } from '../../api/queries.ts'
 import { useOutbox, useStorageProblem } from '../../outbox/useOutbox.ts'
+import { withKeptMachine, withKeptSite } from '../records/recordFacts.ts'
+import { useRecords } from '../records/useRecords.ts'
+import { keptVisits, visitMadeHere, withKeptRuns } from './keptVisits.ts'
+import { useOwnRuns } from './useOwnRuns.ts'
 import { withKept } from './visitFacts.ts'
 
-/** A visit, read again every few seconds, with what this device has not sent yet. */
-export function useVisit(visitId: string): {
+/** A visit, read again every few seconds, with what this device has not sent yet; one that only this device has, too. */
+export function useVisit(
+  visitId: string,
+  enabled = true,
+): {
   visit: VisitAnswer | undefined
   error: Error | null
   /** Why nothing can be kept here, in a sentence. */
   problem: string | null
 } {
-  const { data, error } = useQuery({ ...visitQuery(visitId), refetchInterval: 4000 })
+  const { data, error } = useQuery({ ...visitQuery(visitId), refetchInterval: 4000, enabled })
   const outbox = useOutbox()
   const problem = useStorageProblem()
-  const visit = useMemo(() => (data ? withKept(data, outbox) : undefined), [data, outbox])
-  return { visit, error, problem }
+  const own = useOwnRuns(visitId)
+  const madeHere = !data && keptVisits(outbox).some((visit) => visit.id === visitId && visit.isNew)
+  const { machines, sites, error: unread } = useRecords(madeHere)
+  const visit = useMemo(() => {
+    const read = data ?? (madeHere ? visitMadeHere(visitId, outbox, machines, sites) : null)
+    if (!read) return undefined
+    const agreed = keptVisits(outbox.filter((kept) => kept.state !== 'refused')).find(
+      ({ id }) => id === visitId,
+    )
+    const closed = outbox.findLast(
+      ({ fact, state }) => fact.kind === 'closed' && fact.visitId === visitId && state !== 'refused',
+    )
+    const now: VisitAnswer = {
+      ...read,
+      ...(agreed ? { complaint: agreed.complaint, dueAtMs: agreed.dueAtMs } : {}),
+      ...(closed?.fact.kind === 'closed' ? { closedAtMs: closed.fact.closedAtMs } : {}),
+      machine: withKeptMachine(read.machine, outbox),
+      site: withKeptSite(read.site, outbox),
+      runs: withKeptRuns(read.runs, own),
+    }
+    return withKept(now, outbox)
+  }, [data, madeHere, machines, sites, outbox, own, visitId])
+  return { visit, error: madeHere ? unread : error, problem }
 }
