@@ -42,6 +42,38 @@ describe('coming in', () => {
     // The other device stays in.
     expect((await session(cookieOf(made))).who).not.toBeNull()
   })
+  it('renews a session that is used, once a day, and takes nothing in the name of somebody else', async () => {
+    const made = await server.ask(nobody, 'POST', '/api/workshops', {
+      ...newcomer('renew@bench.example'),
+      workshopName: 'Bench',
+    })
+    const own = cookieOf(made)
+    const { who } = await session(own)
+    const fresh = await server.ask(own, 'GET', '/api/machines')
+    expect(fresh.headers.get('set-cookie')).toBeNull()
+    await server.query(`update session set expires_at = now() + interval '3 days' where technician_id = $1`, [
+      who?.technicianId,
+    ])
+    const used = await server.ask(own, 'GET', '/api/machines')
+    expect(cookieOf(used)).toEqual(own)
+    const { rows } = await server.query(
+      `select expires_at > now() + interval '59 days' as long from session where technician_id = $1`,
+      [who?.technicianId],
+    )
+    expect(rows).toEqual([{ long: true }])
+    const put = (author: string) =>
+      server.ask({ ...own, 'x-brendik-author': author }, 'PUT', `/api/customers/${crypto.randomUUID()}`, {
+        name: 'Made up',
+        phone: '',
+        note: '',
+      })
+    expect((await put(who?.technicianId as string)).status).toBe(200)
+    const refused = await put(crypto.randomUUID())
+    expect([refused.status, ((await refused.json()) as { code: string }).code]).toEqual([
+      409,
+      'another_person',
+    ])
+  })
   it('stores neither the password nor the secret of the cookie', async () => {
     const made = await server.ask(nobody, 'POST', '/api/workshops', {
       ...newcomer('hash@bench.example'),

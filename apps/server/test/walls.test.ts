@@ -263,6 +263,7 @@ describe('with the workshop’s condition taken out of a query', () => {
   // Statements of the door see people only; what they may not see is tried below.
   const door = new Set([
     'findSession',
+    'renewSession',
     'insertSession',
     'deleteSession',
     'deleteSessionsOf',

@@ -48,6 +48,7 @@ export const STATEMENTS = [
   'lockRun',
   'lockWorkshopPeople',
   'notifyRun',
+  'renewSession',
   'revokeInstrumentKey',
   'sameReadingBlock',
   'searchLogbook',

@@ -2,7 +2,7 @@ import type { WhoAnswer } from '@brendik/core'
 import type { Request, RequestHandler } from 'express'
 import type { Actor, Database, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
-import { parseCookie } from './cookies.ts'
+import { parseCookie, SESSION_DAYS, setCookie } from './cookies.ts'
 import { tokenHash } from './secrets.ts'
 
 /** Someone signed in, and the database as they may see it. */
@@ -21,10 +21,18 @@ const instruments = new WeakMap<Request, InstrumentScope>()
 
 /** Finds out whose cookie came with the request; says nothing if it is nobody's. */
 export function whoIsIt(db: Database): RequestHandler {
-  return async (request, _response, next) => {
+  return async (request, response, next) => {
     const token = parseCookie(request)
-    const who = token ? await db.door.maybeOne<WhoAnswer>('findSession', [tokenHash(token)]) : null
-    if (who) {
+    type Found = WhoAnswer & { ageing: boolean }
+    const found = token
+      ? await db.door.maybeOne<Found>('findSession', [tokenHash(token), SESSION_DAYS])
+      : null
+    if (found && token) {
+      const { ageing, ...who } = found
+      if (ageing) {
+        await db.door.run('renewSession', [tokenHash(token), SESSION_DAYS])
+        setCookie(request, response, token)
+      }
       const actor = { workshopId: who.workshopId, technicianId: who.technicianId }
       scopes.set(request, { db: db.as(actor), actor, who })
     }

@@ -1,12 +1,13 @@
 import type { WhoAnswer } from '@brendik/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { createContext, useContext, useEffect } from 'react'
+import { createContext, useContext, useEffect, useState } from 'react'
 import { Outlet } from 'react-router'
 import { whenSignedOut } from '../../api/client.ts'
 import { sessionQuery } from '../../api/queries.ts'
 import { DEVICE_WORKSHOP, knownWho, rememberWho } from '../../lib/who.ts'
 import { useReadBack } from '../../outbox/useReadBack.ts'
 import { Message } from '../../ui/Message.tsx'
+import { SignedOut } from './SignedOut.tsx'
 import { SignIn } from './SignIn.tsx'
 
 const Who = createContext<WhoAnswer | null>(null)
@@ -22,21 +23,32 @@ export function useWho(): WhoAnswer {
 export function Door() {
   const client = useQueryClient()
   useReadBack()
-  const { data, error } = useQuery(sessionQuery)
+  const { data, error } = useQuery({ ...sessionQuery, refetchInterval: 60_000 })
+  // Who was in when this page was opened, or came in since: a session that ends meanwhile takes the page from nobody.
+  const [inside, setInside] = useState<WhoAnswer | null>(null)
   useEffect(() => whenSignedOut(() => client.invalidateQueries({ queryKey: ['session'] })), [client])
-  const who = data ? data.who : knownWho()
+  // Who left on purpose, on whichever page, is not remembered any more.
+  const who = data ? (data.who ?? (knownWho() && inside)) : knownWho()
   const moved = who !== null && who.workshopId !== DEVICE_WORKSHOP
   useEffect(() => {
-    if (data) rememberWho(data.who)
+    if (data?.who) {
+      rememberWho(data.who)
+      setInside(data.who)
+    }
     // What this device keeps belongs to one workshop: another one starts with a fresh page.
     if (data && moved) location.reload()
   }, [data, moved])
-  if (data && !data.who) return <SignIn session={data} />
+  if (data && !who) return <SignIn session={data} />
   if (!who) return error ? <Message problem>{error.message}</Message> : <Message>Opening.</Message>
   if (moved) return <Message>Opening.</Message>
   return (
     <Who value={who}>
-      <Outlet />
+      <div className="flex h-full flex-col">
+        {data && !data.who && <SignedOut session={data} />}
+        <div className="min-h-0 flex-1">
+          <Outlet />
+        </div>
+      </div>
     </Who>
   )
 }

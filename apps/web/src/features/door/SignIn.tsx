@@ -10,10 +10,29 @@ import { useEnter } from './useEnter.ts'
 /** Sign-in; on the very first start, the set-up of the workshop; in the demo, one click. */
 export function SignIn({ session }: { session: SessionAnswer }) {
   const [settingUp, setSettingUp] = useState(session.firstStart && !session.demo)
-  const { problem, busy, enter } = useEnter()
-  const mayPutUp = session.firstStart || session.openSignUp
   return (
     <DoorFrame title={settingUp ? 'Set up the workshop' : 'Sign in'}>
+      <WaysIn session={session} settingUp={settingUp} onSettingUp={setSettingUp} />
+    </DoorFrame>
+  )
+}
+
+/** The ways in. @param onStay - Called instead of opening the day, when there is a page under it to go on with. */
+export function WaysIn({
+  session,
+  settingUp = false,
+  onSettingUp,
+  onStay,
+}: {
+  session: SessionAnswer
+  settingUp?: boolean
+  onSettingUp?: (next: boolean) => void
+  onStay?: () => void
+}) {
+  const { problem, busy, enter } = useEnter(onStay)
+  const mayPutUp = onSettingUp !== undefined && (session.firstStart || session.openSignUp)
+  return (
+    <>
       {session.demo && !settingUp && (
         <section aria-label="Demo" className="grid gap-3 border-b border-line pb-6">
           <BigButton main disabled={busy} onPress={() => enter(() => signInToDemo('owner'))}>
@@ -48,15 +67,15 @@ export function SignIn({ session }: { session: SessionAnswer }) {
         <button
           type="button"
           className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
-          onClick={() => setSettingUp(!settingUp)}
+          onClick={() => onSettingUp(!settingUp)}
         >
           {settingUp ? 'I have an account: sign in' : 'Set up a workshop of my own'}
         </button>
       )}
-      {!mayPutUp && !session.demo && (
+      {!mayPutUp && !session.demo && !onStay && (
         <p className="text-soft">New here? The owner of the workshop gives you a link.</p>
       )}
-    </DoorFrame>
+    </>
   )
 }
 

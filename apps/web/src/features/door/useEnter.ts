@@ -1,13 +1,19 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { readSession } from '../../api/queries.ts'
-import { rememberWho } from '../../lib/who.ts'
+import { DEVICE_WORKSHOP, rememberWho } from '../../lib/who.ts'
+import { wakeSender } from '../../outbox/outbox.ts'
 
-/** Tries to come in; says why not; opens the day on a fresh page when it went well. */
-export function useEnter(): {
+/**
+ * Tries to come in; says why not. Opens the day on a fresh page when it went well, or leaves the page under it as it is.
+ * @param onStay - Called instead of leaving the page, when the same workshop was entered.
+ */
+export function useEnter(onStay?: () => void): {
   problem: string | null
   busy: boolean
   enter: (work: () => Promise<unknown>) => void
 } {
+  const client = useQueryClient()
   const [problem, setProblem] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
   return {
@@ -18,9 +24,12 @@ export function useEnter(): {
       setProblem(null)
       work()
         .then(readSession)
-        .then(({ who }) => {
+        .then(async ({ who }) => {
           rememberWho(who)
-          location.assign('/')
+          if (!onStay || who?.workshopId !== DEVICE_WORKSHOP) return location.assign('/')
+          await client.invalidateQueries()
+          wakeSender()
+          onStay()
         })
         .catch((error: Error) => {
           setProblem(error.message)

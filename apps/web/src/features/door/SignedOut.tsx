@@ -1,0 +1,40 @@
+import type { SessionAnswer } from '@brendik/core'
+import { useState } from 'react'
+import { Sheet } from '../../ui/Sheet.tsx'
+import { WaysIn } from './SignIn.tsx'
+
+/** The session ended while somebody was at work: the page goes on, what is recorded stays here, and signing in is one press away. */
+export function SignedOut({ session }: { session: SessionAnswer }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <div
+        role="alert"
+        className="flex shrink-0 flex-wrap items-center justify-between gap-x-4 border-b border-watch bg-watch-face px-4 py-1"
+      >
+        <span>You are signed out. What you record stays on this device.</span>
+        <button
+          type="button"
+          className="min-h-12 cursor-pointer px-2 font-semibold underline underline-offset-4"
+          onClick={() => setOpen(true)}
+        >
+          Sign in
+        </button>
+      </div>
+      {open && (
+        <Sheet open title="Sign in again" onClose={() => setOpen(false)}>
+          <div className="mt-3 grid gap-4">
+            <WaysIn session={session} onStay={() => setOpen(false)} />
+            <button
+              type="button"
+              className="min-h-12 cursor-pointer border border-line"
+              onClick={() => setOpen(false)}
+            >
+              Later
+            </button>
+          </div>
+        </Sheet>
+      )}
+    </>
+  )
+}
