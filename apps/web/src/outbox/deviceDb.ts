@@ -11,14 +11,18 @@ export interface KeptRun {
   siteName: string
   instrumentLabel: string | null
   events: RunEvent[]
-  /** Streamed batches seen so far, so that a reload without network still shows them. */
-  blocks: ReadingBlock[]
   changedAtMs: number
+}
+/** Streamed batches of a run seen so far, so that a reload without network still shows them: kept apart, since lists never need them. */
+interface KeptBlocks {
+  runId: string
+  blocks: ReadingBlock[]
 }
 
 interface Schema extends DBSchema {
   outbox: { key: string; value: Kept; indexes: { seq: number } }
-  run: { key: string; value: KeptRun; indexes: { changedAtMs: number } }
+  run: { key: string; value: KeptRun; indexes: { changedAtMs: number; visitId: string } }
+  blocks: { key: string; value: KeptBlocks }
 }
 
 const MOST_RUNS = 300
@@ -27,7 +31,10 @@ function db(): Promise<IDBPDatabase<Schema>> {
   opened ??= openDB<Schema>('brendik', 1, {
     upgrade(database) {
       database.createObjectStore('outbox', { keyPath: 'id' }).createIndex('seq', 'seq')
-      database.createObjectStore('run', { keyPath: 'runId' }).createIndex('changedAtMs', 'changedAtMs')
+      const runs = database.createObjectStore('run', { keyPath: 'runId' })
+      runs.createIndex('changedAtMs', 'changedAtMs')
+      runs.createIndex('visitId', 'visitId')
+      database.createObjectStore('blocks', { keyPath: 'runId' })
     },
     // Another page wants to change or delete the database: it must not wait for this one.
     blocking: (_was, _wanted, event) => (event.target as IDBDatabase).close(),
@@ -64,6 +71,14 @@ export async function writeFacts(
   await tx.done
 }
 
+/** Keeps what was streamed of a run. */
+export async function writeBlocks(runId: string, blocks: ReadingBlock[]): Promise<void> {
+  await (await db()).put('blocks', { runId, blocks })
+}
+export async function readBlocks(runId: string): Promise<ReadingBlock[]> {
+  return (await (await db()).get('blocks', runId))?.blocks ?? []
+}
+
 export async function dropFacts(ids: readonly string[]): Promise<void> {
   const tx = (await db()).transaction('outbox', 'readwrite')
   for (const id of ids) tx.store.delete(id)
@@ -74,30 +89,34 @@ export async function readRun(runId: string): Promise<KeptRun | null> {
   return (await (await db()).get('run', runId)) ?? null
 }
 
-/** Runs of a workshop, newest first. The oldest beyond 300 of which nothing waits are let go. */
-export async function listRuns(workshopId: string): Promise<KeptRun[]> {
+/** Runs of a visit, or of the workshop, newest first. */
+export async function listRuns(workshopId: string, visitId?: string): Promise<KeptRun[]> {
   const database = await db()
+  if (visitId !== undefined) return database.getAllFromIndex('run', 'visitId', visitId)
   const all = (await database.getAllFromIndex('run', 'changedAtMs')).reverse()
-  const spare = all.slice(MOST_RUNS)
-  if (spare.length > 0) {
-    const waiting = new Set(
-      (await readOutbox()).flatMap(({ fact, state }) =>
-        fact.kind === 'run' && state !== 'sent' ? [fact.runId] : [],
-      ),
-    )
-    for (const { runId } of spare) if (!waiting.has(runId)) await database.delete('run', runId)
-  }
+  if (all.length > MOST_RUNS) await letOldRunsGo(all.slice(MOST_RUNS))
   return all.slice(0, MOST_RUNS).filter((run) => run.workshopId === workshopId)
+}
+
+/** The oldest, of which nothing waits. */
+async function letOldRunsGo(spare: readonly KeptRun[]): Promise<void> {
+  const waiting = new Set(
+    (await readOutbox()).flatMap(({ fact, state }) =>
+      fact.kind === 'run' && state !== 'sent' ? [fact.runId] : [],
+    ),
+  )
+  const tx = (await db()).transaction(['run', 'blocks'], 'readwrite')
+  for (const { runId } of spare)
+    if (!waiting.has(runId)) {
+      tx.objectStore('run').delete(runId)
+      tx.objectStore('blocks').delete(runId)
+    }
+  await tx.done
 }
 
 /** Two pages may keep the same run: neither takes from it what the other put in. */
 function merged(known: KeptRun | undefined, seen: KeptRun): KeptRun {
   if (!known) return seen
   const ids = new Set(seen.events.map((event) => event.id))
-  const blocks = new Set(seen.blocks.map((block) => block.id))
-  return {
-    ...seen,
-    events: [...seen.events, ...known.events.filter((event) => !ids.has(event.id))],
-    blocks: [...seen.blocks, ...known.blocks.filter((block) => !blocks.has(block.id))],
-  }
+  return { ...seen, events: [...seen.events, ...known.events.filter((event) => !ids.has(event.id))] }
 }

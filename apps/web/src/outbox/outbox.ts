@@ -1,5 +1,6 @@
 import { newId } from '../lib/newId.ts'
 import { knownWho } from '../lib/who.ts'
+import { oldFacts } from './adoptOld.ts'
 import { dropFacts, type KeptRun, readOutbox, writeFacts } from './deviceDb.ts'
 import { type Author, type Fact, idOfFact, type Kept } from './keptFact.ts'
 
@@ -58,9 +59,18 @@ export const outboxReady: Promise<void> = readOutbox().then(
     const known = new Set(all.map((one) => one.id))
     take(kept.filter((one) => !known.has(one.id)))
     others.postMessage({ type: 'hello' } satisfies Told)
+    adopt().catch(() => {})
   },
   () => refuseStorage(),
 )
+
+/** Takes over what an earlier version of the app left unsent. */
+async function adopt(): Promise<void> {
+  const { facts, letGo: letOldGo } = await oldFacts(me())
+  keep(facts)
+  const ids = new Set((await readOutbox()).map((kept) => kept.id))
+  if (facts.every((fact) => ids.has(idOfFact(fact, newId)))) await letOldGo()
+}
 
 function refuseStorage(): void {
   storage = 'This browser refuses to keep data: do not close the page before all is sent.'

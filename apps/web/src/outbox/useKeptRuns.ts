@@ -1,27 +1,28 @@
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { DEVICE_WORKSHOP } from '../lib/who.ts'
 import { type KeptRun, listRuns } from './deviceDb.ts'
 import { useOutbox } from './useOutbox.ts'
 
-/** The runs that this device keeps, of one visit or all, read again whenever one of their facts was kept. */
+/** The runs that this device keeps, of one visit or all, read again whenever one of their facts was kept or went. */
 export function useKeptRuns(visitId?: string): readonly KeptRun[] {
   const [runs, setRuns] = useState<readonly KeptRun[]>([])
   const outbox = useOutbox()
-  // Facts of runs as they come and go, in one word that changes with them.
-  const facts = outbox.reduce((sum, { fact, seq }) => (fact.kind === 'run' ? sum + seq : sum), 0)
+  // Facts of runs as they come and go, in one number that changes with them.
+  const facts = outbox.reduce(
+    (sum, { fact, seq }) =>
+      fact.kind === 'run' && (visitId === undefined || fact.visitId === visitId) ? sum + (seq % 1e9) : sum,
+    0,
+  )
   // biome-ignore lint/correctness/useExhaustiveDependencies: the runs lie in the database, which changes when facts do
   useEffect(() => {
     let stale = false
-    listRuns(DEVICE_WORKSHOP).then(
+    listRuns(DEVICE_WORKSHOP, visitId).then(
       (all) => !stale && setRuns(all),
       () => {},
     )
     return () => {
       stale = true
     }
-  }, [facts])
-  return useMemo(
-    () => (visitId === undefined ? runs : runs.filter((run) => run.visitId === visitId)),
-    [runs, visitId],
-  )
+  }, [facts, visitId])
+  return runs
 }

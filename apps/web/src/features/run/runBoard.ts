@@ -11,7 +11,7 @@ import {
 } from '@brendik/core'
 import { ApiError, get } from '../../api/client.ts'
 import { DEVICE_WORKSHOP } from '../../lib/who.ts'
-import { type KeptRun, readRun } from '../../outbox/deviceDb.ts'
+import { type KeptRun, readBlocks, readRun, writeBlocks } from '../../outbox/deviceDb.ts'
 import type { Kept } from '../../outbox/keptFact.ts'
 import { AGAINST_THE_RUN } from '../../outbox/keptFact.ts'
 import {
@@ -71,6 +71,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     sync: 'stored',
     problem: null,
   }
+  let keptBlocks = 0
   let closed = false
   let unsubscribe = () => {}
   /** Facts of this run that the server refused and the screen has said so. */
@@ -90,7 +91,6 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       kept && {
         ...kept,
         events: [...snapshot.state.events],
-        blocks: [...blocks.values()],
         changedAtMs: Date.now(),
       }
     )
@@ -131,6 +131,14 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     setState({ runId, events: [...events, ...own] })
     const run = keptNow()
     if (run) keepRun(run)
+    keepBlocks()
+  }
+
+  /** What was streamed is on the server: it is kept here for a reload without network, now and then. */
+  function keepBlocks(): void {
+    if (blocks.size === keptBlocks) return
+    keptBlocks = blocks.size
+    writeBlocks(runId, [...blocks.values()]).catch(() => {})
   }
 
   function mergeBlocks(more: readonly ReadingBlock[]): void {
@@ -201,7 +209,6 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
         siteName,
         instrumentLabel,
         events: [],
-        blocks: [],
         changedAtMs: Date.now(),
       }
       kept = { ...kept, visitId, machineLabel, siteName, instrumentLabel }
@@ -218,12 +225,14 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
 
   async function start(): Promise<void> {
     closed = false
-    const found = await readRun(runId).catch(() => null)
+    const [found, streamed] = await Promise.all([readRun(runId), readBlocks(runId)]).catch(
+      () => [null, []] as const,
+    )
     if (closed) return
     if (found) {
       kept = found
-      blocks = new Map(found.blocks.map((block) => [block.id, block]))
-      emit({ meta: found, blocks: found.blocks })
+      blocks = new Map(streamed.map((block) => [block.id, block]))
+      emit({ meta: found, blocks: [...streamed] })
       setState({ runId, events: found.events })
     }
     await outboxReady
@@ -262,11 +271,12 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
           fresh.map((event) => ({ kind: 'run', visitId, runId, event })),
           keptNow(),
         )
+      keepBlocks()
       follow()
     },
     plan(meta, ...events) {
       // A start that was taken back leaves its trace: the new plan comes after it.
-      const empty = { runId, workshopId: DEVICE_WORKSHOP, events: [], blocks: [], changedAtMs: Date.now() }
+      const empty = { runId, workshopId: DEVICE_WORKSHOP, events: [], changedAtMs: Date.now() }
       kept = { ...empty, ...kept, ...meta }
       emit({ meta })
       this.record(...events)

@@ -1,6 +1,6 @@
 import { type RunAnalysis, runFacts } from '@brendik/core'
-import { useEffect, useMemo, useState } from 'react'
-import type { KeptRun } from '../../outbox/deviceDb.ts'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { type KeptRun, readBlocks } from '../../outbox/deviceDb.ts'
 import { useKeptRuns } from '../../outbox/useKeptRuns.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { compute } from '../../workers/compute.ts'
@@ -11,6 +11,8 @@ export function useOwnRuns(visitId: string): OwnRun[] {
   const kept = useKeptRuns(visitId)
   const outbox = useOutbox()
   const [analyses, setAnalyses] = useState<ReadonlyMap<string, RunAnalysis | null>>(new Map())
+  /** The last state of each run that was handed to the worker. */
+  const asked = useRef(new Map<string, string>())
   const own = useMemo(() => {
     const onTheWay = new Map<string, boolean>()
     for (const { fact, state } of outbox)
@@ -22,17 +24,21 @@ export function useOwnRuns(visitId: string): OwnRun[] {
     })
   }, [kept, outbox])
   useEffect(() => {
-    let stale = false
-    for (const run of own)
-      if (!analyses.has(keyOf(run)))
-        compute.analyse(run, run.blocks).then(
-          (analysis) => !stale && setAnalyses((before) => new Map(before).set(keyOf(run), analysis)),
+    for (const run of own) {
+      const state = stateOf(run)
+      if (asked.current.get(run.runId) === state) continue
+      asked.current.set(run.runId, state)
+      readBlocks(run.runId)
+        .then((blocks) => compute.analyse(run, blocks))
+        .then(
+          (analysis) => {
+            if (asked.current.get(run.runId) === state)
+              setAnalyses((before) => new Map(before).set(run.runId, analysis))
+          },
           () => {},
         )
-    return () => {
-      stale = true
     }
-  }, [own, analyses])
+  }, [own])
   return useMemo(
     () =>
       own.flatMap((run): OwnRun[] => {
@@ -47,7 +53,7 @@ export function useOwnRuns(visitId: string): OwnRun[] {
             hoseEndMm: plan.hoseEndMm,
             taps: [...plan.taps],
             instrumentLabel: run.instrumentLabel,
-            analysis: analyses.get(keyOf(run)) ?? null,
+            analysis: analyses.get(run.runId) ?? null,
             plan,
             waits: run.waits,
           },
@@ -57,4 +63,4 @@ export function useOwnRuns(visitId: string): OwnRun[] {
   )
 }
 
-const keyOf = (run: KeptRun): string => `${run.runId} ${run.events.length} ${run.blocks.length}`
+const stateOf = (run: KeptRun): string => run.events.map((event) => event.id).join()
