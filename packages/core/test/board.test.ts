@@ -12,10 +12,11 @@ import {
   runFacts,
   undoTarget,
 } from '../src/board/runState.ts'
+import { type Saying, sayRun } from '../src/runs/sayRun.ts'
 import { makePlan } from './makePlan.ts'
 
 const at = 1_790_000_000_000
-const planned: RunEvent = {
+const planned: Extract<RunEvent, { type: 'planned' }> = {
   type: 'planned',
   id: 'p',
   atMs: at - 5000,
@@ -121,6 +122,13 @@ it('analyses nothing before the start, and corrected values after a correction',
   expect(analyseBoard(slipped, [])?.usedReadings).toBe(6)
   expect(runFacts(corrected).standing.map((e) => e.id)).toEqual(['l0', 'l1', 'l2', 'l3b', 'l4', 'l5'])
   expect(analyseBoard(corrected, [])?.notes).toEqual([])
+})
+it('says of a run that cannot be analysed that it cannot, instead of stopping whoever asks', () => {
+  const broken: RunEvent = { ...planned, plan: { ...makePlan('drain'), machine: null as never } }
+  const entries = [0, 6, 12, 18].map((s, i) => level(`l${i}`, s, 120 - 2.2 * s))
+  const said = analyseBoard(run(broken, started, ...entries), [])
+  expect(said).toMatchObject({ verdict: 'not-identifiable', saying: { code: 'not-analysable' } })
+  expect(sayRun(said?.saying as Saying)).toMatch(/^All entries are kept/)
 })
 it('ends a fill at the valve seen to close, and keeps what was read after it', () => {
   const fillPlan = { ...planned, plan: makePlan('fill', { startLevelMm: 30 }) } as RunEvent

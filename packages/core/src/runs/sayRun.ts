@@ -48,6 +48,7 @@ export type Saying =
     }
   | { code: 'overfilled'; kind: RunKind; reachedMm: number; dueMm: number; flowLMin: number }
   | { code: 'one-instant'; kind: RunKind; got: number }
+  | { code: 'not-analysable'; kind: RunKind; why: string }
   | { code: 'no-end'; kind: RunKind }
   | { code: 'empty-tub'; kind: RunKind }
   | { code: 'slip'; kind: RunKind; slip: SlipCode; written: number; meant: number }
@@ -140,6 +141,8 @@ export function sayRun(
       return `It went on to ${height(saying.reachedMm)}, ${height(saying.reachedMm - saying.dueMm)} above where it should close: it overfills. Pull the plug in a fill: if water stops, it is told to stay open; if not, the valve sticks.`
     case 'one-instant':
       return `All ${saying.got} readings carry the same time: give each its own, at least 10 s apart.`
+    case 'not-analysable':
+      return `All entries are kept, but these readings could not be analysed (${saying.why}). Look for one that cannot be, and take it back.`
     case 'empty-tub':
       return 'No water stands above the port, so nothing can be seen to be lost. If it was filled before, it has run out.'
     case 'slip':

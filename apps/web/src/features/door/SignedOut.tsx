@@ -10,12 +10,12 @@ export function SignedOut({ session }: { session: SessionAnswer }) {
     <>
       <div
         role="alert"
-        className="flex shrink-0 flex-wrap items-center justify-between gap-x-4 border-b border-watch bg-watch-face px-4 py-1"
+        className="flex shrink-0 items-center justify-between gap-x-4 border-b border-watch bg-watch-face px-4 py-1"
       >
-        <span>You are signed out. What you record stays on this device.</span>
+        <span className="leading-tight">You are signed out. What you record stays here.</span>
         <button
           type="button"
-          className="min-h-12 cursor-pointer px-2 font-semibold underline underline-offset-4"
+          className="min-h-12 shrink-0 cursor-pointer px-2 font-semibold underline underline-offset-4"
           onClick={() => setOpen(true)}
         >
           Sign in
