@@ -8,8 +8,8 @@ export default defineConfig({
     react(),
     tailwindcss(),
     VitePWA({
-      registerType: 'autoUpdate',
-      injectRegister: 'script',
+      registerType: 'prompt',
+      injectRegister: null,
       manifest: {
         name: 'Brendik',
         short_name: 'Brendik',
@@ -20,6 +20,8 @@ export default defineConfig({
       },
       // The page must open in a cellar without network: everything but the foreign alphabets of the fonts is kept on the device.
       workbox: {
+        // The first visit already opens without network the next time.
+        clientsClaim: true,
         globPatterns: ['**/*.{js,css,html,svg}', '**/*-latin-wdth-*.woff2'],
         navigateFallbackDenylist: [/^\/api\//],
         // The day, visits, machines and places as last read; runs are kept by the run board itself.

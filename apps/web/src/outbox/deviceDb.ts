@@ -98,7 +98,12 @@ export async function listRuns(workshopId: string, visitId?: string): Promise<Ke
   return all.slice(0, MOST_RUNS).filter((run) => run.workshopId === workshopId)
 }
 
-/** The oldest, of which nothing waits. */
+/** Lets go of what was read of runs, but for those of which something waits. */
+export async function forgetRuns(): Promise<void> {
+  await letOldRunsGo(await (await db()).getAll('run'))
+}
+
+/** Those of which nothing waits. */
 async function letOldRunsGo(spare: readonly KeptRun[]): Promise<void> {
   const waiting = new Set(
     (await readOutbox()).flatMap(({ fact, state }) =>

@@ -3,6 +3,7 @@ import { knownWho } from '../lib/who.ts'
 import { oldFacts } from './adoptOld.ts'
 import { dropFacts, type KeptRun, readOutbox, writeFacts } from './deviceDb.ts'
 import { type Author, type Fact, idOfFact, type Kept } from './keptFact.ts'
+import { storageRoom } from './storageRoom.ts'
 
 // The outbox of this device: one for all its pages. Each page holds a copy of it; they tell each other what changed.
 
@@ -14,6 +15,7 @@ type Told =
   | { type: 'status'; status: SendingState }
   | { type: 'hello' }
 
+const REFUSED = 'This browser refuses to keep data: do not close the page before all is sent.'
 const listeners = new Set<() => void>()
 const others = new BroadcastChannel('brendik-outbox')
 // In tests a channel must not keep the process alive; a browser knows no such thing.
@@ -73,7 +75,11 @@ async function adopt(): Promise<void> {
 }
 
 function refuseStorage(): void {
-  storage = 'This browser refuses to keep data: do not close the page before all is sent.'
+  tellStorage(REFUSED)
+}
+function tellStorage(next: string | null): void {
+  if (next === storage) return
+  storage = next
   tell()
 }
 
@@ -155,9 +161,12 @@ function write(facts: readonly Kept[], run: KeptRun | null, whole = false): void
   writeFacts(facts, run, whole)
     .then(
       () => {
-        if (storage === null) return
-        storage = null
-        tell()
+        // What was written shows that it can be written.
+        if (storage === REFUSED) tellStorage(null)
+        storageRoom(Date.now()).then(
+          (room) => room !== undefined && tellStorage(room),
+          () => {},
+        )
       },
       () => refuseStorage(),
     )

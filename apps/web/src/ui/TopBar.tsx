@@ -1,6 +1,7 @@
 import { Moon, Sun } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { NewVersionCell } from '../features/waiting/NewVersionCell.tsx'
 import { WaitingCell } from '../features/waiting/WaitingCell.tsx'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
 
@@ -30,6 +31,7 @@ export function TopBar({
       <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">
         {children}
       </div>
+      {home && <NewVersionCell />}
       {home && <WaitingCell />}
       <button
         type="button"

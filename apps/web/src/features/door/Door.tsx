@@ -7,6 +7,7 @@ import { sessionQuery } from '../../api/queries.ts'
 import { DEVICE_WORKSHOP, knownWho, rememberWho } from '../../lib/who.ts'
 import { useReadBack } from '../../outbox/useReadBack.ts'
 import { Message } from '../../ui/Message.tsx'
+import { forgetReads } from './forgetReads.ts'
 import { SignedOut } from './SignedOut.tsx'
 import { SignIn } from './SignIn.tsx'
 
@@ -32,12 +33,18 @@ export function Door() {
   const moved = who !== null && who.workshopId !== DEVICE_WORKSHOP
   useEffect(() => {
     if (data?.who) {
+      // Somebody else came in on another page of this device.
+      const before = knownWho()
+      if (before && before.technicianId !== data.who.technicianId)
+        forgetReads().then(() =>
+          client.invalidateQueries({ predicate: (one) => one.queryKey[0] !== 'session' }),
+        )
       rememberWho(data.who)
       setInside(data.who)
     }
     // What this device keeps belongs to one workshop: another one starts with a fresh page.
     if (data && moved) location.reload()
-  }, [data, moved])
+  }, [data, moved, client])
   if (data && !who) return <SignIn session={data} />
   if (!who) return error ? <Message problem>{error.message}</Message> : <Message>Opening.</Message>
   if (moved) return <Message>Opening.</Message>

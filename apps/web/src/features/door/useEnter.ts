@@ -1,8 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { readSession } from '../../api/queries.ts'
-import { DEVICE_WORKSHOP, rememberWho } from '../../lib/who.ts'
+import { DEVICE_WORKSHOP, knownWho, rememberWho } from '../../lib/who.ts'
 import { wakeSender } from '../../outbox/outbox.ts'
+import { forgetReads } from './forgetReads.ts'
 
 /**
  * Tries to come in; says why not. Opens the day on a fresh page when it went well, or leaves the page under it as it is.
@@ -25,6 +26,10 @@ export function useEnter(onStay?: () => void): {
       work()
         .then(readSession)
         .then(async ({ who }) => {
+          if (who?.technicianId !== knownWho()?.technicianId) {
+            await forgetReads()
+            client.removeQueries({ type: 'inactive' })
+          }
           rememberWho(who)
           if (!onStay || who?.workshopId !== DEVICE_WORKSHOP) return location.assign('/')
           await client.invalidateQueries()

@@ -1,6 +1,10 @@
 import { useState } from 'react'
+import { useNowMs } from '../../lib/useNowMs.ts'
 import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
 import { WaitingSheet } from './WaitingSheet.tsx'
+
+/** What is on its way so briefly is nothing to be told of, ms. */
+const BRIEFLY_MS = 2000
 
 /** What this device still has to send, counted in one cell; nothing there when all is sent. A press shows it. */
 export function WaitingCell() {
@@ -9,24 +13,27 @@ export function WaitingCell() {
   const storage = useStorageProblem()
   const [open, setOpen] = useState(false)
   const refused = outbox.filter((kept) => kept.state === 'refused').length
-  const waiting = outbox.filter((kept) => kept.state === 'waiting').length
-  // What is on its way this very moment is nothing to be told of.
-  const stuck = waiting > 0 && sending !== 'sending'
+  const waiting = outbox.filter((kept) => kept.state === 'waiting')
+  const nowMs = useNowMs(1000, waiting.length > 0)
+  const away = sending === 'away' || sending === 'signed-out'
+  const stuck = waiting.some((kept) => away || nowMs - kept.keptAtMs > BRIEFLY_MS)
   if (!open && refused === 0 && !stuck && !storage) return null
+  const [count, word, spoken] =
+    refused > 0
+      ? [refused, 'refused', `${refused} not taken by the server. Show.`]
+      : waiting.length > 0
+        ? [waiting.length, 'not sent', `${waiting.length} not sent yet. Show.`]
+        : ['!', 'storage', 'Storage of this device. Show.']
   return (
     <>
       <button
         type="button"
         onClick={() => setOpen(true)}
-        aria-label={
-          refused > 0 ? `${refused} not taken by the server. Show.` : `${waiting} not sent yet. Show.`
-        }
+        aria-label={spoken}
         className="flex h-full min-w-12 shrink-0 cursor-pointer flex-col items-start justify-center border-l border-line bg-watch-face px-3 text-left leading-tight"
       >
-        <span className="small-figure text-lg">{refused > 0 ? refused : waiting}</span>
-        <span className="text-xs text-watch">
-          {refused > 0 ? 'refused' : storage ? 'not kept' : 'not sent'}
-        </span>
+        <span className="small-figure text-lg">{count}</span>
+        <span className="text-xs text-watch">{word}</span>
       </button>
       {open && <WaitingSheet onClose={() => setOpen(false)} />}
     </>
