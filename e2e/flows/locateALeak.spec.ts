@@ -30,6 +30,8 @@ for (const [name, width, height] of [
     await press(page, page.getByRole('button', { name: /Mill Yard/ }))
     await press(page, page.getByRole('button', { name: 'leaks', exact: true }))
     await expect(page).toHaveURL(/\/arrive$/)
+    // The address changes a moment before the page does.
+    await expect(page.getByRole('region', { name: 'State of the machine' })).toBeVisible()
     await page.keyboard.press('8')
     await expect(suspects(page)).toContainText('Nothing seen yet')
     await press(page, page.getByRole('button', { name: 'All is dry' }))

@@ -18,16 +18,36 @@ Object.assign(globalThis, {
   },
 })
 
+// One page stands for the device, and tests of other files in this process are none of its pages.
+Object.assign(globalThis, {
+  BroadcastChannel: class {
+    postMessage(): void {}
+  },
+})
+
 /** Signs in somebody else on this device. */
 export function signInAs(technicianId: string, name: string): void {
   store.set('brendik.who', JSON.stringify({ ...WHO, technicianId, name }))
 }
 
-/** Waits until something holds, at most two seconds. */
+/** Waits until something holds, at most ten seconds. */
 export async function until(holds: () => boolean): Promise<void> {
-  const end = Date.now() + 2000
+  const end = Date.now() + 10_000
   while (!holds()) {
     if (Date.now() > end) throw new Error(`waited in vain for ${holds}`)
     await new Promise((resolve) => setTimeout(resolve, 5))
+  }
+}
+
+/** Tries an expectation until it holds, at most ten seconds. */
+export async function eventually(holds: () => void | Promise<void>): Promise<void> {
+  const end = Date.now() + 10_000
+  for (;;) {
+    try {
+      return await holds()
+    } catch (error) {
+      if (Date.now() > end) throw error
+      await new Promise((resolve) => setTimeout(resolve, 5))
+    }
   }
 }

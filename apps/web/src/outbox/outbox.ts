@@ -18,8 +18,6 @@ type Told =
 const REFUSED = 'This browser refuses to keep data: do not close the page before all is sent.'
 const listeners = new Set<() => void>()
 const others = new BroadcastChannel('brendik-outbox')
-// In tests a channel must not keep the process alive; a browser knows no such thing.
-;(others as { unref?: () => void }).unref?.()
 let all: readonly Kept[] = []
 let status: SendingState = 'idle'
 let storage: string | null = null

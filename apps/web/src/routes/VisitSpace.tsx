@@ -1,6 +1,6 @@
 import { STAGE_IDS } from '@brendik/core'
 import { format } from 'date-fns'
-import { useEffect, useMemo, useState } from 'react'
+import { useLayoutEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useNavigate, useParams } from 'react-router'
 import { RunningRuns } from '../features/visit/RunningRuns.tsx'
 import { StageMenu, StageRail } from '../features/visit/StageRail.tsx'
@@ -60,7 +60,8 @@ export function VisitSpace() {
 /** The digits open the stages as they are numbered, 0 the whole visit. */
 function useStageKeys(visitId: string): void {
   const navigate = useNavigate()
-  useEffect(() => {
+  // Before the page is painted: a key pressed as it appears must not fall into nothing.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement
       if (

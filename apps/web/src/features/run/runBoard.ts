@@ -159,7 +159,11 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     if (!kept && mine.length > 0)
       readRun(runId).then((found) => {
         kept ??= found
-        if (kept) emit({ meta: kept })
+        const run = keptNow()
+        if (!run) return
+        emit({ meta: run })
+        // What was entered here before the run was read.
+        keep([], run)
       })
     const known = new Set(snapshot.state.events.map((event) => event.id))
     const fromOthers = mine.flatMap((one) => (!takenBack(one) && !known.has(one.id) ? [one.fact.event] : []))
