@@ -37,7 +37,10 @@ function db(): Promise<IDBPDatabase<Schema>> {
       database.createObjectStore('blocks', { keyPath: 'runId' })
     },
     // Another page wants to change or delete the database: it must not wait for this one.
-    blocking: (_was, _wanted, event) => (event.target as IDBDatabase).close(),
+    blocking: (_was, _wanted, event) => {
+      ;(event.target as IDBDatabase).close()
+      opened = null
+    },
     terminated: () => {
       opened = null
     },
@@ -63,12 +66,16 @@ export async function writeFacts(
   whole = false,
 ): Promise<void> {
   const tx = (await db()).transaction(['outbox', 'run'], 'readwrite', { durability: 'strict' })
-  for (const fact of facts) tx.objectStore('outbox').put(fact)
+  const put: Promise<unknown>[] = facts.map((fact) => tx.objectStore('outbox').put(fact))
   if (run) {
     const runs = tx.objectStore('run')
-    runs.put(whole ? run : merged(await runs.get(run.runId), run))
+    put.push(
+      (whole ? Promise.resolve(undefined) : runs.get(run.runId)).then((known) =>
+        runs.put(merged(known, run)),
+      ),
+    )
   }
-  await tx.done
+  await Promise.all([...put, tx.done])
 }
 
 /** Keeps what was streamed of a run. */
@@ -81,8 +88,7 @@ export async function readBlocks(runId: string): Promise<ReadingBlock[]> {
 
 export async function dropFacts(ids: readonly string[]): Promise<void> {
   const tx = (await db()).transaction('outbox', 'readwrite')
-  for (const id of ids) tx.store.delete(id)
-  await tx.done
+  await Promise.all([...ids.map((id) => tx.store.delete(id)), tx.done])
 }
 
 export async function readRun(runId: string): Promise<KeptRun | null> {
@@ -111,12 +117,12 @@ async function letOldRunsGo(spare: readonly KeptRun[]): Promise<void> {
     ),
   )
   const tx = (await db()).transaction(['run', 'blocks'], 'readwrite')
-  for (const { runId } of spare)
-    if (!waiting.has(runId)) {
-      tx.objectStore('run').delete(runId)
-      tx.objectStore('blocks').delete(runId)
-    }
-  await tx.done
+  const gone = spare.filter(({ runId }) => !waiting.has(runId))
+  await Promise.all([
+    ...gone.map(({ runId }) => tx.objectStore('run').delete(runId)),
+    ...gone.map(({ runId }) => tx.objectStore('blocks').delete(runId)),
+    tx.done,
+  ])
 }
 
 /** Two pages may keep the same run: neither takes from it what the other put in. */
