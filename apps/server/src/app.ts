@@ -59,9 +59,17 @@ export async function createApp({ db, log, door, webDir }: AppDeps): Promise<Exp
     }),
   )
   app.use(express.json({ limit: '8mb' }))
+  // What a workshop holds is kept by no cache on the way; a photo, which never changes, says otherwise for itself.
+  app.use('/api', (_request, response, next) => {
+    response.set('cache-control', 'no-store')
+    next()
+  })
   app.get('/api/health', async (_request, response) => {
-    await db.door.maybeOne('doorState', [])
-    response.json({ ok: true })
+    const database = await db.door.maybeOne('doorState', []).then(
+      () => true,
+      () => false,
+    )
+    response.status(database ? 200 : 503).json({ ok: database, ...(database ? {} : { down: ['database'] }) })
   })
   app.get('/api/visit-file.schema.json', (_request, response) => {
     response.json(visitFileJsonSchema())

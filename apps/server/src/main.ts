@@ -44,13 +44,17 @@ function listen(port: number): void {
 }
 listen(wantedPort)
 
+/** Time for requests under way when the server is told to stop, ms. */
+const DRAIN_MS = 2000
 let stopping = false
 function stop(): void {
   if (stopping) return
   stopping = true
   server.close(() => db.close().then(() => process.exit(0)))
-  server.closeAllConnections()
-  setTimeout(() => process.exit(0), 3000).unref()
+  // What is under way is answered; streams, which never end by themselves, are cut after that.
+  server.closeIdleConnections()
+  setTimeout(() => server.closeAllConnections(), DRAIN_MS).unref()
+  setTimeout(() => process.exit(0), DRAIN_MS + 3000).unref()
 }
 process.on('SIGINT', stop)
 process.on('SIGTERM', stop)

@@ -1,3 +1,6 @@
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { createServer } from 'node:net'
 import { familyDefaults, type RunPlan } from '@brendik/core'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import pino from 'pino'
@@ -5,6 +8,7 @@ import { createApp } from '../src/app.ts'
 import { openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
 import { USUAL_LIMITS } from '../src/door/limits.ts'
+import { errorHandler } from '../src/errors/errorHandler.ts'
 import { startTestServer, type TestServer } from './testServer.ts'
 
 let server: TestServer
@@ -45,6 +49,13 @@ async function startedRun(): Promise<string> {
   ]
   expect((await server.request('POST', `/api/runs/${runId}/events`, { visitId, events })).status).toBe(200)
   return runId
+}
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1')
+  await once(probe, 'listening')
+  const address = probe.address()
+  probe.close()
+  return typeof address === 'object' && address ? address.port : 0
 }
 const cutAllConnections = () =>
   server.query(
@@ -127,9 +138,75 @@ it('says that the database is away instead of hanging or hiding it', async () =>
       message: 'the database cannot be reached; what is on this device stays there and is sent later',
     },
   ])
+  const health = await fetch(`http://127.0.0.1:${port}/api/health`)
+  expect([health.status, await health.json()]).toEqual([503, { ok: false, down: ['database'] }])
   listening.closeAllConnections()
   listening.close()
   await db.close()
+})
+it.each([
+  ['a NUL', `/api/customers/${id()}`, { name: 'Made\0up', phone: '', note: '' }, /^name: expected text/],
+  [
+    'half a character',
+    `/api/customers/${id()}`,
+    { name: 'Up', phone: '', note: 'x\ud83d' },
+    /^note: expected/,
+  ],
+  [
+    'a NUL deep in a record',
+    `/api/machines/${id()}`,
+    { ...familyDefaults('front-load'), label: 'x', tub: { note: '\0' } },
+    /^tub\.note: expected text/,
+  ],
+  [
+    'an address that cannot be decoded',
+    '/api/customers/%E0%A4%A',
+    { name: 'Up', phone: '', note: '' },
+    /decode/,
+  ],
+] as const)('answers %s with a 400 that says where', async (_what, path, body, says) => {
+  const { status, body: answer } = await server.request('PUT', path, body)
+  expect(status).toBe(400)
+  expect((answer as { message: string }).message).toMatch(says)
+})
+it('says of a value that the database cannot take that it is one, and of a full disk that it waits', () => {
+  const answered = (error: unknown) => {
+    const sent: unknown[] = []
+    const response = {
+      headersSent: false,
+      status: (status: number) => ({ json: (body: { code: string }) => sent.push(status, body.code) }),
+    }
+    errorHandler(error, {} as never, response as never, () => {})
+    return sent
+  }
+  const withCode = (code: string) => Object.assign(new Error('made up'), { code })
+  expect(answered(withCode('22003'))).toEqual([400, 'input_invalid'])
+  expect(answered(withCode('23514'))).toEqual([400, 'input_invalid'])
+  expect(answered(withCode('53100'))).toEqual([503, 'no_room'])
+  expect(answered(withCode('XX000'))).toEqual([500, 'internal'])
+})
+it('answers what is under way when it is told to stop', async () => {
+  const port = await freePort()
+  const child = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+    env: { ...process.env, DATABASE_URL: server.databaseUrl, PORT: String(port) },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await once(child.stdout, 'data')
+  // A password takes long to check: all of them are still under way.
+  const ask = () =>
+    fetch(`http://127.0.0.1:${port}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: `${id()}@test.example`, password: 'a long enough one' }),
+    }).then(
+      (response) => response.status,
+      (error: Error) => error.message,
+    )
+  const answers = Array.from({ length: 12 }, ask)
+  await new Promise((resolve) => setTimeout(resolve, 120))
+  child.kill('SIGTERM')
+  expect(new Set(await Promise.all(answers))).toEqual(new Set([401]))
+  await once(child, 'exit')
 })
 it('rolls a batch back as a whole when one of its blocks is refused', async () => {
   const runId = await startedRun()

@@ -13,6 +13,7 @@ const STATUS = {
   too_many: 429,
   too_large: 413,
   database_away: 503,
+  no_room: 503,
   internal: 500,
 } as const
 export type ErrorCode = keyof typeof STATUS

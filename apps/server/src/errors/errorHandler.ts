@@ -14,15 +14,38 @@ const NETWORK_CODES = new Set([
   '08001',
 ])
 const FOREIGN_KEY = '23503'
+/** What PostgreSQL calls a value that it cannot take: of a wrong form or range, or against a rule of its column. */
+const IMPOSSIBLE_VALUE = /^(22|23502$|23514$)/
+/** Out of disk, memory or connections. */
+const NO_ROOM = /^53|^ENOSPC$/
 
 /** Any thrown value as an error with a code and a sentence; the unknown keeps its cause and stays internal. */
 function toAppError(error: unknown): AppError {
   if (error instanceof AppError) return error
-  const e = error as { code?: string; type?: string; message?: string; detail?: string }
+  const e = error as {
+    code?: string
+    type?: string
+    message?: string
+    detail?: string
+    status?: number
+    expose?: boolean
+  }
   if (e.type === 'entity.parse.failed')
     return new AppError('input_invalid', `body: expected JSON (${e.message})`)
   if (e.type === 'entity.too.large')
     return new AppError('too_large', 'body: expected at most 8 MB; send smaller batches')
+  if (e.status === 413) return new AppError('too_large', `body: ${e.message ?? 'too large'}`)
+  // Whatever else the framework finds wrong with a request: an address that cannot be decoded, an unknown encoding.
+  if (e.status !== undefined && e.status >= 400 && e.status < 500)
+    return new AppError('input_invalid', `request: ${e.message ?? 'malformed'}`)
+  if (e.code && NO_ROOM.test(e.code))
+    return new AppError(
+      'no_room',
+      'the server has no room left; what is on this device stays there and is sent later',
+      { cause: error },
+    )
+  if (e.code && IMPOSSIBLE_VALUE.test(e.code))
+    return new AppError('input_invalid', `a value cannot be stored: ${e.message ?? ''}`, { cause: error })
   if (e.code === FOREIGN_KEY)
     return new AppError('reference_missing', e.detail ?? 'a row it refers to does not exist', {
       cause: error,
