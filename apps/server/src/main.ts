@@ -45,7 +45,7 @@ function listen(port: number): void {
 listen(wantedPort)
 
 /** Time for requests under way when the server is told to stop, ms. */
-const DRAIN_MS = 2000
+const DRAIN_MS = 4000
 let stopping = false
 function stop(): void {
   if (stopping) return
