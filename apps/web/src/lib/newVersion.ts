@@ -18,6 +18,8 @@ const update = registerSW({
 
 export const newVersionThere = (): boolean => there
 export const loadNewVersion = (): void => {
+  // Also on the first page of all, which no worker had when it was opened.
+  navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), { once: true })
   update(true)
 }
 export function subscribeNewVersion(listener: () => void): () => void {
