@@ -67,6 +67,7 @@ export async function storeEvents(
       }
     }
     if (answer.stored > 0) {
+      await keepHeader(tx, actor, state)
       await keepResult(tx, actor, state, stored.blocks)
       await notify(tx, { workshopId: actor.workshopId, runId, blockIds: [], facts: true })
     }
@@ -141,6 +142,19 @@ export async function upToDate(
 async function lockRun(tx: Queries, actor: Actor, runId: string): Promise<void> {
   const run = await tx.maybeOne('lockRun', [actor.workshopId, runId])
   if (!run) throw new AppError('run_not_found', `run ${runId}: not found; send its plan first`)
+}
+
+/** What lists show of a run. */
+async function keepHeader(tx: Queries, actor: Actor, state: RunState): Promise<void> {
+  const { plan, instrumentId, startedAtMs, stoppedAtMs } = runFacts(state)
+  await tx.run('updateRunHeader', [
+    actor.workshopId,
+    state.runId,
+    plan && JSON.stringify(plan),
+    instrumentId,
+    startedAtMs,
+    stoppedAtMs,
+  ])
 }
 
 async function keepResult(

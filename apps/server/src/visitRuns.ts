@@ -4,7 +4,7 @@ import { upToDate } from './runService.ts'
 
 interface RunRow extends Omit<RunSummary, 'hoseEndMm' | 'taps'> {
   visitId: string
-  plan: { plan: RunPlan } | null
+  plan: RunPlan | null
 }
 
 /** The runs of some visits, oldest first, each with a verdict of this version of the program. */
@@ -19,9 +19,9 @@ export async function runsOfVisits(
     const run = {
       ...row,
       analysis: await upToDate(db, actor, row.id, row.analysis),
-      hoseEndMm: plan?.plan.hoseEndMm ?? plan?.plan.site.standpipeHeightMm ?? null,
-      taps: [...(plan?.plan.taps ?? [])],
-      plan: plan?.plan ?? null,
+      hoseEndMm: plan?.hoseEndMm ?? plan?.site.standpipeHeightMm ?? null,
+      taps: [...(plan?.taps ?? [])],
+      plan,
     }
     grouped.set(visitId, [...(grouped.get(visitId) ?? []), run])
   }

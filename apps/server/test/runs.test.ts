@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { familyDefaults, type RunAnswer, type RunEvent, type RunPlan, type VisitAnswer } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import { startTestServer, type TestServer } from './testServer.ts'
@@ -78,6 +79,42 @@ describe('facts of a run', () => {
     expect(answer.analysis?.verdict).toBe('slow')
     const visit = (await server.request('GET', `/api/visits/${visitId}`)).body as VisitAnswer
     expect(visit.runs.find((run) => run.id === runId)?.analysis?.verdict).toBe('slow')
+  })
+  it('keeps beside a run what lists show of it, as an older database gets it by its marks', async () => {
+    const runId = id()
+    const events = handDrain(1.5)
+    const [, started] = events as [RunEvent, RunEvent]
+    // Started, taken back, started again a moment later: the second start stands.
+    const again = { type: 'started' as const, id: id(), atMs: zero + 1234 }
+    await send(runId, [
+      ...events.slice(0, 2),
+      {
+        type: 'withdrawn',
+        id: id(),
+        atMs: zero,
+        targetId: started.id,
+        why: 'false start',
+        replacementId: null,
+      },
+      again,
+      ...events.slice(2),
+    ])
+    const header = async () =>
+      (
+        await server.query(
+          `select kind, plan, instrument_id, started_at, stopped_at from run where id = $1`,
+          [runId],
+        )
+      ).rows[0]
+    const kept = await header()
+    expect(kept.started_at.getTime()).toBe(zero + 1234)
+    expect(kept.plan.hoseEndMm).toBe(900)
+    await server.query(`update run set plan = null, started_at = null, stopped_at = null where id = $1`, [
+      runId,
+    ])
+    const migration = readFileSync(new URL('../sql/migrations/0008_run_header.sql', import.meta.url), 'utf8')
+    await server.query(/with standing as[\s\S]*?run_id = r\.id;/.exec(migration)?.[0] ?? '')
+    expect(await header()).toEqual(kept)
   })
   it('is not moved by the same facts sent again, one by one, at once, and in portions', async () => {
     const runId = id()
@@ -185,6 +222,21 @@ describe('streams', () => {
     })
     await send(runId, [{ type: 'stopped', id: id(), atMs: zero + 9000 }])
     expect((await server.request('GET', path)).body).toMatchObject({ run: { stoppedAtMs: zero + 9000 } })
+  })
+  it('feeds a run from the logger that was chosen last, and from no other', async () => {
+    const [first, second, runId] = [id(), id(), id()]
+    for (const logger of [first, second])
+      await server.request('PUT', `/api/ingest/instruments/${logger}`, { label: 'Logger', rateHz: 10 })
+    const [planned, started] = handDrain(2) as [Extract<RunEvent, { type: 'planned' }>, RunEvent]
+    await send(runId, [{ ...planned, instrumentId: first }])
+    const other = { ...planned, id: id(), instrumentId: second, plan: { ...planned.plan, hoseEndMm: 640 } }
+    await send(runId, [other, started])
+    const assigned = async (logger: string) =>
+      (await server.request('GET', `/api/ingest/instruments/${logger}/assignment`)).body
+    expect(await assigned(first)).toEqual({ run: null })
+    expect(await assigned(second)).toMatchObject({ run: { runId, plan: { hoseEndMm: 640 } } })
+    const visit = (await server.request('GET', `/api/visits/${visitId}`)).body as VisitAnswer
+    expect(visit.runs.find((run) => run.id === runId)).toMatchObject({ hoseEndMm: 640, stoppedAtMs: null })
   })
   it('stores a batch once however often it comes, and refuses another under its id', async () => {
     const runId = await start()

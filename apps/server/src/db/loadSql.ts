@@ -54,6 +54,7 @@ export const STATEMENTS = [
   'searchLogbook',
   'setPassword',
   'updatePerson',
+  'updateRunHeader',
   'upsertCustomer',
   'upsertInstrument',
   'upsertInstrumentKey',

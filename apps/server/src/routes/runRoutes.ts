@@ -4,14 +4,13 @@ import {
   ingestSchema,
   postEventsSchema,
   putInstrumentSchema,
-  runFacts,
+  type RunPlan,
 } from '@brendik/core'
 import { Router } from 'express'
 import { instrumentScope, scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import type { LiveRuns } from '../live/liveRuns.ts'
 import { openRun, storeBlocks, storeEvents } from '../runService.ts'
-import { readRun } from '../runStore.ts'
 
 /** Runs as the board sees them. */
 export function runRoutes(live: LiveRuns): Router {
@@ -52,12 +51,17 @@ export function ingestRoutes(): Router {
   router.get('/instruments/:id/assignment', async (request, response) => {
     const { db, actor } = instrumentScope(request)
     const id = parseInput(idSchema, request.params.id)
-    const found = await db.maybeOne<{ runId: string }>('findAssignment', [actor.workshopId, id])
+    interface Found {
+      runId: string
+      plan: RunPlan | null
+      startedAtMs: number | null
+      stoppedAtMs: number | null
+    }
+    const found = await db.maybeOne<Found>('findAssignment', [actor.workshopId, id])
     const answer: AssignmentAnswer = { run: null }
-    if (found) {
-      const { events } = await readRun(db, actor, found.runId)
-      const { plan, startedAtMs, stoppedAtMs } = runFacts({ runId: found.runId, events })
-      if (plan && startedAtMs !== null) answer.run = { runId: found.runId, plan, startedAtMs, stoppedAtMs }
+    if (found?.plan && found.startedAtMs !== null) {
+      const { runId, plan, startedAtMs, stoppedAtMs } = found
+      answer.run = { runId, plan, startedAtMs, stoppedAtMs }
     }
     response.json(answer)
   })
