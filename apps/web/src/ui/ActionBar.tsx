@@ -1,4 +1,5 @@
 import { type ReactNode, type SyntheticEvent, useRef } from 'react'
+import { steadyNowMs } from '../lib/steadyClock.ts'
 
 /** How long the place of an action stays dead once another has come up there, ms. */
 export const DEAD_MS = 800
@@ -55,7 +56,7 @@ export function Action({
 }) {
   const touchedAtMs = useRef<number | null>(null)
   const press = () => {
-    const nowMs = Date.now()
+    const nowMs = steadyNowMs()
     const touched = touchedAtMs.current
     touchedAtMs.current = null
     onPress(touched !== null && nowMs - touched < LONGEST_PRESS_MS ? touched : nowMs)
@@ -65,7 +66,7 @@ export function Action({
       type="button"
       disabled={disabled}
       onPointerDown={() => {
-        touchedAtMs.current = Date.now()
+        touchedAtMs.current = steadyNowMs()
       }}
       onClick={press}
       className={`flex min-h-16 min-w-0 cursor-pointer flex-col justify-center text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}

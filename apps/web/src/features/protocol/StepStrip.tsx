@@ -1,4 +1,5 @@
 import { type Protocol, type RunStep, stepAdvice } from '@brendik/core'
+import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import type { BoardSnapshot } from '../run/runBoard.ts'
 
@@ -13,7 +14,7 @@ export function StepStrip({
   run: BoardSnapshot
 }) {
   const running = run.facts.phase === 'running'
-  const nowMs = useNowMs(250, running)
+  const nowMs = useNowMs(250, running, steadyNowMs)
   const zero = run.facts.startedAtMs ?? nowMs
   const number = protocol.steps.findIndex((s) => s.id === step.id) + 1
   const readings = run.facts.standing.flatMap((event) =>

@@ -2,6 +2,7 @@ import { type EntryQuestion, type MachineSpec, questionEntry } from '@brendik/co
 import { Delete } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
+import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { unitOf, withUnit } from '../../lib/units.ts'
 import { Choice } from '../../ui/Choice.tsx'
@@ -78,7 +79,7 @@ export function Keypad({
   }, [])
   const put = (text: string) => {
     const figures = /\d+(?:[.,]\d*)?|[.,]\d+/.exec(text)?.[0].replace(',', '.').slice(0, MOST_KEYS) ?? ''
-    if (figures !== '') setAtMs((first) => first ?? Date.now())
+    if (figures !== '') setAtMs((first) => first ?? steadyNowMs())
     setTyped(figures)
   }
   const value = typed === '' || typed === '.' ? null : Number(typed)
@@ -106,7 +107,7 @@ export function Keypad({
   useEffect(() => {
     if (asked) return
     const onKey = (event: KeyboardEvent) => {
-      if (/^[0-9.,]$/.test(event.key)) press(event.key === ',' ? '.' : event.key, Date.now())
+      if (/^[0-9.,]$/.test(event.key)) press(event.key === ',' ? '.' : event.key, steadyNowMs())
       else if (event.key === 'Backspace') setTyped((text) => text.slice(0, -1))
       else if (event.key === 'Enter') enter()
       else return
@@ -189,9 +190,9 @@ export function Keypad({
                   // The touch itself is the instant, not the lifting of the finger.
                   onPointerDown={(event) => {
                     event.preventDefault()
-                    press(key, Date.now())
+                    press(key, steadyNowMs())
                   }}
-                  onClick={(event) => event.detail === 0 && press(key, Date.now())}
+                  onClick={(event) => event.detail === 0 && press(key, steadyNowMs())}
                   className="small-figure h-16 cursor-pointer bg-face text-3xl active:bg-band short:h-12"
                 >
                   {key}
@@ -237,9 +238,9 @@ function Urgent({ name, onPress }: { name: string; onPress: (atMs: number) => vo
     <button
       type="button"
       onPointerDown={() => {
-        touched.current = Date.now()
+        touched.current = steadyNowMs()
       }}
-      onClick={() => onPress(touched.current ?? Date.now())}
+      onClick={() => onPress(touched.current ?? steadyNowMs())}
       className="min-h-12 flex-1 cursor-pointer border border-ink px-3 text-lg font-semibold"
     >
       {name}

@@ -12,6 +12,7 @@ import { bandOf, type ChartMark, standingBand, standingZoom, traceOf } from '../
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
+import { clockSetBackMs, steadyNowMs } from '../../lib/steadyClock.ts'
 import { withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { useWakeLock } from '../../lib/useWakeLock.ts'
@@ -44,7 +45,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const { units } = usePrefs()
   const { facts, analysis, blocks } = run
   const running = facts.phase === 'running'
-  const nowMs = useNowMs(250, running)
+  const nowMs = useNowMs(250, running, steadyNowMs)
   const nowS = elapsedS(facts, nowMs)
   const flows = isFlowRun(plan.kind)
   const { run: expected } = useExpected(flows ? plan : null)
@@ -67,7 +68,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const target = undoTarget(run.state)
 
   const record = (event: RunEvent) => board.record(event)
-  const base = (atMs = Date.now()) => ({ id: newId(), atMs })
+  const base = (atMs = steadyNowMs()) => ({ id: newId(), atMs })
   const stop = (atMs?: number) => {
     if (Date.now() >= deadUntilMs) record({ type: 'stopped', ...base(atMs) })
   }
@@ -139,7 +140,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
       : { u: undo }
     const action =
       running && /^[0-9]$/.test(key)
-        ? () => setPad({ kind: 'level', firstKey: { key, atMs: Date.now() } })
+        ? () => setPad({ kind: 'level', firstKey: { key, atMs: steadyNowMs() } })
         : act[key]
     if (!action) return
     event.preventDefault()
@@ -162,7 +163,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   pasted.current = (event) => {
     const figure = /\d+(?:[.,]\d+)?/.exec(event.clipboardData?.getData('text') ?? '')?.[0]
     if (!running || pad || !figure || event.target instanceof HTMLInputElement) return
-    setPad({ kind: 'level', firstKey: { key: figure.replace(',', '.'), atMs: Date.now() } })
+    setPad({ kind: 'level', firstKey: { key: figure.replace(',', '.'), atMs: steadyNowMs() } })
   }
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => pasted.current(event)
@@ -236,6 +237,12 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                 {analysis?.rests &&
                   ` ${sayRests(plan.kind, analysis.rests, (mm) => withUnit(units, 'level', mm))}`}
               </p>
+              {running && clockSetBackMs() > 0 && (
+                <p className="text-sm text-watch">
+                  The clock of this device was set back by {Math.round(clockSetBackMs() / 60_000)} min: this
+                  run’s times go on as before.
+                </p>
+              )}
               {wake === 'refused' && (
                 <p className="text-sm text-watch">
                   This device may darken its screen: touch it now and then.

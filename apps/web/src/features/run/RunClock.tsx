@@ -1,3 +1,4 @@
+import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 
@@ -11,7 +12,7 @@ export function RunClock({
   startedAtMs: number | null
   running: boolean
 }) {
-  const nowMs = useNowMs(100, running)
+  const nowMs = useNowMs(100, running, steadyNowMs)
   const shown = running && startedAtMs !== null ? Math.max(0, (nowMs - startedAtMs) / 1000) : seconds
   const { main, tenth } = clockParts(shown)
   return (

@@ -20,6 +20,7 @@ import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
+import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockText } from '../../lib/time.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
@@ -141,7 +142,7 @@ export function SetupBoard({
       if (event.target.matches('input, select') || (byKeyboard.current && event.target.matches('button, a')))
         return
       event.preventDefault()
-      start(Date.now())
+      start(steadyNowMs())
     }
     window.addEventListener('pointerdown', onPointer, true)
     window.addEventListener('keydown', onKey)

@@ -1,5 +1,6 @@
 import { runFacts, type VisitSummary } from '@brendik/core'
 import { Link } from 'react-router'
+import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import type { KeptRun } from '../../outbox/deviceDb.ts'
@@ -30,7 +31,7 @@ export function RunningRuns({
         text: `${KIND_WORD[facts.plan.kind]} running, ${run.siteName}`,
       })
   }
-  const nowMs = useNowMs(500, running.size > 0)
+  const nowMs = useNowMs(500, running.size > 0, steadyNowMs)
   if (running.size === 0) return null
   return (
     <nav aria-label="Running">
