@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright'
 import { Board } from '../board.ts'
 import { expect, test } from '../world.ts'
 
@@ -158,6 +159,8 @@ test('what the server does not take steps aside with its reason, holds up nothin
   await cell.click()
   const sheet = page.getByRole('dialog')
   await expect(sheet.getByText('observations.0.value: expected a choice')).toBeVisible()
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(', ')}`)).toEqual([])
   await page.unroute('**/observations')
   await sheet.getByRole('button', { name: 'Send it again' }).click()
   await expect(sheet.getByRole('region', { name: 'Not taken' })).toHaveCount(0)
