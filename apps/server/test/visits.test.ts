@@ -3,6 +3,7 @@ import {
   type DayAnswer,
   type EntryEvent,
   familyDefaults,
+  type KnownMachine,
   type LogbookAnswer,
   type MachineHistory,
   standingEntries,
@@ -185,6 +186,34 @@ describe('photos', () => {
     expect((await put(id(), jpeg(2_097_153))).status).toBe(413)
     expect((await put(id(), jpeg(10), `visit=${visitId}&stage=attic&atMs=1`)).status).toBe(400)
     expect((await put(id(), jpeg(10), `visit=${id()}&stage=arrive&atMs=1`)).status).toBe(404)
+  })
+})
+
+describe('the machines', () => {
+  it('are found by their names and numbers also beyond the newest 500', async () => {
+    const old = id()
+    const spec = { ...familyDefaults('front-load'), label: 'Zebra washer' }
+    await server.request('PUT', `/api/machines/${old}`, spec)
+    await server.query(
+      `insert into machine (workshop_id, id, label, spec, record)
+      select workshop_id, gen_random_uuid(), 'Plain ' || i, spec, jsonb_build_object('serial', 'ZX-' || i) from machine, generate_series(1, 520) i
+      where id = $1`,
+      [old],
+    )
+    await server.query(`update machine set updated_at = now() - interval '9 years' where id = $1`, [old])
+    const found = async (words: string) =>
+      (
+        (await server.request('GET', `/api/machines?${new URLSearchParams({ words })}`))
+          .body as unknown as KnownMachine[]
+      ).map((machine) => machine.id)
+    expect(await found('')).toHaveLength(500)
+    expect(await found('')).not.toContain(old)
+    expect(await found('WASHER zebra')).toEqual([old])
+    expect(await found(old)).toEqual([old])
+    expect(await found('zx-519')).toHaveLength(1)
+    expect(await found('zebra % washer')).toEqual([])
+    expect((await server.request('GET', `/api/machines?words=${'x'.repeat(201)}`)).status).toBe(400)
+    await server.query(`delete from machine where label like 'Plain %'`)
   })
 })
 

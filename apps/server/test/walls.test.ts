@@ -301,7 +301,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listInstruments: [],
     listInvitations: [],
     listMachineVisits: [ids.machine],
-    listMachines: [],
+    listMachines: [[]],
     listMarks: [ids.run],
     listObservations: [ids.visit],
     listPeople: [],

@@ -75,6 +75,7 @@ export {
   logbookQuerySchema,
   type MachineRecord,
   machineRecordSchema,
+  machinesQuerySchema,
   PHOTO_MOST_BYTES,
   PHOTO_STAGES,
   PHOTO_TYPES,

@@ -6,6 +6,7 @@ import {
   type MachineHistory,
   machineRecordSchema,
   machineSpecSchema,
+  machinesQuerySchema,
   type PhotoAnswer,
   putSiteSchema,
   recordOf,
@@ -24,7 +25,9 @@ export function recordRoutes(): Router {
   const router = Router()
   router.get('/machines', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    const machines = await db.many<KnownMachine>('listMachines', [actor.workshopId])
+    const { words } = parseInput(machinesQuerySchema, request.query)
+    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 12)
+    const machines = await db.many<KnownMachine>('listMachines', [actor.workshopId, wanted])
     response.json(machines.map((machine) => ({ ...machine, record: recordOf(machine.record) })))
   })
   router.get('/machines/:id', async (request, response) => {

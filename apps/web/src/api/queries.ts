@@ -33,10 +33,14 @@ export const visitQuery = (id: string) =>
   queryOptions({ queryKey: ['visit', id], queryFn: () => get<VisitAnswer>(`/visits/${id}`) })
 export const runQuery = (id: string) =>
   queryOptions({ queryKey: ['run', id], queryFn: () => get<RunAnswer>(`/runs/${id}`) })
-export const machinesQuery = queryOptions({
-  queryKey: ['machines'],
-  queryFn: () => get<KnownMachine[]>('/machines'),
-})
+/** The server lists no more machines than this at once. */
+export const MOST_MACHINES = 500
+/** The newest machines, or those of whose names all words are part. */
+export const machinesQuery = (words = '') =>
+  queryOptions({
+    queryKey: ['machines', words],
+    queryFn: () => get<KnownMachine[]>(words ? `/machines?${new URLSearchParams({ words })}` : '/machines'),
+  })
 export const sitesQuery = queryOptions({ queryKey: ['sites'], queryFn: () => get<SiteAnswer[]>('/sites') })
 export const instrumentsQuery = queryOptions({
   queryKey: ['instruments'],

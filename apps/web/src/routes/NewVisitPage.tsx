@@ -1,7 +1,9 @@
 import { type CheckId, checkFacts, familyDefaults, type KnownMachine, type MachineSpec } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
 import { differenceInCalendarDays, format } from 'date-fns'
-import { useRef, useState } from 'react'
+import { useDeferredValue, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
+import { MOST_MACHINES, machinesQuery } from '../api/queries.ts'
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
 import { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from '../features/forms/SiteForm.tsx'
 import { useSave } from '../features/forms/useSave.ts'
@@ -22,9 +24,15 @@ export function NewVisitPage() {
   const [params, setParams] = useSearchParams()
   const { machines, pending, error } = useRecords()
   const chosen = params.get('machine')
+  const listed = machines.find((machine) => machine.id === chosen)
+  // One of a workshop with more machines than the list holds.
+  const far = useQuery({
+    ...machinesQuery(chosen ?? ''),
+    enabled: !pending && chosen !== null && !listed && !params.has('new'),
+  })
   if (params.has('new')) return <NewMachineVisit machineId={chosen} />
-  if (pending) return <Message>Opening the machines.</Message>
-  const known = machines.find((machine) => machine.id === chosen)
+  if (pending || far.isLoading) return <Message>Opening the machines.</Message>
+  const known = listed ?? far.data?.find((machine) => machine.id === chosen)
   if (known?.siteId) return <WhatIsWrong machine={known} siteId={known.siteId} />
   return (
     <WhichMachine
@@ -53,7 +61,15 @@ function WhichMachine({
   const navigate = useNavigate()
   const [words, setWords] = useState('')
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = machines.filter((m) => {
+  // A workshop with more machines than one list holds asks the server for those that are meant.
+  const searched = useDeferredValue(wanted.join(' '))
+  const more = useQuery({
+    ...machinesQuery(searched),
+    enabled: machines.length >= MOST_MACHINES && searched.length > 1,
+  })
+  const known = new Set(machines.map((machine) => machine.id))
+  const all = [...machines, ...(more.data ?? []).filter((machine) => !known.has(machine.id))]
+  const shown = all.filter((m) => {
     const text =
       `${m.spec.label} ${m.siteName ?? ''} ${m.record.make} ${m.record.model} ${m.record.serial}`.toLowerCase()
     return wanted.every((word) => text.includes(word))

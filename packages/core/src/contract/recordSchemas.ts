@@ -94,8 +94,14 @@ export const photoQuerySchema = v.object({
 })
 export const closedSchema = v.object({ closedAtMs: v.nullable(numberIn(0, 4e12, 'ms since 1970')) })
 /** A search of the logbook: words, and the place in the list after which to go on. */
+const searchWordsSchema = v.optional(
+  v.pipe(v.string(), v.maxLength(200, 'expected at most 200 characters')),
+  '',
+)
+/** Which machines: those of whose names all words are part, or all of them. */
+export const machinesQuerySchema = v.object({ words: searchWordsSchema })
 export const logbookQuerySchema = v.object({
-  words: v.optional(v.pipe(v.string(), v.maxLength(200, 'expected at most 200 characters')), ''),
+  words: searchWordsSchema,
   after: v.optional(
     v.pipe(
       v.string(),

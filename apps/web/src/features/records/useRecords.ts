@@ -13,7 +13,7 @@ export function useRecords(enabled = true): {
   pending: boolean
   error: Error | null
 } {
-  const machines = useQuery({ ...machinesQuery, enabled })
+  const machines = useQuery({ ...machinesQuery(), enabled })
   const sites = useQuery({ ...sitesQuery, enabled })
   const outbox = useOutbox()
   return useMemo(
