@@ -76,6 +76,7 @@ test('a clock that is set back by an hour during a run is told, and the run’s 
   await board.until(4)
   expect(await board.seconds()).toBeLessThan(60)
   await expect(board.entries().first()).toContainText('14 mm')
+  await board.settled()
   await page.keyboard.press(' ')
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
   const run = page.url().split('/runs/')[1]?.split('?')[0]
