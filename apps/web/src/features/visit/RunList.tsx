@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { useOutbox } from '../../outbox/useOutbox.ts'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../run/runText.ts'
 import { runsInVisit } from '../together/useTogether.ts'
 
@@ -100,6 +101,9 @@ function RunWords({ run }: { run: RunSummary }) {
         : `hose end ${withUnit(units, 'height', run.hoseEndMm)}`
   const took = run.analysis?.quantities.timeS
   const running = run.startedAtMs !== null && run.stoppedAtMs === null
+  const waits = useOutbox().some(
+    ({ fact, state }) => fact.kind === 'run' && fact.runId === run.id && state === 'waiting',
+  )
   return (
     <span className="min-w-0">
       <span className="block text-soft">
@@ -108,8 +112,9 @@ function RunWords({ run }: { run: RunSummary }) {
         {took ? `, ${clockText(took.value)}` : ''}
         {run.instrumentLabel ? ', streamed' : ''}
       </span>
+      {waits && <span className="block text-sm text-watch">On this device, not sent yet</span>}
       <span className={`plate block text-xl ${said ? TONE_TEXT[said.tone] : ''}`}>
-        {running ? 'Running' : (said?.text ?? 'On this device, not sent yet')}
+        {running ? 'Running' : (said?.text ?? 'Being analysed')}
       </span>
       <span className="block max-w-prose text-base">
         {run.analysis ? sentence(run.analysis.saying, units) : ''}
