@@ -238,5 +238,8 @@ describe('what goes next', () => {
     expect(nextBatch(all, author, none, new Set(['first']))).toEqual([])
     const sent = [{ ...all[0], state: 'sent' as const }, all[1]] as typeof all
     expect(nextBatch(sent, author, none, none).map((kept) => kept.id)).toEqual(['second'])
+    // What somebody else changed here and has not sent holds up nothing of mine.
+    const theirs = { ...put(1, 'theirs'), author: { ...author, technicianId: 'other' } }
+    expect(nextBatch([theirs, put(2, 'mine')], author, none, none).map((kept) => kept.id)).toEqual(['mine'])
   })
 })

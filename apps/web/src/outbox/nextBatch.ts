@@ -5,7 +5,8 @@ const MOST = 200
 
 /**
  * What goes to the server next: the oldest fact that everything it needs is there for, with those that can go in the same request.
- * What was refused holds up only what needs the row it would have made; what belongs to somebody else holds up nothing of mine.
+ * What was refused holds up only what needs the row it would have made; what belongs to somebody else holds up
+ * nothing of mine but what needs the row it makes, and the run it is a part of.
  * @param all - In the order kept.
  * @param alone - Ids that are sent one by one, since a request that held them was refused.
  * @param later - Ids that are not tried just now.
@@ -24,10 +25,10 @@ export function nextBatch(
     if (kept.state === 'sent') continue
     const { fact } = kept
     const road = lane(fact)
+    const mine = kept.author.workshopId === me.workshopId && kept.author.technicianId === me.technicianId
     const ready =
       kept.state === 'waiting' &&
-      kept.author.workshopId === me.workshopId &&
-      kept.author.technicianId === me.technicianId &&
+      mine &&
       !later.has(kept.id) &&
       !needs(fact).some((row) => missing.has(row) && !madeInBatch.has(row)) &&
       !(road && busyLanes.has(road))
@@ -37,7 +38,7 @@ export function nextBatch(
       if (row) madeInBatch.add(row)
     }
     // Only what is in this batch may be followed in its lane; what was refused is out of the way.
-    else if (road && kept.state === 'waiting') busyLanes.add(road)
+    else if (road && kept.state === 'waiting' && (mine || fact.kind === 'run')) busyLanes.add(road)
     if (row) missing.add(row)
     if (batch.length >= MOST || (batch.length === 1 && !canGrow(batch[0] as Kept, alone))) break
   }

@@ -43,12 +43,15 @@ function tell(): void {
 }
 
 others.onmessage = ({ data }: MessageEvent<Told>) => {
-  if (data.type === 'kept') take(data.facts)
-  else if (data.type === 'dropped') drop(data.ids)
-  else if (data.type === 'status') {
+  if (data.type === 'status') {
+    // Nothing to look at: where a browser has no locks every page sends, and they would wake each other for ever.
     status = data.status
     tell()
-  } else if (wake) others.postMessage({ type: 'status', status } satisfies Told)
+    return
+  }
+  if (data.type === 'kept') take(data.facts)
+  else if (data.type === 'dropped') drop(data.ids)
+  else if (wake) others.postMessage({ type: 'status', status } satisfies Told)
   wake?.()
 }
 
