@@ -114,11 +114,22 @@ function oneOnly(x: ArrayLike<number>): boolean {
   return true
 }
 
+/** Up to this many points every pair is looked at. */
+const ALL_PAIRS = 400
+/** Beyond, about so many pairs, each far apart, and never fewer than half as many as there are points. */
+const MOST_PAIRS = 40_000
+
 /**
- * Median of the slopes between all pairs of points with different x.
+ * Median of the slopes between all pairs of points with different x. Of more than 400 points only pairs about half of all points apart are
+ * looked at (Theil's incomplete method, 1950): time and memory then grow with the points, not with their square.
  * @throws {RangeError} If there is no such pair.
  */
 export function theilSenSlope(x: ArrayLike<number>, y: ArrayLike<number>): number {
+  const n = x.length
+  return n > ALL_PAIRS ? incompleteSlope(x, y) : slopeOfAllPairs(x, y)
+}
+
+function slopeOfAllPairs(x: ArrayLike<number>, y: ArrayLike<number>): number {
   const n = x.length
   const slopes = new Float64Array((n * (n - 1)) / 2)
   let pairs = 0
@@ -129,6 +140,36 @@ export function theilSenSlope(x: ArrayLike<number>, y: ArrayLike<number>): numbe
     }
   if (pairs === 0) throw new RangeError('Theil–Sen slope: expected two different x')
   return medianInPlace(slopes.subarray(0, pairs))
+}
+
+function incompleteSlope(x: ArrayLike<number>, y: ArrayLike<number>): number {
+  const n = x.length
+  let rising = true
+  for (let i = 1; rising && i < n; i++) rising = (x[i] as number) >= (x[i - 1] as number)
+  const order = Uint32Array.from({ length: n }, (_, i) => i)
+  if (!rising) order.sort((a, b) => (x[a] as number) - (x[b] as number))
+  const apart = Math.max(1, Math.floor((2 * MOST_PAIRS) / n))
+  const slopes = new Float64Array(apart * n)
+  let pairs = 0
+  for (let k = 0; k < apart; k++) {
+    // Half of all points apart, and up to a quarter more or less.
+    const step = Math.round(n * (0.25 + (0.5 * (k + 0.5)) / apart))
+    for (let i = 0; i + step < n; i++) {
+      const [a, b] = [order[i] as number, order[i + step] as number]
+      const dx = (x[b] as number) - (x[a] as number)
+      if (dx !== 0) slopes[pairs++] = ((y[b] as number) - (y[a] as number)) / dx
+    }
+  }
+  // Nearly all readings of one instant: what few pairs there are lie anywhere.
+  return pairs > 0 ? medianInPlace(slopes.subarray(0, pairs)) : slopeAcross(x, y, order)
+}
+
+/** Slope between the first and the last of points in order of x. */
+function slopeAcross(x: ArrayLike<number>, y: ArrayLike<number>, order: Uint32Array): number {
+  const [a, b] = [order[0] as number, order[order.length - 1] as number]
+  const dx = (x[b] as number) - (x[a] as number)
+  if (dx === 0) throw new RangeError('Theil–Sen slope: expected two different x')
+  return ((y[b] as number) - (y[a] as number)) / dx
 }
 
 function weightedLine(

@@ -155,12 +155,16 @@ function estimateOf(
 function endLevels(during: LevelSeries, all: LevelSeries, window: RunWindow): LevelSeries {
   const after = window.closedByItself ? between(all, window.toS + 0.01, window.toS + AFTER_CLOSING_S).mm : []
   if (after.length === 0) return during
-  return {
-    tS: Float64Array.of(...during.tS, window.toS),
-    mm: Float64Array.of(...during.mm, median(after)),
-  }
+  return { tS: withOneMore(during.tS, window.toS), mm: withOneMore(during.mm, median(after)) }
 }
 const AFTER_CLOSING_S = 300
+
+function withOneMore(values: Float64Array, last: number): Float64Array {
+  const all = new Float64Array(values.length + 1)
+  all.set(values)
+  all[values.length] = last
+  return all
+}
 
 /** Why there is no flow yet, and what would give one. */
 function nothingYet(plan: RunPlan, levels: LevelSeries, window: RunWindow): Saying {

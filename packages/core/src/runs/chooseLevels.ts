@@ -1,6 +1,7 @@
+import { greatestOf, leastOf } from '../numeric/extremes.ts'
 import { median } from '../numeric/quantile.ts'
 import { theilSenSlope } from '../numeric/robustLine.ts'
-import { between, type LevelSeries, present, type Readings } from './readings.ts'
+import { between, blockMedians, countBefore, type LevelSeries, present, type Readings } from './readings.ts'
 
 /** What the display showed beside the ruler at the same moments. */
 export interface DisplayAgainstRuler {
@@ -33,6 +34,8 @@ const BRACKET_S = 40
 const MOVED_MM = 35
 /** A display lends its readings when it has at least this many times the ruler's. */
 const LENDS = 1.5
+/** A ruler read more often than this, as by a camera, is held against the display as medians of neighbours. */
+export const MOST_LOOKS = 300
 
 /**
  * The levels a run is judged by. The ruler decides from three readings on; a display that agrees with it lends its many readings,
@@ -53,15 +56,16 @@ export function chooseLevels(readings: Readings): ChosenLevels {
 
 function compare(ruler: LevelSeries, indicated: LevelSeries): DisplayAgainstRuler | null {
   const pairs: { water: number; shown: number }[] = []
-  for (let i = 0; i < ruler.tS.length; i++) {
-    const shown = levelNear(indicated, ruler.tS[i] as number)
-    if (shown !== null) pairs.push({ water: ruler.mm[i] as number, shown })
+  const looks = blockMedians(ruler, MOST_LOOKS).series
+  for (let i = 0; i < looks.tS.length; i++) {
+    const shown = levelNear(indicated, looks.tS[i] as number)
+    if (shown !== null) pairs.push({ water: looks.mm[i] as number, shown })
   }
   if (pairs.length === 0) return null
   const offs = pairs.map(({ water, shown }) => shown - water)
   const offMm = median(offs)
   const water = pairs.map((p) => p.water)
-  const moved = Math.max(...water) - Math.min(...water)
+  const moved = greatestOf(water) - leastOf(water)
   const moves =
     pairs.length >= 3 && moved >= MOVED_MM
       ? theilSenSlope(
@@ -78,8 +82,7 @@ function levelNear(series: LevelSeries, tS: number): number | null {
   const near = between(series, tS - 1.6, tS + 1.6).mm
   if (near.length > 0) return median(near)
   const n = series.tS.length
-  let k = 0
-  while (k < n && (series.tS[k] as number) < tS) k++
+  const k = countBefore(series.tS, tS, false)
   if (k === 0 || k === n) return null
   const [t0, t1] = [series.tS[k - 1] as number, series.tS[k] as number]
   if (t1 - t0 > BRACKET_S) return null

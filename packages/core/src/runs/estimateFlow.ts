@@ -1,4 +1,5 @@
 import { tapedTub } from '../machine/machineSpec.ts'
+import { leastOf } from '../numeric/extremes.ts'
 import { type LineFit, robustLine } from '../numeric/robustLine.ts'
 import { studentT975 } from '../numeric/studentT.ts'
 import type { TubGeometry } from '../tub/tubGeometry.ts'
@@ -183,10 +184,12 @@ function startRead(plan: RunPlan, usable: LevelSeries, fromS: number): number | 
 }
 
 function withEnds(
-  { tS, mm }: LevelSeries,
+  series: LevelSeries,
   start: { tS: number; mm: number } | null,
   air: { tS: number; mm: number } | null,
 ): LevelSeries {
+  if (!start && !air) return series
+  const { tS, mm } = series
   const before = start ? [start] : []
   const after = air ? [air] : []
   return {
@@ -215,7 +218,7 @@ const HIGHEST_AIR_MM = 15
 /** The level where air was drawn, mm: the lowest of block medians, so that one wild reading does not make it. */
 function lowestMm(levels: LevelSeries): number {
   const { mm } = blockMedians(levels, 200).series
-  return mm.length === 0 ? 0 : Math.min(HIGHEST_AIR_MM, Math.max(0, Math.min(...mm)))
+  return mm.length === 0 ? 0 : Math.min(HIGHEST_AIR_MM, Math.max(0, leastOf(mm)))
 }
 
 /**

@@ -1,4 +1,5 @@
 import { tapedTub } from '../machine/machineSpec.ts'
+import { greatestOf, leastOf } from '../numeric/extremes.ts'
 import type { TubGeometry } from '../tub/tubGeometry.ts'
 import type { FlowEstimate, FlowOfThisAir } from './estimateFlow.ts'
 import { middleAbsorption } from './laundry.ts'
@@ -193,7 +194,7 @@ function roughRate(form: Form, start: KnownLevel, end: KnownLevel | null, second
 
 function spread(points: readonly Point[]): number {
   const times = points.map((p) => p.tS)
-  return Math.max(...times) - Math.min(...times)
+  return greatestOf(times) - leastOf(times)
 }
 
 /** Straight line through points of known errors. */

@@ -68,14 +68,23 @@ export function keepWhere(series: LevelSeries, keep: (mm: number) => boolean): L
   return kept
 }
 
-/** The part of a series with from ≤ t ≤ to, seconds. */
+/** The part of a series, in order of time, with from ≤ t ≤ to, seconds. */
 export function between(series: LevelSeries, fromS: number, toS: number): LevelSeries {
-  const { tS } = series
-  let first = 0
-  while (first < tS.length && (tS[first] as number) < fromS) first++
-  let last = tS.length
-  while (last > first && (tS[last - 1] as number) > toS) last--
-  return { tS: tS.subarray(first, last), mm: series.mm.subarray(first, last) }
+  const first = countBefore(series.tS, fromS, false)
+  const last = Math.max(first, countBefore(series.tS, toS, true))
+  return { tS: series.tS.subarray(first, last), mm: series.mm.subarray(first, last) }
+}
+
+/** How many instants, in order of time, lie before one; with `atToo` also those at it. */
+export function countBefore(tS: Float64Array, atS: number, atToo: boolean): number {
+  let [low, high] = [0, tS.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    const t = tS[middle] as number
+    if (t < atS || (atToo && t === atS)) low = middle + 1
+    else high = middle
+  }
+  return low
 }
 
 /**

@@ -1,4 +1,5 @@
 import { tapedTub } from '../machine/machineSpec.ts'
+import { leastOf } from '../numeric/extremes.ts'
 import { median } from '../numeric/quantile.ts'
 import type { TubGeometry } from '../tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
@@ -96,7 +97,7 @@ function levelAtAir(
 ): { mm: number; se: number } | null {
   const near = between(series, stopS - (source === 'hand' ? 6 : 1), stopS + 0.3).mm
   // Air was drawn, so nothing stands high any more, whether somebody read it or not.
-  return { mm: near.length > 0 ? Math.min(EARLIEST_AIR_MM, Math.min(...near)) : 0, se: READING[source].mm }
+  return { mm: near.length > 0 ? Math.min(EARLIEST_AIR_MM, leastOf(near)) : 0, se: READING[source].mm }
 }
 
 /** The level at the instant of the stop: the falling readings before it carried on, or the first reading at it. */
@@ -124,7 +125,7 @@ function levelAtStop(
     return { mm, se: own.mm * Math.sqrt(1 / Math.min(n, 12) + (st / n) ** 2 / Math.max(1e-6, spread)) }
   }
   const first = between(series, stopS - 2, stopS + 1.5).mm
-  return first.length > 0 ? { mm: Math.min(...first), se: own.mm } : null
+  return first.length > 0 ? { mm: leastOf(first), se: own.mm } : null
 }
 
 /** A run that begins as the pump stops: does water come back? */

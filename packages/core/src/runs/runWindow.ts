@@ -85,6 +85,9 @@ export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly Ru
   }
 }
 
+/** More readings of a slow series than this are taken as medians of neighbours where each is weighed many times. */
+const MOST_BY_HAND = 400
+
 interface Rest {
   atS: number
   betweenS: readonly [number, number] | null
@@ -96,7 +99,7 @@ function restOf(plan: RunPlan, run: LevelSeries, fromS: number, endsS: number | 
   if (plan.kind !== 'drain') return found
   const early = found ? null : earlyStandstill(run, fromS)
   if (sourceOf(run, 'stream') === 'hand') {
-    const stood = standstill(run, tapedTub(plan.machine), fromS)
+    const stood = standstill(blockMedians(run, MOST_BY_HAND).series, tapedTub(plan.machine), fromS)
     if (stood && stood.restMm > EMPTY_MM && (found || early || stood.certain))
       return { atS: stood.atS.value, betweenS: [stood.atS.lo, stood.atS.hi] }
   }

@@ -5,6 +5,7 @@ import { robustLine } from '../numeric/robustLine.ts'
 import { fitSensor, type SensorFit, type SensorPairs } from '../sensing/sensorFit.ts'
 import { type TubGeometry, tubTopMm } from '../tub/tubGeometry.ts'
 import { tubLevelMm, tubVolumeL } from '../tub/tubVolume.ts'
+import { MOST_LOOKS } from './chooseLevels.ts'
 import {
   between,
   blockMedians,
@@ -69,7 +70,7 @@ export function calibrateSensor(
   marks: readonly RunMark[],
   source: ReadingSource,
 ): SensorFit | null {
-  const ruler = present(readings.tS, readings.rulerMm)
+  const ruler = blockMedians(present(readings.tS, readings.rulerMm), MOST_LOOKS).series
   const indicated = present(readings.tS, readings.levelMm)
   if (ruler.tS.length < 4 || indicated.tS.length < 4) return null
   const window = runWindow(plan, ruler.tS.length >= 8 ? ruler : indicated, marks)

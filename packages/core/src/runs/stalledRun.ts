@@ -1,4 +1,5 @@
 import { tapedTub } from '../machine/machineSpec.ts'
+import { greatestOf } from '../numeric/extremes.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../tub/tubVolume.ts'
 import { compareRun } from './compareRun.ts'
 import type { FlowEstimate } from './estimateFlow.ts'
@@ -87,7 +88,7 @@ function byEnds(
   const first = between(all, window.fromS - 2, window.fromS + 2).mm
   if (first.length === 0) return null
   const tub = tapedTub(plan.machine)
-  const startMm = Math.max(...first)
+  const startMm = greatestOf(first)
   const litres = tubVolumeL(tub, startMm) - tubVolumeL(tub, restMm)
   const se = Math.hypot(ENDS_MM[source] * tubAreaLPerMm(tub, (startMm + restMm) / 2), SECTION_SE * litres)
   const perMin = 60 / (window.runEndS - window.fromS)
