@@ -58,7 +58,6 @@ export async function createApp({ db, log, door, webDir }: AppDeps): Promise<Exp
       filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response),
     }),
   )
-  app.use(express.json({ limit: '8mb' }))
   // What a workshop holds is kept by no cache on the way; a photo, which never changes, says otherwise for itself.
   app.use('/api', (_request, response, next) => {
     response.set('cache-control', 'no-store')
@@ -75,10 +74,11 @@ export async function createApp({ db, log, door, webDir }: AppDeps): Promise<Exp
     response.json(visitFileJsonSchema())
   })
   app.use('/api', allRequests(door.limits), sameOrigin)
-  app.use('/api/ingest', instrumentDoor(db), ingestRoutes())
+  // What is sent is read once the door has let its sender in: nobody else's megabytes are taken.
+  app.use('/api/ingest', instrumentDoor(db), express.json({ limit: '8mb' }), ingestRoutes())
   app.use('/api', whoIsIt(db), sessionRoutes(db, door))
   // Everything below needs somebody who is signed in.
-  app.use('/api', signedIn)
+  app.use('/api', signedIn, express.json({ limit: '8mb' }))
   app.use(
     '/api',
     visitRoutes(),

@@ -1,5 +1,6 @@
 import { createServer } from 'node:http'
 import pino from 'pino'
+import { startAnalyser } from './analysis/startAnalyser.ts'
 import { createApp } from './app.ts'
 import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
@@ -16,6 +17,7 @@ const host = process.env.HOST ?? '127.0.0.1'
 
 await migrate(url)
 const db = openDatabase(url)
+const analyser = await startAnalyser(url, log)
 const app = await createApp({
   db,
   log,
@@ -50,7 +52,7 @@ let stopping = false
 function stop(): void {
   if (stopping) return
   stopping = true
-  server.close(() => db.close().then(() => process.exit(0)))
+  server.close(() => Promise.all([analyser.close(), db.close()]).then(() => process.exit(0)))
   // What is under way is answered; streams, which never end by themselves, are cut after that.
   server.closeIdleConnections()
   setTimeout(() => server.closeAllConnections(), DRAIN_MS).unref()

@@ -1,10 +1,8 @@
 import {
   ANALYSIS_VERSION,
   advanceRun,
-  analyseBoard,
   emptyRun,
   type IngestBlock,
-  type ReadingBlock,
   type RunAnswer,
   type RunEvent,
   type RunState,
@@ -12,7 +10,7 @@ import {
 } from '@brendik/core'
 import type { Actor, Queries, ScopedDb } from './db/database.ts'
 import { AppError } from './errors/AppError.ts'
-import { insertEvent, insertStreamBlocks, readRun } from './runStore.ts'
+import { insertEvent, insertStreamBlocks, readEvents } from './runStore.ts'
 
 interface RunRow {
   id: string
@@ -23,6 +21,8 @@ interface RunRow {
   siteName: string
   instrumentLabel: string | null
   analysis: RunAnswer['analysis']
+  pending: boolean
+  outdated: boolean
 }
 
 export interface EventsStored {
@@ -32,14 +32,12 @@ export interface EventsStored {
   refused: { id: string; problem: string }[]
 }
 
-/** What a notification says: a run got blocks, or its facts changed. Kept under PostgreSQL's 8000 bytes. */
+/** What a notification says: a run got blocks, or its facts changed. */
 export interface RunChanged {
   workshopId: string
   runId: string
-  blockIds: string[]
   facts: boolean
 }
-const MOST_BLOCK_IDS = 100
 
 /** Takes in facts of a run from a device. Safe to send again, in any portions; makes the run at its first plan. */
 export async function storeEvents(
@@ -53,8 +51,7 @@ export async function storeEvents(
     const plan = events.find((event) => event.type === 'planned')
     if (plan) await tx.run('insertRun', [actor.workshopId, runId, visitId, plan.instrumentId, plan.plan.kind])
     await lockRun(tx, actor, runId)
-    const stored = await readRun(tx, actor, runId)
-    let state: RunState = { ...emptyRun(runId), events: stored.events }
+    let state: RunState = { ...emptyRun(runId), events: await readEvents(tx, actor, runId) }
     const answer: EventsStored = { stored: 0, known: 0, refused: [] }
     for (const event of events) {
       const next = advanceRun(state, event)
@@ -67,9 +64,10 @@ export async function storeEvents(
       }
     }
     if (answer.stored > 0) {
-      await keepHeader(tx, actor, state)
-      await keepResult(tx, actor, state, stored.blocks)
-      await notify(tx, { workshopId: actor.workshopId, runId, blockIds: [], facts: true })
+      const stopped = await keepHeader(tx, actor, state)
+      if (stopped) await wantVerdicts(tx, actor, [runId])
+      else await tx.run('forgetRunResult', [actor.workshopId, runId])
+      await notify(tx, { workshopId: actor.workshopId, runId, facts: true })
     }
     return answer
   })
@@ -83,7 +81,7 @@ export async function storeBlocks(
   blocks: readonly IngestBlock[],
 ): Promise<{ stored: number; known: number }> {
   return db.transaction(async (tx) => {
-    await lockRun(tx, actor, runId)
+    const { stopped } = await lockRun(tx, actor, runId)
     const { fresh, differs } = await insertStreamBlocks(tx, actor, runId, blocks)
     if (differs !== null)
       throw new AppError(
@@ -91,61 +89,45 @@ export async function storeBlocks(
         `batch ${differs}: another batch with other readings is stored under this id; give a new batch a new id`,
       )
     if (fresh.length > 0) {
-      const result = await tx.maybeOne<RunRow>('findRun', [actor.workshopId, runId])
-      // A stream that arrives after the stop changes the verdict that was kept.
-      const late = result?.analysis != null
-      if (late) {
-        const run = await readRun(tx, actor, runId)
-        await keepResult(tx, actor, { ...emptyRun(runId), events: run.events }, run.blocks)
-      }
-      await notify(tx, {
-        workshopId: actor.workshopId,
-        runId,
-        blockIds: fresh.length <= MOST_BLOCK_IDS ? fresh : [],
-        facts: late || fresh.length > MOST_BLOCK_IDS,
-      })
+      // A stream that arrives after the stop changes the verdict.
+      if (stopped) await wantVerdicts(tx, actor, [runId])
+      await notify(tx, { workshopId: actor.workshopId, runId, facts: false })
     }
     return { stored: fresh.length, known: blocks.length - fresh.length }
   })
 }
 
-/** A run with all its facts and readings. @throws {AppError} run_not_found. */
+/** A run with all its facts, without its stream. @throws {AppError} run_not_found. */
 export async function openRun(db: Queries, actor: Actor, runId: string): Promise<RunAnswer> {
-  const row = await db.maybeOne<RunRow>('findRun', [actor.workshopId, runId])
-  if (!row) throw new AppError('run_not_found', `run ${runId}: not found`)
-  const { events, blocks } = await readRun(db, actor, runId)
-  const analysis = await upToDate(db, actor, runId, row.analysis)
-  return {
-    runId,
-    visitId: row.visitId,
-    machineLabel: row.machineLabel,
-    siteName: row.siteName,
-    instrumentLabel: row.instrumentLabel,
-    events,
-    blocks,
-    analysis,
-  }
+  const row = await findRun(db, actor, runId)
+  if (row.outdated) await wantVerdicts(db, actor, [runId])
+  const { visitId, machineLabel, siteName, instrumentLabel, analysis, pending } = row
+  const events = await readEvents(db, actor, runId)
+  return { runId, visitId, machineLabel, siteName, instrumentLabel, events, analysis, pending }
 }
 
-/** A kept verdict, made anew if an older version of the program computed it: the readings are what is true, not the verdict. */
-export async function upToDate(
-  db: Queries,
-  actor: Actor,
-  runId: string,
-  analysis: RunAnswer['analysis'],
-): Promise<RunAnswer['analysis']> {
-  if (analysis === null || analysis.version === ANALYSIS_VERSION) return analysis
-  const { events, blocks } = await readRun(db, actor, runId)
-  return keepResult(db, actor, { ...emptyRun(runId), events }, blocks)
+/** What lists show of a run. @throws {AppError} run_not_found. */
+export async function findRun(db: Queries, actor: Actor, runId: string): Promise<RunRow> {
+  const row = await db.maybeOne<RunRow>('findRun', [actor.workshopId, runId, ANALYSIS_VERSION])
+  if (!row) throw runNotFound(runId)
+  return row
 }
 
-async function lockRun(tx: Queries, actor: Actor, runId: string): Promise<void> {
-  const run = await tx.maybeOne('lockRun', [actor.workshopId, runId])
-  if (!run) throw new AppError('run_not_found', `run ${runId}: not found; send its plan first`)
+/** Asks for verdicts; somebody waits for them. */
+export async function wantVerdicts(db: Queries, actor: Actor, runIds: readonly string[]): Promise<void> {
+  await db.run('wantAnalyses', [actor.workshopId, runIds])
 }
 
-/** What lists show of a run. */
-async function keepHeader(tx: Queries, actor: Actor, state: RunState): Promise<void> {
+async function lockRun(tx: Queries, actor: Actor, runId: string): Promise<{ stopped: boolean }> {
+  const run = await tx.maybeOne<{ stopped: boolean }>('lockRun', [actor.workshopId, runId])
+  if (!run) throw runNotFound(runId)
+  return run
+}
+const runNotFound = (runId: string) =>
+  new AppError('run_not_found', `run ${runId}: not found; send its plan first`)
+
+/** What lists show of a run; whether it has stopped. */
+async function keepHeader(tx: Queries, actor: Actor, state: RunState): Promise<boolean> {
   const { plan, instrumentId, startedAtMs, stoppedAtMs } = runFacts(state)
   await tx.run('updateRunHeader', [
     actor.workshopId,
@@ -155,17 +137,7 @@ async function keepHeader(tx: Queries, actor: Actor, state: RunState): Promise<v
     startedAtMs,
     stoppedAtMs,
   ])
-}
-
-async function keepResult(
-  tx: Queries,
-  actor: Actor,
-  state: RunState,
-  blocks: readonly ReadingBlock[],
-): Promise<RunAnswer['analysis']> {
-  const analysis = runFacts(state).phase === 'stopped' ? analyseBoard(state, blocks) : null
-  await tx.run('upsertRunResult', [actor.workshopId, state.runId, JSON.stringify(analysis)])
-  return analysis
+  return stoppedAtMs !== null
 }
 
 async function notify(tx: Queries, change: RunChanged): Promise<void> {

@@ -1,4 +1,4 @@
-import type { BoardMark, IngestBlock, ReadingBlock, RunEvent, RunPlan } from '@brendik/core'
+import type { BlocksAnswer, BoardMark, IngestBlock, ReadingBlock, RunEvent, RunPlan } from '@brendik/core'
 import type { Actor, Queries } from './db/database.ts'
 
 interface MarkRow {
@@ -11,38 +11,67 @@ interface MarkRow {
   replacedById: string | null
   seq: number
 }
+interface HandRow {
+  id: string
+  firstMs: number
+  levelMm: number | null
+  rulerMm: number | null
+  flowLMin: number | null
+  seq: number
+}
 interface BlockRow {
   id: string
-  source: 'hand' | 'stream'
   firstMs: number
   offsetMs: number[]
   levelMm: (number | null)[]
   rulerMm: (number | null)[]
   flowLMin: (number | null)[]
-  seq: number
+  arrived: number
+  /** In this page up to this block. */
+  readings: number
 }
 
-/** All that is stored of a run: its facts in the order made (hand readings among them), and its streamed blocks. */
-export async function readRun(
+/** The facts of a run in the order made, hand readings among them. Costs the same however much was streamed into it. */
+export async function readEvents(db: Queries, actor: Actor, runId: string): Promise<RunEvent[]> {
+  const marks = await db.many<MarkRow>('listMarks', [actor.workshopId, runId])
+  const byHand = await db.many<HandRow>('listHandReadings', [actor.workshopId, runId])
+  return [
+    ...marks.map((row) => ({ seq: row.seq, event: markEvent(row) })),
+    ...byHand.map((row) => ({ seq: row.seq, event: handEvent(row) })),
+  ]
+    .sort((a, b) => a.seq - b.seq)
+    .map(({ event }) => event)
+}
+
+/** A page of streamed blocks after a number, in the order they came. */
+export async function readBlocks(
   db: Queries,
   actor: Actor,
   runId: string,
-): Promise<{ events: RunEvent[]; blocks: ReadingBlock[] }> {
-  const marks = await db.many<MarkRow>('listMarks', [actor.workshopId, runId])
-  const rows = await db.many<BlockRow>('listReadingBlocks', [actor.workshopId, runId])
-  const made = [
-    ...marks.map((row) => ({ seq: row.seq, event: markEvent(row) })),
-    ...rows.filter((row) => row.source === 'hand').map((row) => ({ seq: row.seq, event: handEvent(row) })),
-  ].sort((a, b) => a.seq - b.seq)
+  after: number,
+  page: { blocks: number; readings: number } = SCREEN_PAGE,
+): Promise<BlocksAnswer> {
+  const values = [actor.workshopId, runId, after, page.blocks, page.readings]
+  const rows = await db.many<BlockRow>('listStreamBlocks', values)
+  const last = rows.at(-1)
   return {
-    events: made.map(({ event }) => event),
-    blocks: rows.filter((row) => row.source === 'stream').map(toBlock),
+    blocks: rows.map(toBlock),
+    upTo: last?.arrived ?? after,
+    more: last !== undefined && (rows.length === page.blocks || last.readings >= page.readings),
   }
 }
+/** What a screen is sent at once: half a megabyte or so. */
+const SCREEN_PAGE = { blocks: 500, readings: 20_000 }
 
-export async function readBlock(db: Queries, actor: Actor, blockId: string): Promise<ReadingBlock | null> {
-  const row = await db.maybeOne<BlockRow>('findReadingBlock', [actor.workshopId, blockId])
-  return row && row.source === 'stream' ? toBlock(row) : null
+/** All blocks of a run. */
+export async function readAllBlocks(db: Queries, actor: Actor, runId: string): Promise<ReadingBlock[]> {
+  const blocks: ReadingBlock[] = []
+  for (let after = 0; ; ) {
+    const page = await readBlocks(db, actor, runId, after, { blocks: 2000, readings: 200_000 })
+    for (const block of page.blocks) blocks.push(block)
+    if (!page.more) return blocks
+    after = page.upTo
+  }
 }
 
 export async function insertEvent(
@@ -167,7 +196,7 @@ function toBlock(row: BlockRow): ReadingBlock {
   const first = Math.round(row.firstMs)
   return {
     id: row.id,
-    source: row.source,
+    source: 'stream',
     atMs: row.offsetMs.map((offset) => first + offset),
     levelMm: row.levelMm,
     rulerMm: row.rulerMm,
@@ -175,15 +204,14 @@ function toBlock(row: BlockRow): ReadingBlock {
   }
 }
 
-function handEvent(row: BlockRow): RunEvent {
-  const base = { id: row.id, atMs: Math.round(row.firstMs) }
-  const [level, ruler, flow] = [row.levelMm[0] ?? null, row.rulerMm[0] ?? null, row.flowLMin[0] ?? null]
-  if (flow !== null) return { type: 'flowRead', ...base, flowLMin: flow }
+function handEvent({ id, firstMs, levelMm, rulerMm, flowLMin }: HandRow): RunEvent {
+  const base = { id, atMs: Math.round(firstMs) }
+  if (flowLMin !== null) return { type: 'flowRead', ...base, flowLMin }
   return {
     type: 'levelRead',
     ...base,
-    levelMm: (ruler ?? level) as number,
-    by: ruler !== null ? 'ruler' : 'indicated',
+    levelMm: (rulerMm ?? levelMm) as number,
+    by: rulerMm !== null ? 'ruler' : 'indicated',
   }
 }
 

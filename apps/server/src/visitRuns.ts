@@ -1,13 +1,15 @@
-import type { RunDetail, RunPlan, RunSummary } from '@brendik/core'
+import { ANALYSIS_VERSION, type RunDetail, type RunPlan, type RunSummary } from '@brendik/core'
 import type { Actor, ScopedDb } from './db/database.ts'
-import { upToDate } from './runService.ts'
+import { wantVerdicts } from './runService.ts'
 
 interface RunRow extends Omit<RunSummary, 'hoseEndMm' | 'taps'> {
   visitId: string
   plan: RunPlan | null
+  /** Its verdict is of another version of the program, and nobody has asked for a new one. */
+  outdated: boolean
 }
 
-/** The runs of some visits, oldest first, each with a verdict of this version of the program. */
+/** The runs of some visits, oldest first, each with its verdict; one of another version is asked for anew. */
 export async function runsOfVisits(
   db: ScopedDb,
   actor: Actor,
@@ -15,15 +17,19 @@ export async function runsOfVisits(
 ): Promise<Map<string, RunDetail[]>> {
   const grouped = new Map<string, RunDetail[]>()
   if (visitIds.length === 0) return grouped
-  for (const { plan, visitId, ...row } of await db.many<RunRow>('listRuns', [actor.workshopId, visitIds])) {
+  const rows = await db.many<RunRow>('listRuns', [actor.workshopId, visitIds, ANALYSIS_VERSION])
+  const outdated = rows.flatMap((row) => (row.outdated ? [row.id] : []))
+  if (outdated.length > 0) await wantVerdicts(db, actor, outdated)
+  for (const { plan, visitId, outdated: _outdated, ...row } of rows) {
     const run = {
       ...row,
-      analysis: await upToDate(db, actor, row.id, row.analysis),
       hoseEndMm: plan?.hoseEndMm ?? plan?.site.standpipeHeightMm ?? null,
       taps: [...(plan?.taps ?? [])],
       plan,
     }
-    grouped.set(visitId, [...(grouped.get(visitId) ?? []), run])
+    const runs = grouped.get(visitId)
+    if (runs) runs.push(run)
+    else grouped.set(visitId, [run])
   }
   return grouped
 }

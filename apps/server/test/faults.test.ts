@@ -97,28 +97,6 @@ it('survives a connection that dies under a transaction in flight, again and aga
     status = (await server.request('POST', `/api/ingest/runs/${runId}/blocks`, body)).status
   expect(status).toBe(200)
 })
-it('tells watchers again after its listening connection was cut', async () => {
-  const runId = await startedRun()
-  await cutAllConnections()
-  await new Promise((resolve) => setTimeout(resolve, 1600))
-  const watcher = new AbortController()
-  const response = await fetch(`${server.url}/api/runs/${runId}/live`, {
-    signal: watcher.signal,
-    headers: server.home.headers,
-  })
-  const reader = (response.body as ReadableStream<Uint8Array>).getReader()
-  let sent = 0
-  const sender = setInterval(() => {
-    sent++
-    server.request('POST', `/api/ingest/runs/${runId}/blocks`, oneBlock()).catch(() => {})
-  }, 200)
-  let text = ''
-  while (!text.includes('"blocks"') && sent < 50)
-    text += new TextDecoder().decode((await reader.read()).value)
-  clearInterval(sender)
-  watcher.abort()
-  expect(text).toContain('"levelMm":[99]')
-})
 it('says that the database is away instead of hanging or hiding it', async () => {
   const db = openDatabase('postgres://postgres@127.0.0.1:1/nothing')
   const app = await createApp({

@@ -3,6 +3,7 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import pg from 'pg'
 import pino from 'pino'
+import { startAnalyser } from '../src/analysis/startAnalyser.ts'
 import { createApp } from '../src/app.ts'
 import { type Database, openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
@@ -39,7 +40,10 @@ export interface TestServer {
 }
 
 /** A server on a new, empty database of the real PostgreSQL. */
-export async function startTestServer(door: Partial<DoorOptions> = {}): Promise<TestServer> {
+export async function startTestServer(
+  door: Partial<DoorOptions> = {},
+  { verdicts = true } = {},
+): Promise<TestServer> {
   const admin = process.env.DATABASE_URL
   if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
   const name = `brendik_test_${process.pid}_${Date.now()}_${Math.floor(Math.random() * 1e6)}`
@@ -47,6 +51,7 @@ export async function startTestServer(door: Partial<DoorOptions> = {}): Promise<
   const databaseUrl = Object.assign(new URL(admin), { pathname: `/${name}` }).toString()
   await migrate(databaseUrl)
   const db = openDatabase(databaseUrl)
+  const analyser = verdicts ? await startAnalyser(databaseUrl, pino({ level: 'silent' })) : null
   const servers: ReturnType<typeof createServer>[] = []
   const listen = async () => {
     const app = await createApp({
@@ -105,6 +110,7 @@ export async function startTestServer(door: Partial<DoorOptions> = {}): Promise<
         server.closeAllConnections()
         server.close()
       }
+      await analyser?.close()
       await pool.end()
       await db.close()
       await runOnce(admin, `drop database if exists ${name} with (force)`)

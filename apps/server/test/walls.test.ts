@@ -23,6 +23,7 @@ const ids = {
   invitation: crypto.randomUUID(),
   key: crypto.randomUUID(),
   block: crypto.randomUUID(),
+  reading: crypto.randomUUID(),
 }
 const SECRET = 'Only-ours'
 const spec = { ...familyDefaults('front-load'), label: SECRET }
@@ -47,6 +48,7 @@ const plan = {
 const events: RunEvent[] = [
   { type: 'planned', id: crypto.randomUUID(), atMs: 1, plan, instrumentId: ids.instrument },
   { type: 'started', id: crypto.randomUUID(), atMs: Date.now() - 5000 },
+  { type: 'levelRead', id: ids.reading, atMs: Date.now() - 4000, levelMm: 88, by: 'ruler' },
 ]
 const visit = { machineId: ids.machine, siteId: ids.site, dueAtMs: Date.now(), complaint: SECRET }
 const observation = {
@@ -93,6 +95,7 @@ const reads = [
   '/api/logbook',
   '/api/logbook?words=only',
   `/api/runs/${ids.run}`,
+  `/api/runs/${ids.run}/blocks`,
   '/api/instruments',
   `/api/ingest/instruments/${ids.instrument}/assignment`,
   `/api/photos/${ids.photo}`,
@@ -202,18 +205,18 @@ describe('a second workshop', () => {
       headers: other.headers,
       signal: stop.signal,
     })
-    const reader = (live.body as ReadableStream<Uint8Array>).getReader()
-    await reader.read()
-    const heard = reader.read().then(
-      ({ value }) => new TextDecoder().decode(value),
-      () => '',
-    )
-    await own.request('POST', `/api/ingest/runs/${ids.run}/blocks`, {
-      blocks: [{ ...block, id: crypto.randomUUID() }],
-    })
+    let heard = ''
+    const listening = (async () => {
+      for await (const part of live.body as unknown as AsyncIterable<Uint8Array>)
+        heard += new TextDecoder().decode(part)
+    })().catch(() => {})
+    const fresh = { ...block, id: crypto.randomUUID() }
+    await own.request('POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [fresh] })
     await new Promise((resolve) => setTimeout(resolve, 400))
     stop.abort()
-    expect(await heard).toBe('')
+    await listening
+    // It has a run of its own under this id by now, and hears of that one.
+    expect(heard).not.toContain(fresh.id)
   })
 })
 
@@ -279,6 +282,8 @@ describe('with the workshop’s condition taken out of a query', () => {
     'findInstrumentKey',
     'lockWorkshopPeople',
     'notifyRun',
+    'wantAnalyses',
+    'doneAnalysis',
   ])
   const readers = readdirSync(folder)
     .map((file) => ({
@@ -291,11 +296,11 @@ describe('with the workshop’s condition taken out of a query', () => {
     findAssignment: [ids.instrument],
     findMachine: [ids.machine],
     findPhotoContent: [ids.photo],
-    findReadingBlock: [ids.block],
-    findRun: [ids.run],
+    findRun: [ids.run, 1],
     findVisit: [ids.visit],
     listChanges: [null],
     listEntries: [ids.visit],
+    listHandReadings: [ids.run],
     listHosesSeen: [0, 4e12],
     listInstrumentKeys: [],
     listInstruments: [],
@@ -306,9 +311,9 @@ describe('with the workshop’s condition taken out of a query', () => {
     listObservations: [ids.visit],
     listPeople: [],
     listPhotos: [[ids.visit]],
-    listReadingBlocks: [ids.run],
-    listRuns: [[ids.visit]],
+    listRuns: [[ids.visit], 1],
     listSites: [],
+    listStreamBlocks: [ids.run, 0, 10, 1000],
     listVisits: [0, 4e12, false],
     lockRun: [ids.run],
     sameReadingBlock: [ids.block, ids.run, 0, '{0}', '{77}', '{NULL}', '{NULL}'],
@@ -365,6 +370,11 @@ describe('with the workshop’s condition taken out of a query', () => {
     // The door knows people and no visit; nobody but the functions reads the search's words.
     await client.query('begin; set local role brendik_door')
     await expect(client.query('select * from visit')).rejects.toThrow(/permission denied/)
+    await client.query('rollback')
+    // It hands out which runs want a verdict, and reads none.
+    await client.query('begin; set local role brendik_door')
+    await client.query('select workshop_id, run_id, version from run_result')
+    await expect(client.query('select analysis from run_result')).rejects.toThrow(/permission denied/)
     await client.query('rollback')
     await client.query('begin; set local role brendik_app')
     await expect(client.query('select * from visit_search')).rejects.toThrow(/permission denied/)

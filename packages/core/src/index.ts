@@ -29,12 +29,14 @@ export { jointSays } from './checks/joint.ts'
 export { COMPLAINTS_WITH_RULE, type Proposal, proposeChecks } from './checks/propose.ts'
 export type {
   AssignmentAnswer,
+  BlocksAnswer,
   CustomerAnswer,
   DayAnswer,
   ErrorAnswer,
   HosesDue,
   InstrumentAnswer,
   KnownMachine,
+  LiveMessage,
   LogbookAnswer,
   LogbookLine,
   MachineAnswer,
@@ -84,6 +86,7 @@ export {
   recordOf,
 } from './contract/recordSchemas.ts'
 export {
+  afterBlockSchema,
   type IngestBlock,
   idSchema,
   ingestSchema,
@@ -188,7 +191,7 @@ export {
 export { type ExpectedRun, expectedRun } from './runs/expectedRun.ts'
 export type { FlowValue, Interval } from './runs/interval.ts'
 export type { Readings } from './runs/readings.ts'
-export { ANALYSIS_VERSION, type RunAnalysis } from './runs/runAnalysis.ts'
+export { ANALYSIS_VERSION, blankAnalysis, type RunAnalysis } from './runs/runAnalysis.ts'
 export {
   AIR_LEVEL_MM,
   isFlowRun,

@@ -82,7 +82,8 @@ it.each(['hold', 'fill', 'drain'] as const)(
       expect(many?.verdict).toBe(few?.verdict)
       expect(Math.abs(a.value - b.value)).toBeLessThan(0.5 * (a.hi - a.lo))
       const wider = (b.hi - b.lo) / (a.hi - a.lo)
-      expect(wider).toBeGreaterThan(0.7)
+      // Ten times the readings may narrow it by the root of ten, and by no more.
+      expect(wider).toBeGreaterThan(0.3)
       expect(wider).toBeLessThan(1.2)
     }
   },

@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
-import { build } from 'esbuild'
+import { bundled } from '../bundled.ts'
 import type { Command } from './answers.ts'
 
 export interface Pool {
@@ -16,23 +16,9 @@ interface Job {
   failed: (error: Error) => void
 }
 
-/** The worker as one script: translated once for all workers instead of module by module in each. */
-async function workerScript(): Promise<URL> {
-  const { outputFiles } = await build({
-    entryPoints: [fileURLToPath(new URL('lineWorker.ts', import.meta.url))],
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    write: false,
-  })
-  return new URL(
-    `data:text/javascript;base64,${Buffer.from(outputFiles[0]?.contents ?? '').toString('base64')}`,
-  )
-}
-
 /** Workers that answer lines side by side, each one line at a time. */
 export async function openPool(size: number, command: Command): Promise<Pool> {
-  const script = await workerScript()
+  const code = await bundled(fileURLToPath(new URL('lineWorker.ts', import.meta.url)))
   const queue: Job[] = []
   const free: Worker[] = []
   const busy = new Map<Worker, Job>()
@@ -45,7 +31,7 @@ export async function openPool(size: number, command: Command): Promise<Pool> {
     }
   }
   const workers = Array.from({ length: size }, () => {
-    const worker = new Worker(script, { workerData: command, execArgv: [] })
+    const worker = new Worker(code, { eval: true, workerData: command, execArgv: [] })
     worker.on('message', (answer: string) => {
       busy.get(worker)?.done(answer)
       busy.delete(worker)

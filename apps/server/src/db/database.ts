@@ -1,5 +1,5 @@
 import pg from 'pg'
-import { loadSql, type StatementName } from './loadSql.ts'
+import { loadSql, type SqlTexts, type StatementName } from './loadSql.ts'
 
 /** Runs the named statements; the number of rows expected is in the method's name. */
 export interface Queries {
@@ -25,8 +25,11 @@ export interface Database {
   as(actor: Actor): ScopedDb
   /** People, sessions, invitations and keys of every workshop; no visit, machine or run. Only for letting people in. */
   door: ScopedDb
-  /** Calls back with each payload sent on a channel, for as long as the database lives; reconnects by itself. */
-  listen(channel: string, onPayload: (payload: string) => void): Promise<void>
+  /**
+   * Calls back with each payload sent on a channel, for as long as the database lives; reconnects by itself.
+   * @param onConnected - Told whenever the connection stands, also after it was cut: what was sent in between was missed.
+   */
+  listen(channel: string, onPayload: (payload: string) => void, onConnected?: () => void): Promise<void>
   close(): Promise<void>
 }
 
@@ -45,9 +48,17 @@ function beginAs(role: 'brendik_app' | 'brendik_door', actor: Actor | null): str
 const RETRYABLE = new Set(['40001', '40P01'])
 const RECONNECT_MS = 1000
 
-export function openDatabase(url: string): Database {
-  const sql = loadSql()
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
+export interface DatabaseOptions {
+  /** Texts of the statements, where they cannot be read from their files. */
+  sql?: SqlTexts
+  connections?: number
+}
+
+export function openDatabase(
+  url: string,
+  { sql = loadSql(), connections = 10 }: DatabaseOptions = {},
+): Database {
+  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 5000 })
   // An idle connection that dies (database restarted) must not take the server with it; the next query reconnects.
   pool.on('error', () => {})
   // Nor may one that dies while a transaction holds it: the pool listens to idle connections only, and an error event that
@@ -87,7 +98,11 @@ export function openDatabase(url: string): Database {
     }
   }
 
-  async function listen(channel: string, onPayload: (payload: string) => void): Promise<void> {
+  async function listen(
+    channel: string,
+    onPayload: (payload: string) => void,
+    onConnected: () => void = () => {},
+  ): Promise<void> {
     const client = new pg.Client({ connectionString: url })
     let retried = false
     const again = () => {
@@ -95,7 +110,7 @@ export function openDatabase(url: string): Database {
       retried = true
       setTimeout(() => {
         // The wait may outlive the database it waits for.
-        if (!closing) listen(channel, onPayload).catch(again)
+        if (!closing) listen(channel, onPayload, onConnected).catch(again)
       }, RECONNECT_MS).unref()
     }
     client.on('error', again)
@@ -111,6 +126,7 @@ export function openDatabase(url: string): Database {
     }
     listeners.push(client)
     await client.query(`listen ${pg.escapeIdentifier(channel)}`)
+    onConnected()
   }
 
   function scoped(begin: string): ScopedDb {

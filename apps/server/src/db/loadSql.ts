@@ -1,12 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs'
 
-const FOLDER = new URL('../../sql/queries/', import.meta.url)
+const folder = () => new URL('../../sql/queries/', import.meta.url)
 
 /** Every statement the server uses; one file each. A name without a file stops the boot. */
 export const STATEMENTS = [
   'closeVisit',
   'deleteSession',
   'deleteSessionsOf',
+  'doneAnalysis',
   'doorState',
   'endInvitation',
   'findAssignment',
@@ -17,10 +18,10 @@ export const STATEMENTS = [
   'findMachine',
   'findPassword',
   'findPhotoContent',
-  'findReadingBlock',
   'findRun',
   'findSession',
   'findVisit',
+  'forgetRunResult',
   'insertEntry',
   'insertMark',
   'insertObservation',
@@ -31,6 +32,7 @@ export const STATEMENTS = [
   'insertSession',
   'listChanges',
   'listEntries',
+  'listHandReadings',
   'listHosesSeen',
   'listInstrumentKeys',
   'listInstruments',
@@ -41,18 +43,20 @@ export const STATEMENTS = [
   'listObservations',
   'listPeople',
   'listPhotos',
-  'listReadingBlocks',
   'listRuns',
   'listSites',
+  'listStreamBlocks',
   'listVisits',
   'lockRun',
   'lockWorkshopPeople',
   'notifyRun',
+  'putBackAnalysis',
   'renewSession',
   'revokeInstrumentKey',
   'sameReadingBlock',
   'searchLogbook',
   'setPassword',
+  'takeAnalysis',
   'updatePerson',
   'updateRunHeader',
   'upsertCustomer',
@@ -66,15 +70,18 @@ export const STATEMENTS = [
   'upsertVisit',
   'upsertWorkshop',
   'useInvitation',
+  'wantAnalyses',
+  'wantOutdated',
 ] as const
 export type StatementName = (typeof STATEMENTS)[number]
+export type SqlTexts = Readonly<Record<StatementName, string>>
 
 /** Texts of all statements, read once. @throws {Error} If a file is missing or a file has no name in the list. */
-export function loadSql(): Record<StatementName, string> {
-  const files = new Set(readdirSync(FOLDER).map((file) => file.replace(/\.sql$/, '')))
+export function loadSql(): SqlTexts {
+  const files = new Set(readdirSync(folder()).map((file) => file.replace(/\.sql$/, '')))
   const stray = [...files].find((name) => !(STATEMENTS as readonly string[]).includes(name))
   if (stray) throw new Error(`sql/queries/${stray}.sql is not in the list of statements`)
   return Object.fromEntries(
-    STATEMENTS.map((name) => [name, readFileSync(new URL(`${name}.sql`, FOLDER), 'utf8')]),
-  ) as Record<StatementName, string>
+    STATEMENTS.map((name) => [name, readFileSync(new URL(`${name}.sql`, folder()), 'utf8')]),
+  ) as SqlTexts
 }

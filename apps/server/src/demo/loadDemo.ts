@@ -1,3 +1,5 @@
+import { ANALYSIS_VERSION } from '@brendik/core'
+import { makeVerdicts } from '../analysis/makeVerdicts.ts'
 import { openDatabase } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
 import { tokenHash } from '../door/secrets.ts'
@@ -55,7 +57,7 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
   if (visit.closedAtMs !== null) await mine.run('closeVisit', [workshopId, visit.id, visit.closedAtMs])
   for (const run of visit.runs) {
     // Loaded earlier today: what was recorded then stays as it is.
-    if (await mine.maybeOne('findRun', [workshopId, run.id])) continue
+    if (await mine.maybeOne('findRun', [workshopId, run.id, ANALYSIS_VERSION])) continue
     const { events, blocks } = demoRunFacts(run)
     await storeEvents(mine, actor, visit.id, run.id, events)
     if (blocks.length > 0) await storeBlocks(mine, actor, run.id, blocks)
@@ -89,4 +91,6 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
       [],
     ])
 }
+// The first look at the demo finds its verdicts made.
+await makeVerdicts(db)
 await db.close()

@@ -10,6 +10,8 @@ export interface Scope {
   db: ScopedDb
   actor: Actor & { technicianId: string }
   who: WhoAnswer
+  /** Whether the session that let them in still lasts. */
+  stillIn: () => Promise<boolean>
 }
 /** An instrument that showed its key. */
 export interface InstrumentScope {
@@ -34,7 +36,9 @@ export function whoIsIt(db: Database): RequestHandler {
         setCookie(request, response, token)
       }
       const actor = { workshopId: who.workshopId, technicianId: who.technicianId }
-      scopes.set(request, { db: db.as(actor), actor, who })
+      const stillIn = async () =>
+        (await db.door.maybeOne('findSession', [tokenHash(token), SESSION_DAYS])) !== null
+      scopes.set(request, { db: db.as(actor), actor, who, stillIn })
     }
     next()
   }

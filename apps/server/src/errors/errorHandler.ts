@@ -28,12 +28,13 @@ function toAppError(error: unknown): AppError {
     message?: string
     detail?: string
     status?: number
+    limit?: number
     expose?: boolean
   }
   if (e.type === 'entity.parse.failed')
     return new AppError('input_invalid', `body: expected JSON (${e.message})`)
   if (e.type === 'entity.too.large')
-    return new AppError('too_large', 'body: expected at most 8 MB; send smaller batches')
+    return new AppError('too_large', `body: expected at most ${inWords(e.limit ?? 0)}; send smaller batches`)
   if (e.status === 413) return new AppError('too_large', `body: ${e.message ?? 'too large'}`)
   // Whatever else the framework finds wrong with a request: an address that cannot be decoded, an unknown encoding.
   if (e.status !== undefined && e.status >= 400 && e.status < 500)
@@ -61,6 +62,9 @@ function toAppError(error: unknown): AppError {
     )
   return new AppError('internal', 'something failed on the server; it was logged', { cause: error })
 }
+
+const inWords = (bytes: number) =>
+  bytes >= 2 ** 20 ? `${Math.round(bytes / 2 ** 20)} MB` : `${Math.round(bytes / 1024)} kB`
 
 export const errorHandler: ErrorRequestHandler = (error, request, response, next) => {
   const appError = toAppError(error)

@@ -1,5 +1,6 @@
 import {
   type AssignmentAnswer,
+  afterBlockSchema,
   idSchema,
   ingestSchema,
   postEventsSchema,
@@ -10,7 +11,8 @@ import { Router } from 'express'
 import { instrumentScope, scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import type { LiveRuns } from '../live/liveRuns.ts'
-import { openRun, storeBlocks, storeEvents } from '../runService.ts'
+import { findRun, openRun, storeBlocks, storeEvents } from '../runService.ts'
+import { readBlocks } from '../runStore.ts'
 
 /** Runs as the board sees them. */
 export function runRoutes(live: LiveRuns): Router {
@@ -24,8 +26,18 @@ export function runRoutes(live: LiveRuns): Router {
     const { visitId, events } = parseInput(postEventsSchema, request.body)
     response.json(await storeEvents(db, actor, visitId, parseInput(idSchema, request.params.id), events))
   })
-  router.get('/runs/:id/live', (request, response) => {
-    live.watch(scopeOf(request).actor, parseInput(idSchema, request.params.id), response)
+  router.get('/runs/:id/blocks', async (request, response) => {
+    const { db, actor } = scopeOf(request)
+    const { after } = parseInput(afterBlockSchema, request.query)
+    response.json(await readBlocks(db, actor, parseInput(idSchema, request.params.id), after))
+  })
+  router.get('/runs/:id/live', async (request, response) => {
+    const { db, actor, stillIn } = scopeOf(request)
+    const runId = parseInput(idSchema, request.params.id)
+    await findRun(db, actor, runId)
+    // A browser that was cut off says by itself how far it got.
+    const after = request.get('last-event-id') ?? request.query.after
+    live.watch({ db, actor, runId, stillIn, ...parseInput(afterBlockSchema, { after }) }, response)
   })
   router.get('/instruments', async (request, response) => {
     const { db, actor } = scopeOf(request)

@@ -9,7 +9,7 @@ import {
   signInSchema,
   tokenSchema,
 } from '@brendik/core'
-import { type Request, type Response, Router } from 'express'
+import express, { type Request, type Response, Router } from 'express'
 import type { Actor, Database, Queries } from '../db/database.ts'
 import { clearCookie, parseCookie, SESSION_DAYS, setCookie } from '../door/cookies.ts'
 import { type Limits, signInTries } from '../door/limits.ts'
@@ -38,6 +38,8 @@ export interface DoorOptions {
 export function sessionRoutes(db: Database, options: DoorOptions): Router {
   const router = Router()
   const tries = signInTries(options.limits)
+  // Anybody may knock, with no more than a name and a password.
+  const few = express.json({ limit: '16kb' })
 
   async function letIn(request: Request, response: Response, person: Person): Promise<void> {
     const token = newToken()
@@ -78,14 +80,14 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     }
     response.json(answer)
   })
-  router.post('/session', tries, async (request, response) => {
+  router.post('/session', few, tries, async (request, response) => {
     const { email, password } = parseInput(signInSchema, request.body)
     const found = await db.door.maybeOne<Person & { passwordHash: string }>('findByEmail', [email])
     if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found)
       throw new AppError('sign_in_refused', 'E-mail address or password is not right.')
     await letIn(request, response, found)
   })
-  router.post('/session/demo', async (request, response) => {
+  router.post('/session/demo', few, async (request, response) => {
     if (!options.demo) throw new AppError('not_found', 'There is no demo here.')
     const { role } = parseInput(demoSignInSchema, request.body)
     const found = await db.door.maybeOne<Person>('findDemoPeople', [role])
@@ -98,7 +100,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     clearCookie(response)
     response.json({ ok: true })
   })
-  router.post('/workshops', tries, async (request, response) => {
+  router.post('/workshops', few, tries, async (request, response) => {
     const { workshopName, ...owner } = parseInput(newWorkshopSchema, request.body)
     const person = await db.door.transaction(async (tx) => {
       // Two first owners at once: the second waits, then finds that somebody is there.
@@ -120,7 +122,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     if (!found) throw new AppError('not_found', OVER)
     response.json({ workshopName: found.workshopName, role: found.role })
   })
-  router.post('/invitations/:token', tries, async (request, response) => {
+  router.post('/invitations/:token', few, tries, async (request, response) => {
     const token = parseInput(tokenSchema, request.params.token)
     const guest = parseInput(newPersonSchema, request.body)
     const person = await db.door.transaction(async (tx) => {
@@ -133,7 +135,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     })
     await letIn(request, response, person)
   })
-  router.put('/me/password', tries, async (request, response) => {
+  router.put('/me/password', few, tries, async (request, response) => {
     const { actor } = scopeOf(request)
     const { before, after } = parseInput(passwordChangeSchema, request.body)
     const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))

@@ -40,6 +40,8 @@ export interface RunSummary {
   taps: string[]
   instrumentLabel: string | null
   analysis: RunAnalysis | null
+  /** A verdict is being made: what stands in `analysis`, if anything, does not know the newest facts. */
+  pending: boolean
 }
 /** A run of one visit, with all that is needed to weigh it together with others. */
 export interface RunDetail extends RunSummary {
@@ -129,6 +131,7 @@ export interface LogbookAnswer {
   /** Place after which the next page begins; null = this was the last. */
   next: string | null
 }
+/** A run without what was streamed into it, which is asked for in pages. */
 export interface RunAnswer {
   runId: string
   visitId: string
@@ -136,9 +139,17 @@ export interface RunAnswer {
   siteName: string
   instrumentLabel: string | null
   events: RunEvent[]
-  blocks: ReadingBlock[]
   analysis: RunAnalysis | null
+  pending: boolean
 }
+/** A page of streamed blocks in the order they came, and the number of the last. */
+export interface BlocksAnswer {
+  blocks: ReadingBlock[]
+  upTo: number
+  more: boolean
+}
+/** What a screen that watches a run is sent; the number of the last block goes as the event's id. */
+export type LiveMessage = { type: 'blocks'; blocks: ReadingBlock[] } | { type: 'facts'; events: RunEvent[] }
 export interface InstrumentAnswer {
   id: string
   label: string

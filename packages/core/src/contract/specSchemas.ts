@@ -150,6 +150,14 @@ export const ingestSchema = v.object({
 })
 export type IngestBlock = v.InferOutput<typeof ingestBlockSchema>
 
+/** The number of the last block somebody has of a run; nothing = none yet. */
+export const afterBlockSchema = v.object({
+  after: v.optional(
+    v.pipe(v.string(), v.regex(/^\d{1,15}$/, 'expected the number of a block'), v.transform(Number)),
+    '0',
+  ),
+})
+
 export const putInstrumentSchema = v.object({
   label: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
   rateHz: numberIn(0.01, 100, 'Hz'),

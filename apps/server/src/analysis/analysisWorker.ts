@@ -1,0 +1,36 @@
+import { parentPort, workerData } from 'node:worker_threads'
+import { openDatabase } from '../db/database.ts'
+import type { SqlTexts } from '../db/loadSql.ts'
+import { makeVerdicts } from './makeVerdicts.ts'
+
+export interface WorkerTask {
+  databaseUrl: string
+  sql: SqlTexts
+}
+
+/** What was missed while the database was away, or left behind by a process that died, is looked for this often, ms. */
+const LOOK_MS = 5000
+
+// The thread that makes verdicts: with a connection of its own, so that no reading passes through the thread that answers requests.
+const { databaseUrl, sql } = workerData as WorkerTask
+const database = openDatabase(databaseUrl, { sql, connections: 1 })
+let working = false
+let again = false
+
+async function work(): Promise<void> {
+  if (working) {
+    again = true
+    return
+  }
+  working = true
+  do {
+    again = false
+    await makeVerdicts(database, (taken) => parentPort?.postMessage({ taken })).catch((error: Error) => {
+      parentPort?.postMessage({ problem: error.message })
+    })
+  } while (again)
+  working = false
+}
+
+database.listen('analysis_wanted', work, work)
+setInterval(work, LOOK_MS)

@@ -1,0 +1,60 @@
+import { fileURLToPath } from 'node:url'
+import { Worker } from 'node:worker_threads'
+import type { Logger } from 'pino'
+import { bundled } from '../bundled.ts'
+import { loadSql } from '../db/loadSql.ts'
+import type { WorkerTask } from './analysisWorker.ts'
+import { TAKEN_S, type Taken } from './makeVerdicts.ts'
+
+export interface Analyser {
+  close: () => Promise<void>
+}
+
+const RESTART_MS = 1000
+const MOST_MEMORY_MB = 512
+
+/**
+ * Makes verdicts in a thread beside the server. A run that makes the thread die or never end is taken up a few times, then said to be
+ * beyond us; no other run waits for it longer than that.
+ */
+export async function startAnalyser(databaseUrl: string, log: Logger): Promise<Analyser> {
+  const code = await bundled(fileURLToPath(new URL('analysisWorker.ts', import.meta.url)))
+  const task: WorkerTask = { databaseUrl, sql: loadSql() }
+  let closing = false
+  let worker: Worker | null = null
+  let late: NodeJS.Timeout | undefined
+  const start = () => {
+    if (closing) return
+    const own = new Worker(code, {
+      eval: true,
+      workerData: task,
+      execArgv: [],
+      resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    })
+    worker = own
+    own.on('message', ({ taken, problem }: { taken?: Taken | null; problem?: string }) => {
+      clearTimeout(late)
+      if (problem) log.warn(`verdicts: ${problem}`)
+      if (!taken) return
+      late = setTimeout(() => {
+        log.error(`run ${taken.runId}: its analysis did not end within ${TAKEN_S} s`)
+        own.terminate()
+      }, TAKEN_S * 1000)
+      late.unref()
+    })
+    own.on('error', (error) => log.error({ err: error }, 'the thread that makes verdicts failed'))
+    own.on('exit', () => {
+      clearTimeout(late)
+      setTimeout(start, RESTART_MS).unref()
+    })
+    own.unref()
+  }
+  start()
+  return {
+    async close() {
+      closing = true
+      clearTimeout(late)
+      await worker?.terminate()
+    },
+  }
+}
