@@ -1,11 +1,4 @@
-import {
-  expectedRun,
-  familyDefaults,
-  type ReadingBlock,
-  type RunEvent,
-  type RunPlan,
-  runFacts,
-} from '@brendik/core'
+import { expectedRun, familyDefaults, type RunPlan } from '@brendik/core'
 import { expect, it } from '@jest/globals'
 import { bandOf, extent, niceStep, traceOf } from '../src/charts/chartModel.ts'
 import { expectedLevelsAt } from '../src/features/run/expectedLevels.ts'
@@ -23,42 +16,14 @@ const plan: RunPlan = {
   laundry: 'none',
   laundryKg: 0,
 }
-const events: RunEvent[] = [
-  { type: 'planned', id: 'p', atMs: at, plan, instrumentId: null },
-  { type: 'started', id: 's', atMs: at },
-  { type: 'levelRead', id: 'a', atMs: at + 12_000, levelMm: 80, by: 'ruler' },
-  { type: 'levelRead', id: 'b', atMs: at + 4000, levelMm: 101, by: 'ruler' },
-  { type: 'flowRead', id: 'f', atMs: at + 5000, flowLMin: 12 },
-]
-const facts = runFacts({ runId: 'r', events })
-const block = (count: number): ReadingBlock => ({
-  id: 'k',
-  source: 'stream',
-  atMs: Array.from({ length: count }, (_, i) => at + i * 100),
-  levelMm: Array.from({ length: count }, (_, i) => (i === 3 ? null : 110 - i * 0.01)),
-  rulerMm: Array.from({ length: count }, () => null),
-  flowLMin: Array.from({ length: count }, () => null),
-})
-
-it('draws hand entries as rings in order of time, without the flows', () =>
-  expect(traceOf(facts, [], 'this')).toEqual({
-    name: 'this',
-    points: [
-      { x: 4, y: 101 },
-      { x: 12, y: 80 },
-    ],
-    rings: true,
-    under: false,
-  }))
-it('thins a stream to what a screen can show, keeps its ends, and skips what has no level', () => {
-  const { points, rings } = traceOf(facts, [block(36_000)], 'this')
-  expect(rings).toBe(false)
-  expect(points.length).toBeLessThan(800)
-  expect(points[0]).toEqual({ x: 0, y: 110 })
-  expect(points.at(-1)?.x).toBeCloseTo(3599.9, 1)
-  expect(traceOf(facts, [block(10)], 'this').points.some((point) => Math.abs(point.x - 0.3) < 0.01)).toBe(
-    false,
-  )
+it('draws entries as rings and a stream as a line', () => {
+  const levels = { tS: [4, 12], mm: [101, 80] }
+  const points = [
+    { x: 4, y: 101 },
+    { x: 12, y: 80 },
+  ]
+  expect(traceOf(levels, false, 'this')).toEqual({ name: 'this', points, rings: true, under: false })
+  expect(traceOf(levels, true, 'this').rings).toBe(false)
 })
 it('gives the band three falling curves that end at the first air, in order', () => {
   const band = bandOf(expectedRun(plan, { samples: 200 }))

@@ -1,4 +1,14 @@
-import { familyDefaults, type RunAnswer, type RunEvent, type RunPlan } from '@brendik/core'
+import {
+  drawnLevels,
+  familyDefaults,
+  openRunStream,
+  type ReadingBlock,
+  type RunAnswer,
+  type RunEvent,
+  type RunPlan,
+  type RunState,
+  runFacts,
+} from '@brendik/core'
 import { afterAll, beforeEach, expect, it, jest } from '@jest/globals'
 import { eventually } from './device.ts'
 
@@ -8,6 +18,7 @@ const server = {
   events: [] as RunEvent[],
   posts: 0,
   refused: [] as { id: string; problem: string }[],
+  page: { blocks: [] as ReadingBlock[], upTo: 0, more: false },
 }
 /** Each test has a run of its own; the device keeps them all. */
 let runId = ''
@@ -25,17 +36,18 @@ jest.unstable_mockModule('../src/api/client.ts', () => ({
   ApiError,
   put: unused,
   del: unused,
-  get: async () => {
+  get: async (path: string) => {
     if (server.away) throw new ApiError('server_away', 0, 'away')
     if (server.events.length === 0) throw new ApiError('not_found', 404, 'not found')
+    if (path.includes('/blocks')) return server.page
     const answer: Omit<RunAnswer, 'runId'> = {
       visitId: 'v',
       machineLabel: 'm',
       siteName: 's',
       instrumentLabel: null,
       events: [...server.events],
-      blocks: [],
       analysis: null,
+      pending: false,
     }
     return answer
   },
@@ -49,19 +61,37 @@ jest.unstable_mockModule('../src/api/client.ts', () => ({
     return { refused: server.refused }
   },
 }))
-jest.unstable_mockModule('../src/workers/compute.ts', () => ({ compute: { analyse: async () => null } }))
-const streams: { onopen?: () => void; onmessage?: (message: { data: string }) => void; close: () => void }[] =
-  []
+let stream = openRunStream()
+jest.unstable_mockModule('../src/workers/compute.ts', () => ({
+  compute: {
+    stream: (_runId: string, blocks: ReadingBlock[]) => stream.add(blocks),
+    forget: () => {
+      stream = openRunStream()
+    },
+    say: async (run: RunState) => ({
+      analysis: null,
+      streamed: stream.blocks()[0]?.atMs.length ?? 0,
+      levels: drawnLevels(runFacts(run), stream.blocks(), 700),
+    }),
+  },
+}))
+const streams: {
+  url: string
+  onmessage?: (message: { data: string; lastEventId?: string }) => void
+  close: () => void
+}[] = []
 Object.assign(globalThis, {
   EventSource: class {
+    readonly url: string
     close() {}
-    constructor() {
+    constructor(url: string) {
+      this.url = url
       streams.push(this)
     }
   },
 })
 const { openRunBoard } = await import('../src/features/run/runBoard.ts')
-const { readRun } = await import('../src/outbox/deviceDb.ts')
+const { readPages, readRun } = await import('../src/outbox/deviceDb.ts')
 const { letGo, outbox, wakeSender } = await import('../src/outbox/outbox.ts')
 const { sendForEver } = await import('../src/outbox/sender.ts')
 const stop = new AbortController()
@@ -156,15 +186,45 @@ it('takes in what another device entered, without losing or doubling its own', a
   await eventually(() => expect(server.events.filter((event) => event.id === 'mine')).toHaveLength(1))
   board.close()
 })
+const block = (n: number): ReadingBlock => ({
+  id: `b${n}`,
+  source: 'stream',
+  atMs: [2000 + n],
+  levelMm: [99],
+  rulerMm: [null],
+  flowLMin: [null],
+})
 it('shows a streamed batch once, however often it is told', async () => {
   const board = await open()
   board.plan(meta, planned, started)
   await eventually(() => expect(streams).toHaveLength(1))
-  const block = { id: 'b', source: 'stream', atMs: [2000], levelMm: [99], rulerMm: [null], flowLMin: [null] }
   for (let i = 0; i < 3; i++)
-    streams[0]?.onmessage?.({ data: JSON.stringify({ type: 'blocks', blocks: [block] }) })
-  expect(board.snapshot().blocks).toHaveLength(1)
+    streams[0]?.onmessage?.({
+      data: JSON.stringify({ type: 'blocks', blocks: [block(1)] }),
+      lastEventId: '7',
+    })
+  await eventually(() => expect(board.snapshot().streamed).toBe(1))
   board.close()
+})
+it('asks after a reload only for what came after the blocks that the device has, and shows them without network', async () => {
+  const first = await open()
+  first.plan(meta, planned, started)
+  await eventually(() => expect(streams).toHaveLength(1))
+  const say = (n: number) =>
+    streams[0]?.onmessage?.({
+      data: JSON.stringify({ type: 'blocks', blocks: [block(n)] }),
+      lastEventId: String(n),
+    })
+  for (const n of [3, 4, 9]) say(n)
+  await eventually(() => expect(first.snapshot().streamed).toBe(3))
+  await eventually(async () => expect(await readPages(runId)).toHaveLength(3))
+  first.close()
+  server.away = true
+  const again = await open()
+  await eventually(() => expect(again.snapshot().streamed).toBe(3))
+  await eventually(() => expect(streams.at(-1)?.url).toBe(`/api/runs/${runId}/live?after=9`))
+  again.close()
+  server.away = false
 })
 it('refuses what contradicts the run, and says what the server did not take', async () => {
   const board = await open()

@@ -1,9 +1,10 @@
 /** The only entry of the computing core. */
 export { assertNever } from './assertNever.ts'
 export { analyseBoard } from './board/analyseBoard.ts'
+export { type DrawnLevels, drawnLevels } from './board/drawnLevels.ts'
 export { type IntervalAt, intervalHistory, mainInterval } from './board/intervalHistory.ts'
 export { BOARD_MARKS, type BoardMark, type RunEvent } from './board/runEvents.ts'
-export { type ReadingBlock, runReadings } from './board/runReadings.ts'
+export type { ReadingBlock } from './board/runReadings.ts'
 export {
   type AdvanceResult,
   advanceRun,
@@ -15,6 +16,7 @@ export {
   runFacts,
   undoTarget,
 } from './board/runState.ts'
+export { openRunStream, type RunStream } from './board/runStream.ts'
 export { checkApplies, outcomesFor } from './checks/applies.ts'
 export { CHECKS, checkFacts, valueProblem } from './checks/checks.ts'
 export type {

@@ -1,4 +1,9 @@
 import { expect, it } from '@jest/globals'
+import { analyseBoard } from '../src/board/analyseBoard.ts'
+import { drawnLevels } from '../src/board/drawnLevels.ts'
+import type { ReadingBlock } from '../src/board/runReadings.ts'
+import { runFacts } from '../src/board/runState.ts'
+import { openRunStream } from '../src/board/runStream.ts'
 import { seededRandom, standardNormal } from '../src/numeric/random.ts'
 import { theilSenSlope } from '../src/numeric/robustLine.ts'
 import { analyseRun } from '../src/runs/analyseRun.ts'
@@ -88,3 +93,57 @@ it.each(['hold', 'fill', 'drain'] as const)(
     }
   },
 )
+
+const facts = runFacts({
+  runId: 'r',
+  events: [
+    { type: 'planned', id: 'p', atMs: 0, plan: makePlan('hold'), instrumentId: null },
+    { type: 'started', id: 's', atMs: 1000 },
+    { type: 'levelRead', id: 'h', atMs: 61_000, levelMm: 77, by: 'ruler' },
+  ],
+})
+const block = (id: string, from: number, levelMm: (number | null)[]): ReadingBlock => ({
+  id,
+  source: 'stream',
+  atMs: levelMm.map((_, i) => 1000 + 100 * (from + i)),
+  levelMm,
+  rulerMm: levelMm.map(() => null),
+  flowLMin: levelMm.map(() => null),
+})
+it('draws of a long stream no more than asked, with its ends, its entries and every spike', () => {
+  const level = Array.from({ length: 36_000 }, (_, i) => 110 - i * 0.001)
+  level[17_321] = 160
+  level[29_003] = 20
+  const { tS, mm } = drawnLevels(facts, [block('k', 0, level)], 700)
+  expect(tS.length).toBeLessThanOrEqual(702)
+  expect([tS[0], tS.at(-1)]).toEqual([0, 3599.9])
+  for (const spike of [160, 20, 77]) expect(mm).toContain(spike)
+  expect([...tS].sort((a, b) => a - b)).toEqual(tS)
+})
+it('draws a short run as it was read, without what has no level', () =>
+  expect(drawnLevels(facts, [block('k', 0, [110, null, 109])], 700)).toEqual({
+    tS: [0, 0.2, 60],
+    mm: [110, 109, 77],
+  }))
+it('holds a stream as it grows, each block once, and says the same of it as of its blocks', () => {
+  const blocks = Array.from({ length: 40 }, (_, n) =>
+    block(
+      `b${n}`,
+      n * 100,
+      Array.from({ length: 100 }, (_, i) => (i === 5 ? null : 120 - 0.01 * (n * 100 + i))),
+    ),
+  )
+  const stream = openRunStream()
+  for (const one of blocks) stream.add([one, blocks[0] as ReadingBlock])
+  expect(stream.blocks()[0]?.atMs).toHaveLength(4000)
+  const run = { runId: 'r', events: [...facts.standing] }
+  const planned = {
+    ...run,
+    events: [
+      { type: 'planned' as const, id: 'p', atMs: 0, plan: makePlan('hold'), instrumentId: null },
+      { type: 'started' as const, id: 's', atMs: 1000 },
+      ...run.events,
+    ],
+  }
+  expect(analyseBoard(planned, stream.blocks())).toEqual(analyseBoard(planned, blocks))
+})

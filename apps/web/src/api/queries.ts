@@ -1,4 +1,5 @@
 import type {
+  BlocksAnswer,
   ChangeAnswer,
   CustomerAnswer,
   DayAnswer,
@@ -12,6 +13,7 @@ import type {
   MachineSpec,
   ObservationEvent,
   PersonAnswer,
+  ReadingBlock,
   Role,
   RunAnswer,
   RunEvent,
@@ -31,8 +33,26 @@ export const dayQuery = (fromMs: number, toMs: number) =>
   })
 export const visitQuery = (id: string) =>
   queryOptions({ queryKey: ['visit', id], queryFn: () => get<VisitAnswer>(`/visits/${id}`) })
-export const runQuery = (id: string) =>
-  queryOptions({ queryKey: ['run', id], queryFn: () => get<RunAnswer>(`/runs/${id}`) })
+export const runQuery = (id: string) => queryOptions({ queryKey: ['run', id], queryFn: () => openRun(id) })
+/** A run with all that was streamed into it. */
+export interface OpenedRun extends RunAnswer {
+  blocks: ReadingBlock[]
+}
+async function openRun(id: string): Promise<OpenedRun> {
+  const run = await get<RunAnswer>(`/runs/${id}`)
+  const blocks: ReadingBlock[] = []
+  for await (const page of blockPages(id, 0)) blocks.push(...page.blocks)
+  return { ...run, blocks }
+}
+/** What was streamed into a run after a number, a page at a time. */
+export async function* blockPages(runId: string, after: number): AsyncGenerator<BlocksAnswer> {
+  for (let from = after; ; ) {
+    const page = await get<BlocksAnswer>(`/runs/${runId}/blocks?after=${from}`)
+    if (page.blocks.length > 0) yield page
+    if (!page.more) return
+    from = page.upTo
+  }
+}
 /** The server lists no more machines than this at once. */
 export const MOST_MACHINES = 500
 /** The newest machines, or those of whose names all words are part. */

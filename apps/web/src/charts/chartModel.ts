@@ -1,4 +1,4 @@
-import type { ExpectedRun, ReadingBlock, RunFacts } from '@brendik/core'
+import type { DrawnLevels, ExpectedRun } from '@brendik/core'
 
 /** A measured trace: points in seconds and millimetres; by hand they are drawn as rings, streams as a line. */
 export interface Trace {
@@ -18,25 +18,9 @@ export interface ChartMark {
   text: string
 }
 
-/** Points on a chart are not worth more than its pixels. */
-const MOST_POINTS = 700
-
-/** The levels of a run as a trace: hand entries where there are any, else the stream thinned to what a screen can show. */
-export function traceOf(facts: RunFacts, blocks: readonly ReadingBlock[], name: string): Trace {
-  const zero = facts.startedAtMs ?? 0
-  const hand = facts.standing.flatMap((event) =>
-    event.type === 'levelRead' ? [{ x: (event.atMs - zero) / 1000, y: event.levelMm }] : [],
-  )
-  const stream = blocks
-    .flatMap((block) =>
-      block.atMs.map((at, i) => ({ x: (at - zero) / 1000, y: block.levelMm[i] ?? block.rulerMm[i] ?? null })),
-    )
-    .filter((point): point is { x: number; y: number } => point.y !== null && point.x >= 0)
-    .sort((a, b) => a.x - b.x)
-  if (stream.length === 0) return { name, points: hand, rings: true, under: false }
-  const step = Math.max(1, Math.ceil(stream.length / MOST_POINTS))
-  const points = step === 1 ? stream : stream.filter((_point, i) => i % step === 0 || i === stream.length - 1)
-  return { name, points: [...points, ...hand].sort((a, b) => a.x - b.x), rings: false, under: false }
+/** The levels of a run as a trace: a line where they were streamed, else a ring for each. */
+export function traceOf({ tS, mm }: DrawnLevels, streamed: boolean, name: string): Trace {
+  return { name, points: tS.map((x, i) => ({ x, y: mm[i] as number })), rings: !streamed, under: false }
 }
 
 /** The band's three curves; where a share of machines never arrives, its curve ends at the chart's edge. */

@@ -13,28 +13,34 @@ export interface KeptRun {
   events: RunEvent[]
   changedAtMs: number
 }
-/** Streamed batches of a run seen so far, so that a reload without network still shows them: kept apart, since lists never need them. */
-interface KeptBlocks {
+/** A page of what was streamed into a run, so that a reload without network still shows it: kept apart, since lists never need it. */
+interface KeptPage {
   runId: string
+  /** Number of its last block: the server has told all up to it. */
+  upTo: number
   blocks: ReadingBlock[]
 }
 
 interface Schema extends DBSchema {
   outbox: { key: string; value: Kept; indexes: { seq: number } }
   run: { key: string; value: KeptRun; indexes: { changedAtMs: number; visitId: string } }
-  blocks: { key: string; value: KeptBlocks }
+  page: { key: [string, number]; value: KeptPage }
 }
 
 const MOST_RUNS = 300
 let opened: Promise<IDBPDatabase<Schema>> | null = null
 function db(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('brendik', 1, {
-    upgrade(database) {
-      database.createObjectStore('outbox', { keyPath: 'id' }).createIndex('seq', 'seq')
-      const runs = database.createObjectStore('run', { keyPath: 'runId' })
-      runs.createIndex('changedAtMs', 'changedAtMs')
-      runs.createIndex('visitId', 'visitId')
-      database.createObjectStore('blocks', { keyPath: 'runId' })
+  opened ??= openDB<Schema>('brendik', 2, {
+    upgrade(database, was) {
+      if (was < 1) {
+        database.createObjectStore('outbox', { keyPath: 'id' }).createIndex('seq', 'seq')
+        const runs = database.createObjectStore('run', { keyPath: 'runId' })
+        runs.createIndex('changedAtMs', 'changedAtMs')
+        runs.createIndex('visitId', 'visitId')
+      }
+      // Streams were kept whole before they had numbers: the server has them all.
+      if (was === 1) database.deleteObjectStore('blocks' as never)
+      database.createObjectStore('page', { keyPath: ['runId', 'upTo'] })
     },
     // Another page wants to change or delete the database: it must not wait for this one.
     blocking: (_was, _wanted, event) => {
@@ -78,13 +84,15 @@ export async function writeFacts(
   await Promise.all([...put, tx.done])
 }
 
-/** Keeps what was streamed of a run. */
-export async function writeBlocks(runId: string, blocks: ReadingBlock[]): Promise<void> {
-  await (await db()).put('blocks', { runId, blocks })
+/** Keeps a page of what was streamed into a run. */
+export async function writePage(page: KeptPage): Promise<void> {
+  await (await db()).put('page', page)
 }
-export async function readBlocks(runId: string): Promise<ReadingBlock[]> {
-  return (await (await db()).get('blocks', runId))?.blocks ?? []
+/** All pages of a run, in the order they came. */
+export async function readPages(runId: string): Promise<KeptPage[]> {
+  return (await db()).getAll('page', pagesOf(runId))
 }
+const pagesOf = (runId: string) => IDBKeyRange.bound([runId, 0], [runId, Number.POSITIVE_INFINITY])
 
 export async function dropFacts(ids: readonly string[]): Promise<void> {
   const tx = (await db()).transaction('outbox', 'readwrite')
@@ -116,11 +124,11 @@ async function letOldRunsGo(spare: readonly KeptRun[]): Promise<void> {
       fact.kind === 'run' && state !== 'sent' ? [fact.runId] : [],
     ),
   )
-  const tx = (await db()).transaction(['run', 'blocks'], 'readwrite')
+  const tx = (await db()).transaction(['run', 'page'], 'readwrite')
   const gone = spare.filter(({ runId }) => !waiting.has(runId))
   await Promise.all([
     ...gone.map(({ runId }) => tx.objectStore('run').delete(runId)),
-    ...gone.map(({ runId }) => tx.objectStore('blocks').delete(runId)),
+    ...gone.map(({ runId }) => tx.objectStore('page').delete(pagesOf(runId))),
     tx.done,
   ])
 }

@@ -1,9 +1,9 @@
-import { type RunAnswer, runFacts } from '@brendik/core'
+import { drawnLevels, type RunAnswer, runFacts } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { format } from 'date-fns'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { runQuery, visitQuery } from '../api/queries.ts'
-import { bandOf, traceOf } from '../charts/chartModel.ts'
+import { type OpenedRun, runQuery, visitQuery } from '../api/queries.ts'
+import { bandOf, type Trace, traceOf } from '../charts/chartModel.ts'
 import { LevelChart } from '../charts/LevelChart.tsx'
 import { KIND_WORD } from '../features/run/runText.ts'
 import { useExpected } from '../features/run/useExpected.ts'
@@ -32,8 +32,8 @@ export function ComparePage() {
   if (!visit.data || !a.data || (bId !== '' && !b.data)) return <Message>Opening the runs.</Message>
 
   const traces = [
-    { ...traceOf(runFacts(a.data), a.data.blocks, 'first'), under: true },
-    ...(b.data ? [traceOf(runFacts(b.data), b.data.blocks, 'second')] : []),
+    { ...traceOfRun(a.data, 'first'), under: true },
+    ...(b.data ? [traceOfRun(b.data, 'second')] : []),
   ]
   const choose = (which: 'a' | 'b', id: string) =>
     setParams({ a: aId, b: bId, [which]: id }, { replace: true })
@@ -95,6 +95,11 @@ export function ComparePage() {
       </div>
     </div>
   )
+}
+
+const MOST_DRAWN = 700
+function traceOfRun(run: OpenedRun, name: string): Trace {
+  return traceOf(drawnLevels(runFacts(run), run.blocks, MOST_DRAWN), run.blocks.length > 0, name)
 }
 
 function Figures({ run }: { run: RunAnswer | null }) {

@@ -1,6 +1,8 @@
 import {
   analyseBoard,
   combineVisit,
+  type DrawnLevels,
+  drawnLevels,
   expectedRun,
   intervalHistory,
   type JudgedRun,
@@ -8,13 +10,30 @@ import {
   leakView,
   type MachineSpec,
   type Observation,
+  openRunStream,
   type ReadingBlock,
+  type RunAnalysis,
   type RunPlan,
   type RunState,
+  type RunStream,
+  runFacts,
   type SiteSpec,
   type VisitAct,
 } from '@brendik/core'
 import { expose } from 'comlink'
+
+export interface RunSays {
+  analysis: RunAnalysis | null
+  /** Readings streamed so far. */
+  streamed: number
+  /** All levels, streamed and by hand. */
+  levels: DrawnLevels
+}
+
+/** Points on a chart are not worth more than its pixels. */
+const MOST_DRAWN = 700
+const streams = new Map<string, RunStream>()
+const streamed = (run: RunState) => streams.get(run.runId)?.blocks() ?? []
 
 /** The heavy half of the screens, off their thread. */
 const compute = {
@@ -27,7 +46,25 @@ const compute = {
     }
   },
   analyse: (run: RunState, blocks: readonly ReadingBlock[]) => analyseBoard(run, blocks),
-  history: (run: RunState, blocks: readonly ReadingBlock[]) => intervalHistory(run, blocks),
+  /** A run on the screen: what is streamed into it is handed over once, and lives here. */
+  stream: (runId: string, blocks: readonly ReadingBlock[]) => {
+    const stream = streams.get(runId) ?? openRunStream()
+    streams.set(runId, stream)
+    stream.add(blocks)
+  },
+  forget: (runId: string) => {
+    streams.delete(runId)
+  },
+  /** What a run on the screen says, and what of it is drawn. */
+  say: (run: RunState): RunSays => {
+    const blocks = streamed(run)
+    return {
+      analysis: analyseBoard(run, blocks),
+      streamed: blocks[0]?.atMs.length ?? 0,
+      levels: drawnLevels(runFacts(run), blocks, MOST_DRAWN),
+    }
+  },
+  history: (run: RunState) => intervalHistory(run, streamed(run)),
   together: (
     machine: MachineSpec,
     site: SiteSpec,

@@ -1,14 +1,14 @@
-import type { Readings } from '../runs/readings.ts'
+import { inOrderOfTime, type Readings } from '../runs/readings.ts'
 import type { RunFacts } from './runState.ts'
 
 /** A batch of readings from one source, as stored: instants in ms since 1970; null = no value. */
 export interface ReadingBlock {
   id: string
   source: 'hand' | 'stream'
-  atMs: readonly number[]
-  levelMm: readonly (number | null)[]
-  rulerMm: readonly (number | null)[]
-  flowLMin: readonly (number | null)[]
+  atMs: ArrayLike<number>
+  levelMm: ArrayLike<number | null>
+  rulerMm: ArrayLike<number | null>
+  flowLMin: ArrayLike<number | null>
 }
 
 /** Hand entries and streamed blocks of a run as one set of columns, seconds after its start. */
@@ -31,15 +31,14 @@ export function runReadings(facts: RunFacts, blocks: readonly ReadingBlock[]): R
       rows.ruler[i] = block.rulerMm[k] ?? Number.NaN
       rows.flow[i] = block.flowLMin[k] ?? Number.NaN
     }
-  // Entries and blocks come from different devices: their arrival order is not their order in time.
-  const order = Array.from(rows.at.keys()).sort((a, b) => (rows.at[a] as number) - (rows.at[b] as number))
-  const pick = (column: Float64Array) => Float64Array.from(order, (k) => column[k] as number)
-  return {
-    tS: Float64Array.from(order, (k) => ((rows.at[k] as number) - zero) / 1000),
-    levelMm: pick(rows.level),
-    rulerMm: pick(rows.ruler),
-    flowLMin: pick(rows.flow),
+  const seconds = {
+    tS: rows.at.map((at) => (at - zero) / 1000),
+    levelMm: rows.level,
+    rulerMm: rows.ruler,
+    flowLMin: rows.flow,
   }
+  // Entries and blocks come from different devices: their arrival order is not their order in time.
+  return inOrderOfTime(seconds).readings
 }
 
 function nans(count: number): Float64Array {

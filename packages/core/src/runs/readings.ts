@@ -18,7 +18,7 @@ export function inOrderOfTime(readings: Readings): { readings: Readings; moved: 
   let moved = 0
   for (let i = 1; i < tS.length; i++) if ((tS[i] as number) < (tS[i - 1] as number)) moved++
   if (moved === 0) return { readings, moved }
-  const order = Array.from(tS.keys()).sort((a, b) => (tS[a] as number) - (tS[b] as number) || a - b)
+  const order = Uint32Array.from(tS.keys()).sort((a, b) => (tS[a] as number) - (tS[b] as number) || a - b)
   const pick = (column: Float64Array) => Float64Array.from(order, (i) => column[i] as number)
   return {
     readings: {

@@ -1,14 +1,14 @@
 import {
+  drawnLevels,
   LEAK_PHASES,
   type LeakPhase,
   type LeakTimeline,
   leakTimeline,
-  type RunAnswer,
   runFacts,
-  runReadings,
   type TimelineMark,
   type TimelineRun,
 } from '@brendik/core'
+import type { OpenedRun } from '../../api/queries.ts'
 import type { Space } from '../visit/space.ts'
 import { outcomeWord, PHASE_NAME } from './locateText.ts'
 
@@ -18,24 +18,20 @@ const MOST_POINTS = 400
 /** The time line of a visit's leak test from its finished runs and what was seen in them. */
 export function timelineOf(
   space: Space,
-  runs: readonly { phase: LeakPhase; run: RunAnswer }[],
+  runs: readonly { phase: LeakPhase; run: OpenedRun }[],
 ): LeakTimeline | null {
   const made = runs.flatMap(({ phase, run }): TimelineRun[] => {
     const facts = runFacts(run)
     const { startedAtMs, stoppedAtMs } = facts
     if (startedAtMs === null || stoppedAtMs === null) return []
-    const { tS, levelMm, rulerMm } = runReadings(facts, run.blocks)
-    const every = Math.max(1, Math.ceil(tS.length / MOST_POINTS))
-    const levels = Array.from(tS).flatMap((t, i) => {
-      const mm = Number.isFinite(rulerMm[i]) ? (rulerMm[i] as number) : (levelMm[i] as number)
-      return i % every === 0 && Number.isFinite(mm) ? [{ atMs: startedAtMs + t * 1000, mm }] : []
-    })
+    const { tS, mm } = drawnLevels(facts, run.blocks, MOST_POINTS)
+    const levels = tS.map((t, i) => ({ atMs: startedAtMs + t * 1000, mm: mm[i] as number }))
     return [{ phase, startedAtMs, stoppedAtMs, levels }]
   })
   return leakTimeline(made, marksOf(space, runs))
 }
 
-function marksOf(space: Space, runs: readonly { phase: LeakPhase; run: RunAnswer }[]): TimelineMark[] {
+function marksOf(space: Space, runs: readonly { phase: LeakPhase; run: OpenedRun }[]): TimelineMark[] {
   const inRuns = runs.flatMap(({ phase, run }) =>
     runFacts(run).standing.flatMap((event): TimelineMark[] =>
       event.type === 'marked' && (event.what === 'leak-seen' || event.what === 'leak-stopped')

@@ -4,14 +4,13 @@ import {
   type LeakPhase,
   type LeakView,
   PHASE_OF_RUN,
-  type RunAnswer,
   runFacts,
   saidOf,
   WORKED_ON,
 } from '@brendik/core'
 import { useQueries } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { runQuery } from '../../api/queries.ts'
+import { type OpenedRun, runQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
 import { judgedRuns, observationsOf } from '../together/useTogether.ts'
 import type { Space } from '../visit/space.ts'
@@ -20,7 +19,7 @@ import type { Space } from '../visit/space.ts'
 const MOST_RUNS = 16
 
 /** The finished runs of a visit that are phases of a leak test, with readings and marks, oldest first. */
-export function useLeakRuns({ visit }: Space): { phase: LeakPhase; run: RunAnswer }[] {
+export function useLeakRuns({ visit }: Space): { phase: LeakPhase; run: OpenedRun }[] {
   const phases = visit.runs
     .filter((run) => PHASE_OF_RUN[run.kind] && run.stoppedAtMs !== null)
     .slice(-MOST_RUNS)
@@ -35,11 +34,11 @@ export function useLeakRuns({ visit }: Space): { phase: LeakPhase; run: RunAnswe
   })
 }
 
-const leakMarked = (run: RunAnswer): boolean =>
+const leakMarked = (run: OpenedRun): boolean =>
   runFacts(run).standing.some((event) => event.type === 'marked' && event.what === 'leak-seen')
 
 /** Everything the ladder says, computed in the worker; null until it is there. */
-export function useLeak(space: Space, runs: { phase: LeakPhase; run: RunAnswer }[]): LeakView | null {
+export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }[]): LeakView | null {
   const { visit, state } = space
   const [view, setView] = useState<LeakView | null>(null)
   const { builtYear } = visit.machine.record

@@ -20,7 +20,7 @@ export function StepStrip({
   const readings = run.facts.standing.flatMap((event) =>
     event.type === 'levelRead' ? [(event.atMs - zero) / 1000] : [],
   )
-  const streamed = run.blocks.length > 0
+  const streamed = run.streamed > 0
   const advice = stepAdvice(
     step,
     run.analysis,

@@ -62,9 +62,8 @@ function useHistory(run: BoardSnapshot): IntervalAt[] {
   useEffect(() => {
     if (busy.current || analysis === null) return
     busy.current = true
-    const { state, blocks } = latest.current
     compute
-      .history(state, blocks)
+      .history(latest.current.state)
       .then(setHistory, () => {})
       .finally(() => {
         setTimeout(() => {

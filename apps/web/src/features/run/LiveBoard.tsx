@@ -43,7 +43,7 @@ function useDeadSince(phase: string): number {
 /** A run that runs, or has run: the same board, so that nothing moves when Stop is pressed. */
 export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSnapshot; plan: RunPlan }) {
   const { units } = usePrefs()
-  const { facts, analysis, blocks } = run
+  const { facts, analysis } = run
   const running = facts.phase === 'running'
   const nowMs = useNowMs(250, running, steadyNowMs)
   const nowS = elapsedS(facts, nowMs)
@@ -62,7 +62,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const deadUntilMs = useDeadSince(facts.phase)
   const [by, setBy] = useState<LevelBy>('ruler')
 
-  const trace = useMemo(() => traceOf(facts, blocks, 'this run'), [facts, blocks])
+  const trace = useMemo(() => traceOf(run.levels, run.streamed > 0, 'this run'), [run.levels, run.streamed])
   const lastPoint = trace.points.at(-1) ?? null
   const dueMm = running && expected ? expectedLevelsAt(expected, nowS) : null
   const target = undoTarget(run.state)
@@ -209,7 +209,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
             )}
             <StateCell
               name="readings"
-              value={run.meta?.instrumentLabel ?? (blocks.length > 0 ? 'streamed' : 'by hand')}
+              value={run.meta?.instrumentLabel ?? (run.streamed > 0 ? 'streamed' : 'by hand')}
             />
             <SyncCell sync={run.sync} />
           </>

@@ -137,10 +137,9 @@ export function RunSays({
       <section>
         <h2 className="text-sm font-semibold text-soft">Entries</h2>
         <EntryLog events={run.state.events} facts={facts} />
-        {run.blocks.length > 0 && (
+        {run.streamed > 0 && (
           <p className="border-t border-hair py-1.5 text-sm text-soft">
-            {run.blocks.reduce((sum, block) => sum + block.atMs.length, 0).toLocaleString('en')} readings
-            streamed
+            {run.streamed.toLocaleString('en')} readings streamed
           </p>
         )}
       </section>

@@ -1,7 +1,10 @@
 import {
   advanceRun,
+  type BlocksAnswer,
+  type DrawnLevels,
+  drawnLevels,
   emptyRun,
-  type ReadingBlock,
+  type LiveMessage,
   type RunAnalysis,
   type RunAnswer,
   type RunEvent,
@@ -10,8 +13,9 @@ import {
   runFacts,
 } from '@brendik/core'
 import { ApiError, get } from '../../api/client.ts'
+import { blockPages } from '../../api/queries.ts'
 import { DEVICE_WORKSHOP } from '../../lib/who.ts'
-import { type KeptRun, readBlocks, readRun, writeBlocks } from '../../outbox/deviceDb.ts'
+import { type KeptRun, readPages, readRun, writePage } from '../../outbox/deviceDb.ts'
 import type { Kept } from '../../outbox/keptFact.ts'
 import { AGAINST_THE_RUN } from '../../outbox/keptFact.ts'
 import {
@@ -32,8 +36,11 @@ export interface BoardSnapshot {
   loading: boolean
   state: RunState
   facts: RunFacts
-  blocks: readonly ReadingBlock[]
   analysis: RunAnalysis | null
+  /** All levels, thinned to what is drawn. */
+  levels: DrawnLevels
+  /** Readings streamed so far. */
+  streamed: number
   meta: Pick<KeptRun, 'visitId' | 'machineLabel' | 'siteName' | 'instrumentLabel'> | null
   sync: SyncState
   /** The last thing that could not be taken in, in a sentence. */
@@ -49,9 +56,10 @@ export interface RunBoard {
   dismissProblem: () => void
 }
 
-type LiveMessage =
-  | { type: 'blocks'; blocks: ReadingBlock[] }
-  | { type: 'facts'; events: RunEvent[]; analysis: RunAnalysis | null }
+/** Entries by hand that are drawn without asking the worker. */
+const MOST_ENTRIES = 700
+/** A refused stream is asked for again after this, ms. */
+const REFUSED_MS = 5000
 
 /**
  * One run on this device. The facts live in the browser's database from the moment they are made; the server's copy is merged
@@ -60,23 +68,25 @@ type LiveMessage =
 export function openRunBoard(runId: string): RunBoard & { start: () => void; close: () => void } {
   const listeners = new Set<() => void>()
   let kept: KeptRun | null = null
-  let blocks = new Map<string, ReadingBlock>()
+  /** Number of the last block that was handed to the worker. */
+  let upTo = 0
   let snapshot: BoardSnapshot = {
     loading: true,
     state: emptyRun(runId),
     facts: runFacts(emptyRun(runId)),
-    blocks: [],
     analysis: null,
+    levels: { tS: [], mm: [] },
+    streamed: 0,
     meta: null,
     sync: 'stored',
     problem: null,
   }
-  let keptBlocks = 0
   let closed = false
   let unsubscribe = () => {}
   /** Facts of this run that the server refused and the screen has said so. */
   const told = new Set<string>()
   let stream: EventSource | null = null
+  let retry: ReturnType<typeof setTimeout> | undefined
   let analysing = false
   let analyseAgain = false
 
@@ -97,7 +107,9 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
   }
 
   function setState(state: RunState): void {
-    emit({ state, facts: runFacts(state) })
+    const facts = runFacts(state)
+    // What was entered is drawn at once; a stream is drawn where it lives.
+    emit({ state, facts, ...(upTo === 0 ? { levels: drawnLevels(facts, [], MOST_ENTRIES) } : {}) })
     analyse()
   }
 
@@ -109,9 +121,10 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     }
     analysing = true
     compute
-      .analyse(snapshot.state, snapshot.blocks)
-      .then((analysis) => {
-        if (!closed) emit({ analysis })
+      .say(snapshot.state)
+      .then(({ analysis, levels, streamed }) => {
+        // What was entered meanwhile is not lost from the drawing for as long as the next round takes.
+        if (!closed) emit({ analysis, streamed, ...(upTo > 0 ? { levels } : {}) })
       })
       .catch(() => emit({ problem: 'The readings are kept, but could not be analysed.' }))
       .finally(() => {
@@ -131,19 +144,14 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     setState({ runId, events: [...events, ...own] })
     const run = keptNow()
     if (run) keepRun(run)
-    keepBlocks()
   }
 
-  /** What was streamed is on the server: it is kept here for a reload without network, now and then. */
-  function keepBlocks(): void {
-    if (blocks.size === keptBlocks) return
-    keptBlocks = blocks.size
-    writeBlocks(runId, [...blocks.values()]).catch(() => {})
-  }
-
-  function mergeBlocks(more: readonly ReadingBlock[]): void {
-    for (const block of more) blocks.set(block.id, block)
-    emit({ blocks: [...blocks.values()] })
+  /** Takes in blocks that came after those there are: they go to the worker, and are kept for a reload without network. */
+  function takeBlocks({ blocks, upTo: last }: Pick<BlocksAnswer, 'blocks' | 'upTo'>, fresh = true): void {
+    if (last <= upTo || blocks.length === 0) return
+    upTo = last
+    compute.stream(runId, blocks)
+    if (fresh) writePage({ runId, upTo: last, blocks }).catch(() => {})
     analyse()
   }
 
@@ -185,19 +193,21 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     if (mine.some(({ state }) => state === 'sent')) watch()
   }
 
-  /** Follows the run on the server. The browser reconnects by itself; on every new connection the whole run is read again. */
+  /** Follows the run on the server: all facts, and the blocks after those there are. The browser reconnects by itself, and says where it stopped. */
   function watch(): void {
     if (stream || closed) return
-    stream = new EventSource(`/api/runs/${runId}/live`)
-    stream.onopen = () => {
-      pull()
+    const source = new EventSource(`/api/runs/${runId}/live?after=${upTo}`)
+    stream = source
+    source.onmessage = ({ data, lastEventId }: MessageEvent<string>) => {
+      const live = JSON.parse(data) as LiveMessage
+      if (live.type === 'blocks') takeBlocks({ blocks: live.blocks, upTo: Number(lastEventId) })
+      else mergeFacts(live.events)
     }
-    stream.onmessage = (message) => {
-      const live = JSON.parse(message.data as string) as LiveMessage
-      if (live.type === 'blocks') mergeBlocks(live.blocks)
-      else {
-        mergeFacts(live.events)
-      }
+    source.onerror = () => {
+      // A server that answered with a refusal is not asked again by the browser: too many runs are open, or nobody is signed in.
+      if (source.readyState !== EventSource.CLOSED || stream !== source) return
+      stream = null
+      retry = setTimeout(watch, REFUSED_MS)
     }
   }
 
@@ -217,9 +227,11 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       }
       kept = { ...kept, visitId, machineLabel, siteName, instrumentLabel }
       emit({ meta: { visitId, machineLabel, siteName, instrumentLabel } })
-      blocks = new Map([...blocks, ...answer.blocks.map((block) => [block.id, block] as const)])
-      emit({ blocks: [...blocks.values()] })
       mergeFacts(answer.events)
+      for await (const page of blockPages(runId, upTo)) {
+        if (closed) return
+        takeBlocks(page)
+      }
       watch()
     } catch (error) {
       // Not on the server yet, or no server: the device's own copy stands.
@@ -229,14 +241,14 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
 
   async function start(): Promise<void> {
     closed = false
-    const [found, streamed] = await Promise.all([readRun(runId), readBlocks(runId)]).catch(
+    const [found, pages] = await Promise.all([readRun(runId), readPages(runId)]).catch(
       () => [null, []] as const,
     )
     if (closed) return
+    for (const page of pages) takeBlocks(page, false)
     if (found) {
       kept = found
-      blocks = new Map(streamed.map((block) => [block.id, block]))
-      emit({ meta: found, blocks: [...streamed] })
+      emit({ meta: found })
       setState({ runId, events: found.events })
     }
     await outboxReady
@@ -275,7 +287,6 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
           fresh.map((event) => ({ kind: 'run', visitId, runId, event })),
           keptNow(),
         )
-      keepBlocks()
       follow()
     },
     plan(meta, ...events) {
@@ -290,8 +301,12 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     close() {
       closed = true
       unsubscribe()
+      clearTimeout(retry)
       stream?.close()
       stream = null
+      // The next time it is opened, what was streamed is handed over anew.
+      upTo = 0
+      compute.forget(runId)
     },
   }
 }

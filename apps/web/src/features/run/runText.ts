@@ -1,4 +1,4 @@
-import { type RunAnalysis, type RunKind, type RunPhase, type Saying, sayRun } from '@brendik/core'
+import { type RunKind, type RunPhase, type RunSummary, type Saying, sayRun } from '@brendik/core'
 import { clockText } from '../../lib/time.ts'
 import { figure, type UnitSystem, withUnit } from '../../lib/units.ts'
 
@@ -59,8 +59,8 @@ export function sentence(saying: Saying, units: UnitSystem): string {
 }
 
 /** A line for lists: "13.8 L/min, 47 % slower". */
-export function shortResult(analysis: RunAnalysis | null, units: UnitSystem): string {
-  if (!analysis) return 'running'
+export function shortResult({ analysis, stoppedAtMs }: RunSummary, units: UnitSystem): string {
+  if (!analysis) return stoppedAtMs === null ? 'running' : 'being analysed'
   const flow = analysis.quantities.flowLMin
   const leak = analysis.quantities.leakLH
   const head = headline(analysis.saying, 'stopped')

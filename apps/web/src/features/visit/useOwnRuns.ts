@@ -1,6 +1,6 @@
 import { type RunAnalysis, runFacts } from '@brendik/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { type KeptRun, readBlocks } from '../../outbox/deviceDb.ts'
+import { type KeptRun, readPages } from '../../outbox/deviceDb.ts'
 import { useKeptRuns } from '../../outbox/useKeptRuns.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { compute } from '../../workers/compute.ts'
@@ -28,8 +28,13 @@ export function useOwnRuns(visitId: string): OwnRun[] {
       const state = stateOf(run)
       if (asked.current.get(run.runId) === state) continue
       asked.current.set(run.runId, state)
-      readBlocks(run.runId)
-        .then((blocks) => compute.analyse(run, blocks))
+      readPages(run.runId)
+        .then((pages) =>
+          compute.analyse(
+            run,
+            pages.flatMap(({ blocks }) => blocks),
+          ),
+        )
         .then(
           (analysis) => {
             if (asked.current.get(run.runId) === state)
@@ -54,6 +59,7 @@ export function useOwnRuns(visitId: string): OwnRun[] {
             taps: [...plan.taps],
             instrumentLabel: run.instrumentLabel,
             analysis: analyses.get(run.runId) ?? null,
+            pending: false,
             plan,
             waits: run.waits,
           },

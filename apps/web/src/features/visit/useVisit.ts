@@ -19,7 +19,12 @@ export function useVisit(
   /** Why nothing can be kept here, in a sentence. */
   problem: string | null
 } {
-  const { data, error } = useQuery({ ...visitQuery(visitId), refetchInterval: 4000, enabled })
+  const { data, error } = useQuery({
+    ...visitQuery(visitId),
+    // A verdict under way is there in a moment.
+    refetchInterval: ({ state }) => (state.data?.runs.some((run) => run.pending) ? 600 : 4000),
+    enabled,
+  })
   const outbox = useOutbox()
   const problem = useStorageProblem()
   const own = useOwnRuns(visitId)
