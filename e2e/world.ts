@@ -79,8 +79,10 @@ export const test = base.extend<
       if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
       const name = `brendik_e2e_${process.pid}_${Date.now()}`
       await statement(admin, `create database ${name}`)
+      const own = (address: string) => Object.assign(new URL(address), { pathname: `/${name}` }).toString()
       const env = {
-        DATABASE_URL: Object.assign(new URL(admin), { pathname: `/${name}` }).toString(),
+        DATABASE_URL: own(admin),
+        SERVER_DATABASE_URL: own(process.env.SERVER_DATABASE_URL ?? admin),
         PORT: String(await freePort()),
         WEB_DIR: 'apps/web/dist',
         BRENDIK_DEMO: '1',

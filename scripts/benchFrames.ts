@@ -32,9 +32,11 @@ export async function framesWhileStreaming(
   await client.query(`create database ${name}`)
   const port = String(20_000 + (process.pid % 20_000))
   const url = `http://127.0.0.1:${port}`
+  const own = (address: string) => Object.assign(new URL(address), { pathname: `/${name}` }).toString()
   const env = {
     ...process.env,
-    DATABASE_URL: Object.assign(new URL(admin), { pathname: `/${name}` }).toString(),
+    DATABASE_URL: own(admin),
+    SERVER_DATABASE_URL: own(process.env.SERVER_DATABASE_URL ?? admin),
     PORT: port,
     WEB_DIR: 'apps/web/dist',
     BRENDIK_DEMO: '1',

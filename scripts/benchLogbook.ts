@@ -106,11 +106,13 @@ async function fill({ client, actor, database }: BenchWorld): Promise<void> {
     usedReadings: 100,
     basis: { of: 'flow', flowLMin: 14, readingsSe: 0.1, geometrySe: 0.2, startMm: 120, endMm: 5 },
   })
-  await client.query("set session_replication_role = 'replica'")
+  // What the triggers keep is filled at the end, at once.
+  await triggers(client, 'disable')
   for (const [w, technician, count] of [
     [actor.workshopId, actor.technicianId, VISITS],
     [other.workshopId, other.technicianId, VISITS / 5],
   ] as const) {
+    await client.query("select set_config('brendik.workshop_id', $1, false)", [w])
     const run = (text: string, ...values: unknown[]) =>
       client.query(text.replaceAll('$W', `'${w}'::uuid`), values)
     await run(`insert into customer (workshop_id, id, name) select $W, gen_random_uuid(),
@@ -141,7 +143,7 @@ async function fill({ client, actor, database }: BenchWorld): Promise<void> {
       `insert into run (workshop_id, id, visit_id, kind) select $W, gen_random_uuid(), id, k from visit, unnest(array['fill','drain']) k where workshop_id = $W`,
     )
     await run(
-      `insert into run_result (workshop_id, run_id, analysis) select $W, id, $1::jsonb from run where workshop_id = $W`,
+      `insert into run_result (workshop_id, run_id, analysis, version) select $W, id, $1::jsonb, ${ANALYSIS_VERSION} from run where workshop_id = $W`,
       analysis,
     )
     await run(
@@ -152,6 +154,7 @@ async function fill({ client, actor, database }: BenchWorld): Promise<void> {
       technician,
     )
   }
+  await client.query("select set_config('brendik.workshop_id', $1, false)", [actor.workshopId])
   await client.query(
     `insert into reading_block (workshop_id, id, run_id, source, first_at, offset_ms, level_mm, ruler_mm, flow_l_min, seq)
     select workshop_id, gen_random_uuid(), id, 'stream', now(), c.o, c.l, c.n, c.n, 0
@@ -159,11 +162,24 @@ async function fill({ client, actor, database }: BenchWorld): Promise<void> {
       (select array_agg(i * 100) o, array_agg((i * 0.7)::real) l, array_agg(null::real) n from generate_series(1, ${PER_BLOCK}) i) c`,
     [actor.workshopId, READINGS / PER_BLOCK],
   )
-  await client.query("set session_replication_role = 'origin'")
-  for (const w of [actor.workshopId, other.workshopId])
+  await triggers(client, 'enable')
+  for (const w of [actor.workshopId, other.workshopId]) {
+    await client.query("select set_config('brendik.workshop_id', $1, false)", [w])
     await client.query(
       'select refresh_visit_search($1::uuid, (select array_agg(id) from visit where workshop_id = $1::uuid))',
       [w],
     )
+  }
   await client.query('analyze')
+}
+
+async function triggers(client: BenchWorld['client'], does: 'enable' | 'disable'): Promise<void> {
+  await client.query(`do $$
+    declare
+      t text;
+    begin
+      for t in select tablename from pg_tables where schemaname = current_schema() and tablename <> 'migration' loop
+        execute format('alter table %I ${does} trigger user', t);
+      end loop;
+    end $$`)
 }

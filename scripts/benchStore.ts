@@ -17,6 +17,7 @@ export interface Figure {
 export interface BenchWorld {
   url: string
   database: Database
+  /** As the owner of the tables. */
   client: pg.Client
   /** One workshop with its owner. */
   actor: Actor & { technicianId: string }
@@ -30,10 +31,11 @@ export async function withBenchDatabase<T>(work: (world: BenchWorld) => Promise<
   const server = new pg.Client({ connectionString: admin })
   await server.connect()
   await server.query(`create database ${name}`)
-  const url = Object.assign(new URL(admin), { pathname: `/${name}` }).toString()
-  await migrate(url)
+  const own = (address: string) => Object.assign(new URL(address), { pathname: `/${name}` }).toString()
+  const url = own(process.env.SERVER_DATABASE_URL ?? admin)
+  await migrate(own(admin))
   const database = openDatabase(url)
-  const client = new pg.Client({ connectionString: url })
+  const client = new pg.Client({ connectionString: own(admin) })
   await client.connect()
   const actor = { workshopId: crypto.randomUUID(), technicianId: crypto.randomUUID() }
   await database.door.run('upsertWorkshop', [actor.workshopId, 'bench', false])

@@ -29,6 +29,7 @@ ensure_web() {
 }
 
 # DATABASE_URL from outside wins; else the project's own PostgreSQL is started, and stopped at the end if it was we who started it.
+# DATABASE_URL is who owns the tables and migrates, SERVER_DATABASE_URL who serves; without the second one the first does both.
 STARTED_DB=""
 ensure_database() {
   [ -z "${DATABASE_URL:-}" ] || { say "using the database of DATABASE_URL"; return; }
@@ -37,7 +38,8 @@ ensure_database() {
     STARTED_DB=1
     DATABASE_URL="$(bash scripts/db.sh start)"
   fi
-  export DATABASE_URL
+  SERVER_DATABASE_URL="$(bash scripts/db.sh server-url)"
+  export DATABASE_URL SERVER_DATABASE_URL
 }
 
 CHILDREN=()

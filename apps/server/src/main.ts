@@ -6,8 +6,8 @@ import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
 import { USUAL_LIMITS } from './door/limits.ts'
 
-const url = process.env.DATABASE_URL
-if (!url) {
+const ownerUrl = process.env.DATABASE_URL
+if (!ownerUrl) {
   console.error('DATABASE_URL is not set: start the server with npm start or npm run demo')
   process.exit(2)
 }
@@ -15,7 +15,9 @@ const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' })
 const wantedPort = Number(process.env.PORT ?? 4310)
 const host = process.env.HOST ?? '127.0.0.1'
 
-await migrate(url)
+await migrate(ownerUrl)
+// Who serves owns no table: without the role that every transaction begins with, nothing can be read at all.
+const url = process.env.SERVER_DATABASE_URL ?? ownerUrl
 const db = openDatabase(url)
 const analyser = await startAnalyser(url, log)
 const app = await createApp({

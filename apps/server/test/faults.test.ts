@@ -58,15 +58,11 @@ async function freePort(): Promise<number> {
   probe.close()
   return typeof address === 'object' && address ? address.port : 0
 }
-const cutAllConnections = () =>
-  server.query(
-    'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
-  )
 const oneBlock = () => ({ blocks: [{ id: id(), atMs: [zero + 1000], levelMm: [99] }] })
 
 it('goes on after every database connection was cut', async () => {
   const runId = await startedRun()
-  await cutAllConnections()
+  await server.cutConnections()
   // The first request may find its connection dead and is told so; a sender sends again, and nothing is stored twice.
   const body = oneBlock()
   const statuses: number[] = []
@@ -85,7 +81,7 @@ it('survives a connection that dies under a transaction in flight, again and aga
     server.request('POST', `/api/ingest/runs/${runId}/blocks`, oneBlock()),
   )
   for (let i = 0; i < 5; i++) {
-    await cutAllConnections()
+    await server.cutConnections()
     await new Promise((resolve) => setTimeout(resolve, 15))
   }
   const statuses = (await Promise.all(sendings)).map(({ status }) => status)
@@ -167,7 +163,12 @@ it('says of a value that the database cannot take that it is one, and of a full 
 it('answers what is under way when it is told to stop', async () => {
   const port = await freePort()
   const child = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
-    env: { ...process.env, DATABASE_URL: server.databaseUrl, PORT: String(port) },
+    env: {
+      ...process.env,
+      DATABASE_URL: server.databaseUrl,
+      SERVER_DATABASE_URL: server.serverUrl,
+      PORT: String(port),
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   await once(child.stdout, 'data')

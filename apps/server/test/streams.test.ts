@@ -112,10 +112,6 @@ function screen(runId: string, url = server.url) {
     },
   }
 }
-const cutAllConnections = () =>
-  server.query(
-    'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
-  )
 const numbers = (count: number) => Array.from({ length: count }, (_, i) => i)
 
 it('shows every block once and in order, though the screen and the database’s connections are cut meanwhile', async () => {
@@ -124,7 +120,7 @@ it('shows every block once and in order, though the screen and the database’s 
   const elsewhere = screen(runId, await server.another())
   for (const n of numbers(60)) {
     await ingest(runId, [block(n)])
-    if (n % 17 === 8) await cutAllConnections()
+    if (n % 17 === 8) await server.cutConnections()
     if (n % 13 === 5) here.cut()
   }
   await until('all blocks', () => here.levels.length >= 60 && elsewhere.levels.length >= 60)

@@ -25,7 +25,9 @@ export interface Inside {
 export interface TestServer {
   url: string
   db: Database
+  /** As the owner of the tables, and as the server enters. */
   databaseUrl: string
+  serverUrl: string
   /** As the first workshop's owner. */
   home: Inside
   request: Ask
@@ -35,9 +37,29 @@ export interface TestServer {
   enter: (name: string, workshopId?: string, role?: 'owner' | 'technician') => Promise<Inside>
   /** One more server process' worth of app on the same database. */
   another: () => Promise<string>
+  /** Looks into every table and behind every wall, as nobody of the product can. */
   query: (text: string, values?: unknown[]) => Promise<pg.QueryResult>
+  /** Cuts every connection that the product holds to its database. */
+  cutConnections: () => Promise<void>
   close: () => Promise<void>
 }
+
+/** A role that the tests make for themselves in their own databases, and the product does not know. */
+const INSPECTOR = `do $$
+declare
+  t text;
+begin
+  begin
+    create role brendik_inspector login password 'looks everywhere';
+  exception when duplicate_object or unique_violation then null;
+  end;
+  grant usage on schema public to brendik_inspector;
+  grant all on all tables in schema public to brendik_inspector;
+  grant execute on all functions in schema public to brendik_inspector;
+  for t in select tablename from pg_tables where schemaname = 'public' and rowsecurity loop
+    execute format('create policy inspector on %I to brendik_inspector using (true) with check (true)', t);
+  end loop;
+end $$`
 
 /** A server on a new, empty database of the real PostgreSQL. */
 export async function startTestServer(
@@ -48,10 +70,13 @@ export async function startTestServer(
   if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
   const name = `brendik_test_${process.pid}_${Date.now()}_${Math.floor(Math.random() * 1e6)}`
   await runOnce(admin, `create database ${name}`)
-  const databaseUrl = Object.assign(new URL(admin), { pathname: `/${name}` }).toString()
+  const own = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).toString()
+  const databaseUrl = own(admin)
+  const serverUrl = own(process.env.SERVER_DATABASE_URL ?? admin)
   await migrate(databaseUrl)
-  const db = openDatabase(databaseUrl)
-  const analyser = verdicts ? await startAnalyser(databaseUrl, pino({ level: 'silent' })) : null
+  await runOnce(databaseUrl, INSPECTOR)
+  const db = openDatabase(serverUrl)
+  const analyser = verdicts ? await startAnalyser(serverUrl, pino({ level: 'silent' })) : null
   const servers: ReturnType<typeof createServer>[] = []
   const listen = async () => {
     const app = await createApp({
@@ -66,7 +91,13 @@ export async function startTestServer(
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   }
   const url = await listen()
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 })
+  const inspector = Object.assign(new URL(databaseUrl), {
+    username: 'brendik_inspector',
+    password: 'looks everywhere',
+  }).toString()
+  const pool = new pg.Pool({ connectionString: inspector, max: 2 })
+  pool.on('connect', (client) => client.on('error', () => {}))
+  pool.on('error', () => {})
   const ask: TestServer['ask'] = (headers, method, path, body) =>
     fetch(`${url}${path}`, {
       method,
@@ -99,12 +130,18 @@ export async function startTestServer(
     url,
     db,
     databaseUrl,
+    serverUrl,
     home,
     request: home.request,
     ask,
     enter,
     another: listen,
     query: (text, values) => pool.query(text, values),
+    cutConnections: () =>
+      runOnce(
+        databaseUrl,
+        'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+      ),
     async close() {
       for (const server of servers) {
         server.closeAllConnections()

@@ -349,7 +349,13 @@ describe('the day', () => {
     expect(await due(365)).toEqual([])
   })
   it('two looks at the hoses at once leave the later one standing, in whatever order they are stored', async () => {
-    const clients = [0, 1].map(() => new pg.Client({ connectionString: server.databaseUrl }))
+    const clients = [0, 1].map(
+      () =>
+        new pg.Client({
+          connectionString: server.serverUrl,
+          options: `-c role=brendik_app -c brendik.workshop_id=${server.home.workshopId}`,
+        }),
+    )
     const [one, two] = clients as [pg.Client, pg.Client]
     await Promise.all(clients.map((client) => client.connect()))
     const look = (client: pg.Client, at: string) =>

@@ -328,7 +328,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     expect(open).not.toBe(text)
     const values = [own.workshopId, ...(valuesOf[name] as unknown[])]
     const rowsAs = async (who: Inside) => {
-      const client = new pg.Client({ connectionString: server.databaseUrl })
+      const client = new pg.Client({ connectionString: server.serverUrl })
       await client.connect()
       await client.query('begin; set local role brendik_app')
       await client.query("select set_config('brendik.workshop_id', $1, true)", [who.workshopId])
@@ -349,7 +349,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     expect(seen).not.toMatch(/debris|"same":true|"mime"/)
   })
   it('writes nothing into the first workshop either', async () => {
-    const client = new pg.Client({ connectionString: server.databaseUrl })
+    const client = new pg.Client({ connectionString: server.serverUrl })
     await client.connect()
     await client.query('begin; set local role brendik_app')
     await client.query("select set_config('brendik.workshop_id', $1, true)", [bare.workshopId])
@@ -383,10 +383,55 @@ describe('with the workshop’s condition taken out of a query', () => {
     await expect(client.query('select password_hash from technician')).rejects.toThrow(/permission denied/)
     await client.end()
   })
-  it('has a wall around every table that holds a workshop’s rows', async () => {
+  it('has a wall around every table that holds a workshop’s rows, for its owner too', async () => {
     const { rows } = await server.query(
-      "select c.relname from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'workshop_id' where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace and not c.relrowsecurity",
+      "select c.relname, c.relrowsecurity, c.relforcerowsecurity from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'workshop_id' where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace",
     )
-    expect(rows).toEqual([])
+    expect(rows.length).toBeGreaterThan(18)
+    expect(rows.filter((row) => !row.relrowsecurity)).toEqual([])
+    // The words of the search: read by the owner's functions alone.
+    expect(rows.filter((row) => !row.relforcerowsecurity).map((row) => row.relname)).toEqual(['visit_search'])
+  })
+  it('shows nothing to who serves, nor to who owns the tables, once the role that begins every transaction is taken back', async () => {
+    for (const url of [server.serverUrl, server.databaseUrl]) {
+      const client = new pg.Client({ connectionString: url })
+      await client.connect()
+      const { rows } = await client.query(
+        'select rolsuper or rolbypassrls as above from pg_roles where rolname = session_user',
+      )
+      expect(rows).toEqual([{ above: false }])
+      await client.query('begin')
+      // Who owns the tables has no need of the role, and is not given it.
+      if (url === server.serverUrl) await client.query('set local role brendik_app; reset role')
+      for (const { relname } of (
+        await server.query(
+          "select relname from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace and relforcerowsecurity",
+        )
+      ).rows)
+        expect([
+          relname,
+          await client.query(`savepoint s; select count(*)::int as n from ${relname}; release s`).then(
+            (answers) => (answers as unknown as pg.QueryResult[])[1]?.rows[0].n,
+            async () => {
+              await client.query('rollback to s')
+              return 0
+            },
+          ),
+        ]).toEqual([relname, 0])
+      await client.end()
+    }
+  })
+  it('lets who serves change no wall', async () => {
+    const client = new pg.Client({ connectionString: server.serverUrl })
+    await client.connect()
+    for (const change of [
+      'alter table visit no force row level security',
+      'alter table visit disable row level security',
+      'create policy mine on visit using (true)',
+      'set role brendik_owner',
+      'drop table visit',
+    ])
+      await expect(client.query(change)).rejects.toThrow(/must be owner|permission denied|does not exist/)
+    await client.end()
   })
 })

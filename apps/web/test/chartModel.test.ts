@@ -3,7 +3,6 @@ import { expect, it } from '@jest/globals'
 import { bandOf, extent, niceStep, traceOf } from '../src/charts/chartModel.ts'
 import { expectedLevelsAt } from '../src/features/run/expectedLevels.ts'
 
-const at = 1_790_000_000_000
 const plan: RunPlan = {
   kind: 'drain',
   machine: { ...familyDefaults('front-load'), label: 'made up' },

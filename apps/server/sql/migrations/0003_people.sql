@@ -12,7 +12,9 @@ begin
       if not exists (select from pg_roles where rolname = wanted) then
         execute format('create role %I nologin', wanted);
       end if;
+      -- Where somebody else serves than who owns the tables, the owner has no need of either role.
       if not (select rolsuper from pg_roles where rolname = current_user)
+        and not exists (select from pg_roles where rolname = 'brendik_server')
         and not exists (
           select from pg_auth_members m join pg_roles g on g.oid = m.roleid join pg_roles u on u.oid = m.member
           where g.rolname = wanted and u.rolname = current_user) then
