@@ -134,6 +134,10 @@ export const test = base.extend<
     async ({ page }, use) => {
       const errors: string[] = []
       page.on('pageerror', (error) => errors.push(error.message))
+      // What the page is not allowed to do it must not try.
+      page.on('console', (message) => {
+        if (/Content Security Policy/i.test(message.text())) errors.push(message.text())
+      })
       await use(errors)
       if (errors.length > 0) throw new Error(`the page threw: ${errors.join('; ')}`)
     },

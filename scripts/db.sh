@@ -131,7 +131,7 @@ start() {
   as "$BIN/pg_isready" -q -h 127.0.0.1 -p "$(port)" -t 30
   [ -s "$SECRETS" ] || close_doors
   sql postgres >/dev/null <<SQL
-set client_min_messages = warning;
+set client_min_messages = error;
 select format('create role %I nologin', r) from unnest(array['brendik_app', 'brendik_door']) r where not exists (select from pg_roles where rolname = r) \gexec
 select format('create role %I', r) from unnest(array['brendik_owner', 'brendik_server']) r where not exists (select from pg_roles where rolname = r) \gexec
 alter role brendik_owner login nosuperuser nobypassrls createdb createrole inherit password '$(secret owner)';

@@ -1,17 +1,20 @@
 import { existsSync } from 'node:fs'
 import path from 'node:path'
+import { PAGES } from '@brendik/core'
 import compression from 'compression'
-import express, { type Express } from 'express'
+import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
-import { pinoHttp } from 'pino-http'
 import type { Database } from './db/database.ts'
+import { allowedHosts } from './door/allowedHosts.ts'
 import { allRequests } from './door/limits.ts'
 import { sameOrigin } from './door/sameOrigin.ts'
 import { instrumentDoor, signedIn, whoIsIt } from './door/whoIsIt.ts'
 import { AppError } from './errors/AppError.ts'
 import { errorHandler } from './errors/errorHandler.ts'
 import { openLiveRuns } from './live/liveRuns.ts'
+import { logRequests } from './log.ts'
+import { openMetrics } from './metrics.ts'
 import { logbookRoutes } from './routes/logbookRoutes.ts'
 import { peopleRoutes } from './routes/peopleRoutes.ts'
 import { photoRoutes } from './routes/photoRoutes.ts'
@@ -21,37 +24,52 @@ import { type DoorOptions, sessionRoutes } from './routes/sessionRoutes.ts'
 import { visitRoutes } from './routes/visitRoutes.ts'
 import { visitFileJsonSchema } from './visitFileJsonSchema.ts'
 
+/** Where the server stands: behind which proxies, and under which names. */
+export interface NetworkOptions {
+  /** As Express takes it: how many proxies, or which addresses they have; false = none. */
+  trustProxy: boolean | number | string
+  allowedHosts: readonly string[]
+}
+export const NO_PROXY: NetworkOptions = { trustProxy: false, allowedHosts: [] }
+
 export interface AppDeps {
   db: Database
   log: Logger
   door: DoorOptions
+  network?: NetworkOptions
   /** Folder of the built web app; without it only the API is served. */
   webDir: string | null
 }
 
 /** The server's routes; builds, never listens. */
-export async function createApp({ db, log, door, webDir }: AppDeps): Promise<Express> {
+export async function createApp({ db, log, door, network = NO_PROXY, webDir }: AppDeps): Promise<Express> {
   const app = express()
   app.disable('x-powered-by')
-  app.use(
-    pinoHttp({
-      logger: log,
-      quietReqLogger: true,
-      customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? 'error' : 'debug'),
-    }),
-  )
+  app.set('trust proxy', network.trustProxy)
+  const metrics = openMetrics()
+  app.use(logRequests(log), metrics.measure, allowedHosts(network.allowedHosts))
   app.use(
     helmet({
       contentSecurityPolicy: {
-        // Photos are shown from the device before they are sent.
+        useDefaults: false,
         directives: {
-          upgradeInsecureRequests: null,
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          styleSrc: ["'self'"],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          // Photos are shown from the device before they are sent.
           imgSrc: ["'self'", 'data:', 'blob:'],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
           frameAncestors: ["'none'"],
         },
       },
     }),
   )
+  app.get('/metrics', metrics.show)
   // An event stream must not be held back by the compressor.
   app.use(
     compression({
@@ -95,8 +113,16 @@ export async function createApp({ db, log, door, webDir }: AppDeps): Promise<Exp
     const root = path.resolve(webDir)
     if (!existsSync(path.join(root, 'index.html'))) throw new Error(`${root}: the web app is not built`)
     app.use(express.static(root, { index: false, setHeaders: cacheFor }))
-    app.get('/{*splat}', (_request, response) => {
-      response.set('cache-control', 'no-cache').sendFile(path.join(root, 'index.html'))
+    const page = (status: number): RequestHandler => {
+      return (_request, response) => {
+        response.status(status).set('cache-control', 'no-cache').sendFile(path.join(root, 'index.html'))
+      }
+    }
+    app.get([...PAGES], page(200))
+    // A file that is not there is no page; an unknown page is the app's own to say so, with the status that machines read.
+    app.get('/{*splat}', (request, response, next) => {
+      if (path.extname(request.path) === '') return page(404)(request, response, next)
+      response.status(404).type('text').send('not found')
     })
   }
   app.use(errorHandler)

@@ -1,23 +1,28 @@
 import { createServer } from 'node:http'
-import pino from 'pino'
+import path from 'node:path'
 import { startAnalyser } from './analysis/startAnalyser.ts'
 import { createApp } from './app.ts'
 import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
 import { USUAL_LIMITS } from './door/limits.ts'
+import { openLog } from './log.ts'
 
 const ownerUrl = process.env.DATABASE_URL
 if (!ownerUrl) {
   console.error('DATABASE_URL is not set: start the server with npm start or npm run demo')
   process.exit(2)
 }
-const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' })
+const logFile = process.env.LOG_FILE || '.data/server.log'
+const log = openLog(logFile, process.env.LOG_LEVEL ?? 'warn')
 const wantedPort = Number(process.env.PORT ?? 4310)
 const host = process.env.HOST ?? '127.0.0.1'
 
-await migrate(ownerUrl)
+await migrate(ownerUrl).catch((error: Error) => {
+  console.error(error.message)
+  process.exit(1)
+})
 // Who serves owns no table: without the role that every transaction begins with, nothing can be read at all.
-const url = process.env.SERVER_DATABASE_URL ?? ownerUrl
+const url = process.env.SERVER_DATABASE_URL || ownerUrl
 const db = openDatabase(url)
 const analyser = await startAnalyser(url, log)
 const app = await createApp({
@@ -27,6 +32,13 @@ const app = await createApp({
     demo: process.env.BRENDIK_DEMO === '1',
     openSignUp: process.env.BRENDIK_SIGN_UP === 'open',
     limits: USUAL_LIMITS,
+  },
+  network: {
+    trustProxy: proxies(process.env.TRUST_PROXY),
+    allowedHosts: (process.env.ALLOWED_HOSTS ?? '')
+      .split(',')
+      .map((name) => name.trim())
+      .filter(Boolean),
   },
   webDir: process.env.WEB_DIR ?? null,
 })
@@ -43,6 +55,7 @@ function listen(port: number): void {
   })
   server.listen(port, host, () => {
     process.send?.({ port })
+    console.log(`log: ${path.resolve(logFile)}`)
     console.log(`listening on http://${host}:${port}`)
   })
 }
@@ -62,3 +75,9 @@ function stop(): void {
 }
 process.on('SIGINT', stop)
 process.on('SIGTERM', stop)
+
+/** TRUST_PROXY: how many proxies stand in front, or their addresses; nothing = none, so that nobody can claim another's address. */
+function proxies(told: string | undefined): boolean | number | string {
+  if (!told) return false
+  return /^\d+$/.test(told) ? Number(told) : told
+}

@@ -130,7 +130,7 @@ describe('coming in', () => {
   })
   it('sends the headers that keep a page from being framed, sniffed or scripted from elsewhere', async () => {
     const { headers } = await server.ask(nobody, 'GET', '/api/session')
-    expect(headers.get('content-security-policy')).toMatch(/default-src 'self'.*frame-ancestors 'none'/)
+    expect(headers.get('content-security-policy')).toMatch(/default-src 'none'.*frame-ancestors 'none'/)
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect(headers.get('x-powered-by')).toBeNull()
   })

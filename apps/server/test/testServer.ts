@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net'
 import pg from 'pg'
 import pino from 'pino'
 import { startAnalyser } from '../src/analysis/startAnalyser.ts'
-import { createApp } from '../src/app.ts'
+import { createApp, type NetworkOptions, NO_PROXY } from '../src/app.ts'
 import { type Database, openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
 import { USUAL_LIMITS } from '../src/door/limits.ts'
@@ -44,6 +44,14 @@ export interface TestServer {
   close: () => Promise<void>
 }
 
+interface Circumstances {
+  /** Whether a thread makes verdicts. */
+  verdicts: boolean
+  webDir: string | null
+  log: pino.Logger
+  network: NetworkOptions
+}
+
 /** A role that the tests make for themselves in their own databases, and the product does not know. */
 const INSPECTOR = `do $$
 declare
@@ -64,7 +72,12 @@ end $$`
 /** A server on a new, empty database of the real PostgreSQL. */
 export async function startTestServer(
   door: Partial<DoorOptions> = {},
-  { verdicts = true } = {},
+  {
+    verdicts = true,
+    webDir = null,
+    log = pino({ level: 'silent' }),
+    network = NO_PROXY,
+  }: Partial<Circumstances> = {},
 ): Promise<TestServer> {
   const admin = process.env.DATABASE_URL
   if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
@@ -81,9 +94,10 @@ export async function startTestServer(
   const listen = async () => {
     const app = await createApp({
       db,
-      log: pino({ level: 'silent' }),
+      log,
       door: { demo: false, openSignUp: false, limits: USUAL_LIMITS, ...door },
-      webDir: null,
+      network,
+      webDir,
     })
     const server = createServer(app).listen(0, '127.0.0.1')
     await once(server, 'listening')

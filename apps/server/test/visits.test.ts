@@ -11,6 +11,7 @@ import {
 } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import pg from 'pg'
+import sharp from 'sharp'
 import { searchWords } from '../src/routes/logbookRoutes.ts'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 
@@ -143,11 +144,22 @@ describe('what is said of a visit', () => {
 })
 
 describe('photos', () => {
-  const jpeg = (size: number) => {
-    const bytes = new Uint8Array(size)
-    bytes.set([0xff, 0xd8, 0xff, 0xe0])
-    return bytes
-  }
+  /** A picture as a phone may send it: lying on its side, with the place where it was taken. */
+  const jpeg = (width = 60, height = 40) =>
+    sharp({
+      create: {
+        width,
+        height,
+        channels: 3,
+        background: '#a33',
+        noise: { type: 'gaussian', mean: 90, sigma: 40 },
+      },
+    })
+      .withExif({ IFD0: { Make: 'made up' }, IFD3: { GPSLatitude: '51/1 30/1 0/1' } })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer()
+      .then((bytes) => new Uint8Array(bytes))
   const put = (
     photoId: string,
     bytes: Uint8Array<ArrayBuffer>,
@@ -158,9 +170,10 @@ describe('photos', () => {
       headers: { ...server.home.headers, 'content-type': 'image/jpeg' },
       body: bytes,
     })
-  it('are stored once, come back byte for byte, and can be taken back', async () => {
+  it('are stored once, upright and without where and by what they were taken, and can be taken back', async () => {
     const photoId = id()
-    const bytes = jpeg(5000)
+    const bytes = await jpeg(2400, 1200)
+    expect((await sharp(bytes).metadata()).exif?.toString('latin1')).toContain('made up')
     const answers = await Promise.all([put(photoId, bytes), put(photoId, bytes)])
     expect(
       await Promise.all(answers.map(async (a) => ((await a.json()) as { stored: number }).stored)).then((n) =>
@@ -169,7 +182,8 @@ describe('photos', () => {
     ).toEqual([0, 1])
     const back = await server.ask(server.home.headers, 'GET', `/api/photos/${photoId}`)
     expect(back.headers.get('content-type')).toBe('image/jpeg')
-    expect(new Uint8Array(await back.arrayBuffer())).toEqual(bytes)
+    const kept = await sharp(Buffer.from(await back.arrayBuffer())).metadata()
+    expect([kept.format, kept.width, kept.height, kept.exif]).toEqual(['jpeg', 800, 1600, undefined])
     expect((await visit()).photos.map((p) => p.id)).toContain(photoId)
     await say(server.home, entry({ topic: `photo-back:${photoId}`, value: true }))
     expect((await visit()).photos.map((p) => p.id)).not.toContain(photoId)
@@ -182,10 +196,28 @@ describe('photos', () => {
       /expected image\/jpeg, image\/png, image\/webp, got 23 bytes/,
     )
   })
+  it('are no more than pictures: what is cut short, or unpacks to far too much, is refused by name', async () => {
+    const whole = await jpeg(200, 200)
+    const cut = await put(id(), whole.slice(0, 300))
+    expect([cut.status, ((await cut.json()) as { message: string }).message]).toEqual([
+      400,
+      expect.stringMatching(/^photo: cannot be read as a picture/),
+    ])
+    const bomb = await sharp({ create: { width: 15_000, height: 12_000, channels: 3, background: '#fff' } })
+      .png({ compressionLevel: 9 })
+      .toBuffer()
+    expect(bomb.length).toBeLessThan(1e6)
+    const refused = await put(id(), new Uint8Array(bomb))
+    expect([refused.status, ((await refused.json()) as { message: string }).message]).toEqual([
+      400,
+      expect.stringMatching(/pixel/),
+    ])
+  })
   it('are refused when too large, for a stage that is none, or without a visit', async () => {
-    expect((await put(id(), jpeg(2_097_153))).status).toBe(413)
-    expect((await put(id(), jpeg(10), `visit=${visitId}&stage=attic&atMs=1`)).status).toBe(400)
-    expect((await put(id(), jpeg(10), `visit=${id()}&stage=arrive&atMs=1`)).status).toBe(404)
+    const picture = await jpeg()
+    expect((await put(id(), new Uint8Array(2_097_153))).status).toBe(413)
+    expect((await put(id(), picture, `visit=${visitId}&stage=attic&atMs=1`)).status).toBe(400)
+    expect((await put(id(), picture, `visit=${id()}&stage=arrive&atMs=1`)).status).toBe(404)
   })
 })
 

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { familyDefaults, type RunEvent } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import pg from 'pg'
+import sharp from 'sharp'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 
 /** Everything one workshop has, and a second workshop that tries to reach it. */
@@ -106,7 +107,9 @@ const reads = [
   '/api/session',
 ]
 const photoPath = `/api/photos/${ids.photo}?visit=${ids.visit}&stage=arrive&atMs=1`
-const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16, 74, 70, 73, 70])
+const JPEG = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#333' } })
+  .jpeg()
+  .toBuffer()
 const putPhoto = (by: Inside, bytes: Buffer = JPEG) =>
   fetch(`${server.url}${photoPath}`, {
     method: 'PUT',
@@ -315,6 +318,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listSites: [],
     listStreamBlocks: [ids.run, 0, 10, 1000],
     listVisits: [0, 4e12, false],
+    photoRoom: [ids.visit],
     lockRun: [ids.run],
     sameReadingBlock: [ids.block, ids.run, 0, '{0}', '{77}', '{NULL}', '{NULL}'],
     searchLogbook: [null, null, null, 50],
@@ -340,13 +344,15 @@ describe('with the workshop’s condition taken out of a query', () => {
     }
     // The same open query finds the rows for their owner: the test would otherwise pass on a query that finds nothing.
     const hit = new RegExp(
-      [SECRET, ...Object.values(ids), own.technicianId, 'debris', '"same"', '"mime"'].join('|'),
+      [SECRET, ...Object.values(ids), own.technicianId, 'debris', '"same"', '"mime"', '"ofVisit":1'].join(
+        '|',
+      ),
     )
     expect(await rowsAs(own)).toMatch(hit)
     const seen = await rowsAs(bare)
     expect(seen).not.toContain(SECRET)
     for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
-    expect(seen).not.toMatch(/debris|"same":true|"mime"/)
+    expect(seen).not.toMatch(/debris|"same":true|"mime"|"ofVisit":1/)
   })
   it('writes nothing into the first workshop either', async () => {
     const client = new pg.Client({ connectionString: server.serverUrl })

@@ -53,6 +53,7 @@ export type {
   VisitAnswer,
   VisitSummary,
 } from './contract/answers.ts'
+export { PAGES } from './contract/pages.ts'
 export {
   type ChangeAnswer,
   demoSignInSchema,

@@ -50,6 +50,7 @@ export const STATEMENTS = [
   'lockRun',
   'lockWorkshopPeople',
   'notifyRun',
+  'photoRoom',
   'putBackAnalysis',
   'renewSession',
   'revokeInstrumentKey',

@@ -21,8 +21,11 @@ if (!url) {
   console.error('DATABASE_URL is not set')
   process.exit(2)
 }
-await migrate(url)
-const db = openDatabase(process.env.SERVER_DATABASE_URL ?? url)
+await migrate(url).catch((error: Error) => {
+  console.error(error.message)
+  process.exit(1)
+})
+const db = openDatabase(process.env.SERVER_DATABASE_URL || url)
 const workshopId = DEMO_WORKSHOP.id
 await db.door.run('upsertWorkshop', [workshopId, DEMO_WORKSHOP.name, true])
 // Nobody has a password here: the only way in is the demo's own door, which the server opens on demand.

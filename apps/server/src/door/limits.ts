@@ -6,12 +6,32 @@ import { AppError } from '../errors/AppError.ts'
 export interface Limits {
   /** Failed sign-ins of one address for one account, in a quarter of an hour. */
   signInFailures: number
+  /** Failed tries of one address at all doors, of whatever account or link. */
+  failuresOfAddress: number
+  /** Failed sign-ins for one account from all addresses together: a crowd that guesses one password. */
+  failuresOfAccount: number
   /** Requests of one address a minute. */
   requestsAMinute: number
 }
-export const USUAL_LIMITS: Limits = { signInFailures: 10, requestsAMinute: 6000 }
+export const USUAL_LIMITS: Limits = {
+  signInFailures: 10,
+  failuresOfAddress: 60,
+  failuresOfAccount: 200,
+  requestsAMinute: 6000,
+}
 
-const address = (request: Request) => ipKeyGenerator(request.ip ?? '')
+/** The library looks for its own helper in the text of a key's function; it is called one step further down. */
+const KEYED_BY_HAND = { keyGeneratorIpFallback: false }
+
+/** One key for all forms of an address; a network that hands out many IPv6 addresses to one house is one. */
+export const addressOf = (ip: string) => ipKeyGenerator(ip.replace(/^::ffff:(?=\d+\.)/i, ''))
+const address = (request: Request) => addressOf(request.ip ?? '')
+const account = (request: Request) =>
+  String((request.body as { email?: unknown } | undefined)?.email ?? '')
+    .normalize('NFKC')
+    .trim()
+    .toLowerCase()
+    .slice(0, 200)
 const refuse = (message: string): RequestHandler => {
   return (_request, _response, next) => next(new AppError('too_many', message))
 }
@@ -22,23 +42,36 @@ export function allRequests({ requestsAMinute }: Limits): RequestHandler {
     limit: requestsAMinute,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
+    validate: KEYED_BY_HAND,
     keyGenerator: address,
     handler: refuse('Too many requests from this address: wait a minute.'),
   })
 }
 
+const QUARTER_MS = 15 * 60_000
 /** Only what failed counts, so that nobody is shut out by signing in often. */
-export function signInTries({ signInFailures }: Limits): RequestHandler {
+function failures(limit: number, keyGenerator: (request: Request) => string): RequestHandler {
   return rateLimit({
-    windowMs: 15 * 60_000,
-    limit: signInFailures,
+    windowMs: QUARTER_MS,
+    limit,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
+    validate: KEYED_BY_HAND,
     skipSuccessfulRequests: true,
-    keyGenerator: (request) =>
-      `${address(request)} ${String((request.body as { email?: unknown } | undefined)?.email ?? '')
-        .toLowerCase()
-        .slice(0, 200)}`,
+    keyGenerator,
     handler: refuse('Too many tries: wait a quarter of an hour.'),
   })
 }
+
+/** Sign-ins: by address and account, by address, and by account from wherever. */
+export function signInTries(limits: Limits): RequestHandler[] {
+  return [
+    failures(limits.signInFailures, (request) => `${address(request)} ${account(request)}`),
+    failures(limits.failuresOfAddress, address),
+    failures(limits.failuresOfAccount, account),
+  ]
+}
+
+/** Links and other doors without an account: one address that tries bad ones shuts out nobody else. */
+export const linkTries = ({ failuresOfAddress }: Limits): RequestHandler =>
+  failures(failuresOfAddress, address)

@@ -5,6 +5,7 @@ const STATUS = {
   not_signed_in: 401,
   not_allowed: 403,
   not_found: 404,
+  wrong_host: 421,
   run_not_found: 404,
   reference_missing: 409,
   batch_differs: 409,

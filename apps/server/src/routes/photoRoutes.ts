@@ -1,9 +1,14 @@
-import { idSchema, PHOTO_MOST_BYTES, PHOTO_TYPES, photoQuerySchema } from '@brendik/core'
+import { idSchema, PHOTO_MOST_BYTES, photoQuerySchema } from '@brendik/core'
 import express, { Router } from 'express'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { databasePhotos, imageTypeOf, type PhotoStore } from '../photos/photoStore.ts'
+import { cleanPhoto } from '../photos/cleanPhoto.ts'
+import { databasePhotos, type PhotoStore } from '../photos/photoStore.ts'
+
+/** What the photos of a workshop may take, and how many a visit may have. */
+const MOST_BYTES = Number(process.env.PHOTO_QUOTA_GB || 8) * 2 ** 30
+const MOST_OF_VISIT = 300
 
 /** Photos, each stored once under the id that the device gave it. */
 export function photoRoutes(store: PhotoStore = databasePhotos): Router {
@@ -16,18 +21,36 @@ export function photoRoutes(store: PhotoStore = databasePhotos): Router {
       const id = parseInput(idSchema, request.params.id)
       const { visit, stage, atMs } = parseInput(photoQuerySchema, request.query)
       const bytes: Buffer = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
-      const mime = imageTypeOf(bytes)
-      if (mime === null)
-        throw new AppError(
-          'input_invalid',
-          `photo: expected ${PHOTO_TYPES.join(', ')}, got ${bytes.length} bytes of something else`,
-        )
       if (!(await db.maybeOne('findVisit', [actor.workshopId, visit])))
         throw new AppError('not_found', `visit ${visit}: not found`)
+      const picture = await cleanPhoto(bytes)
+      const { bytes: used, ofVisit } = (await db.maybeOne<{ bytes: number; ofVisit: number }>('photoRoom', [
+        actor.workshopId,
+        visit,
+      ])) ?? { bytes: 0, ofVisit: 0 }
       const stored = await db.transaction(async (tx) => {
-        const values = [actor.workshopId, id, visit, actor.technicianId, atMs, stage, mime, bytes.length]
+        const values = [
+          actor.workshopId,
+          id,
+          visit,
+          actor.technicianId,
+          atMs,
+          stage,
+          'image/jpeg',
+          picture.length,
+        ]
         const fresh = (await tx.many('insertPhoto', values)).length
-        if (fresh > 0) await store.keep(tx, actor, id, bytes)
+        if (fresh > 0) {
+          // A photo that is here already is no new one, however full it is.
+          if (ofVisit >= MOST_OF_VISIT || used + picture.length > MOST_BYTES)
+            throw new AppError(
+              'too_large',
+              ofVisit >= MOST_OF_VISIT
+                ? `photo: this visit has ${MOST_OF_VISIT} photos, and takes no more`
+                : `photo: the photos of this workshop fill their ${MOST_BYTES / 2 ** 30} GB: ask who runs the server for more`,
+            )
+          await store.keep(tx, actor, id, picture)
+        }
         return fresh
       })
       response.json({ stored, known: 1 - stored })

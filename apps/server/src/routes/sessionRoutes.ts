@@ -12,7 +12,8 @@ import {
 import express, { type Request, type Response, Router } from 'express'
 import type { Actor, Database, Queries } from '../db/database.ts'
 import { clearCookie, parseCookie, SESSION_DAYS, setCookie } from '../door/cookies.ts'
-import { type Limits, signInTries } from '../door/limits.ts'
+import { mustBeGood } from '../door/goodPassword.ts'
+import { type Limits, linkTries, signInTries } from '../door/limits.ts'
 import { hashPassword, newToken, passwordFits, tokenHash } from '../door/secrets.ts'
 import { maybeScope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -38,6 +39,7 @@ export interface DoorOptions {
 export function sessionRoutes(db: Database, options: DoorOptions): Router {
   const router = Router()
   const tries = signInTries(options.limits)
+  const links = linkTries(options.limits)
   // Anybody may knock, with no more than a name and a password.
   const few = express.json({ limit: '16kb' })
 
@@ -58,6 +60,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     person: { name: string; email: string; password: string },
     role: Role,
   ): Promise<Person> {
+    mustBeGood('password', person.password, [person.name, person.email])
     const technicianId = randomUUID()
     const hash = await hashPassword(person.password)
     await tx
@@ -80,7 +83,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     }
     response.json(answer)
   })
-  router.post('/session', few, tries, async (request, response) => {
+  router.post('/session', few, ...tries, async (request, response) => {
     const { email, password } = parseInput(signInSchema, request.body)
     const found = await db.door.maybeOne<Person & { passwordHash: string }>('findByEmail', [email])
     if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found)
@@ -100,7 +103,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     clearCookie(response)
     response.json({ ok: true })
   })
-  router.post('/workshops', few, tries, async (request, response) => {
+  router.post('/workshops', few, links, async (request, response) => {
     const { workshopName, ...owner } = parseInput(newWorkshopSchema, request.body)
     const person = await db.door.transaction(async (tx) => {
       // Two first owners at once: the second waits, then finds that somebody is there.
@@ -114,7 +117,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     })
     await letIn(request, response, person)
   })
-  router.get('/invitations/:token', tries, async (request, response) => {
+  router.get('/invitations/:token', links, async (request, response) => {
     const token = parseInput(tokenSchema, request.params.token)
     const found = await db.door.maybeOne<{ workshopName: string; role: Role }>('findInvitation', [
       tokenHash(token),
@@ -122,7 +125,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     if (!found) throw new AppError('not_found', OVER)
     response.json({ workshopName: found.workshopName, role: found.role })
   })
-  router.post('/invitations/:token', few, tries, async (request, response) => {
+  router.post('/invitations/:token', few, links, async (request, response) => {
     const token = parseInput(tokenSchema, request.params.token)
     const guest = parseInput(newPersonSchema, request.body)
     const person = await db.door.transaction(async (tx) => {
@@ -135,12 +138,13 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     })
     await letIn(request, response, person)
   })
-  router.put('/me/password', few, tries, async (request, response) => {
+  router.put('/me/password', few, links, async (request, response) => {
     const { actor } = scopeOf(request)
     const { before, after } = parseInput(passwordChangeSchema, request.body)
     const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
     if (!(await passwordFits(found?.passwordHash ?? null, before)))
       throw new AppError('sign_in_refused', 'The old password is not right.')
+    mustBeGood('after', after, [scopeOf(request).who.name])
     const kept = parseCookie(request)
     await db.door.run('setPassword', [...mine(actor), await hashPassword(after)])
     await db.door.run('deleteSessionsOf', [...mine(actor), kept ? tokenHash(kept) : null])
