@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
-import { expect, test, type World } from '../world.ts'
+import type { World } from '../openWorld.ts'
+import { expect, test } from '../world.ts'
 
 // Its visits would stand on the list other files choose from.
 test.use({ worldOfItsOwn: 'seven faults' })

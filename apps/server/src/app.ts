@@ -1,8 +1,9 @@
-import { existsSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
+import { existsSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { PAGES } from '@brendik/core'
 import compression from 'compression'
-import express, { type Express, type RequestHandler } from 'express'
+import express, { type Express, type RequestHandler, type Response } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import type { Database } from './db/database.ts'
@@ -48,6 +49,10 @@ export async function createApp({ db, log, door, network = NO_PROXY, webDir }: A
   app.set('trust proxy', network.trustProxy)
   const metrics = openMetrics()
   app.use(logRequests(log), metrics.measure, allowedHosts(network.allowedHosts))
+  app.use((_request, response, next) => {
+    response.locals.nonce = randomBytes(16).toString('base64')
+    next()
+  })
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -56,7 +61,8 @@ export async function createApp({ db, log, door, network = NO_PROXY, webDir }: A
           defaultSrc: ["'none'"],
           scriptSrc: ["'self'"],
           workerSrc: ["'self'"],
-          styleSrc: ["'self'"],
+          // One library writes a style while a sheet is open; it knows the page's own word for it, and nobody else does.
+          styleSrc: ["'self'", (_request, response) => `'nonce-${(response as Response).locals.nonce}'`],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
           manifestSrc: ["'self'"],
@@ -112,13 +118,15 @@ export async function createApp({ db, log, door, network = NO_PROXY, webDir }: A
   if (webDir !== null) {
     const root = path.resolve(webDir)
     if (!existsSync(path.join(root, 'index.html'))) throw new Error(`${root}: the web app is not built`)
-    app.use(express.static(root, { index: false, setHeaders: cacheFor }))
+    const shell = readFileSync(path.join(root, 'index.html'), 'utf8')
     const page = (status: number): RequestHandler => {
       return (_request, response) => {
-        response.status(status).set('cache-control', 'no-cache').sendFile(path.join(root, 'index.html'))
+        const html = shell.replace('STYLE_NONCE', response.locals.nonce as string)
+        response.status(status).set('cache-control', 'no-cache').type('html').send(html)
       }
     }
-    app.get([...PAGES], page(200))
+    app.get(['/index.html', ...PAGES], page(200))
+    app.use(express.static(root, { index: false, setHeaders: cacheFor }))
     // A file that is not there is no page; an unknown page is the app's own to say so, with the status that machines read.
     app.get('/{*splat}', (request, response, next) => {
       if (path.extname(request.path) === '') return page(404)(request, response, next)

@@ -88,6 +88,8 @@ it('allows a page nothing from elsewhere, and no script or style written into it
   const policy = (await server.ask({}, 'GET', '/')).headers.get('content-security-policy') ?? ''
   expect(policy).toMatch(/default-src 'none'/)
   expect(policy).not.toMatch(/unsafe|https?:|\*/)
+  const again = (await server.ask({}, 'GET', '/')).headers.get('content-security-policy')
+  expect(again).not.toBe(policy)
 })
 it('writes no secret into its log, whatever fails', async () => {
   const [cookie, token] = ['brendik_session=SECRETCOOKIE', 'SECRETLINKSECRETLINKSECRET']

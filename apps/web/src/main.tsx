@@ -1,5 +1,6 @@
 import './index.css'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { setNonce } from 'get-nonce'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
@@ -9,6 +10,9 @@ import { Door } from './features/door/Door.tsx'
 import { startSender } from './outbox/sender.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
+
+// An open sheet holds the page behind it still by a style: the server lets that one in by its word.
+setNonce(document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content ?? '')
 
 const queryClient = new QueryClient({
   defaultOptions: {

@@ -71,7 +71,9 @@ export function Keypad({
   const [asked, setAsked] = useState<{ question: EntryQuestion; entryId: string; text: string } | null>(null)
   const field = useRef<HTMLInputElement>(null)
   const done = () => onClose(null)
-  const leave = () => onClose(typed === '' || touchedAtMs === null ? null : { key: typed, atMs: touchedAtMs })
+  // What is asked about has been entered: it is not waiting to be typed on.
+  const leave = () =>
+    onClose(asked || typed === '' || touchedAtMs === null ? null : { key: typed, atMs: touchedAtMs })
 
   const press = useCallback((key: string, pressedAtMs: number) => {
     setAtMs((first) => first ?? pressedAtMs)

@@ -1,0 +1,129 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { once } from 'node:events'
+import { createServer } from 'node:net'
+import type { Page } from '@playwright/test'
+import pg from 'pg'
+import { DEMO_WORKSHOP } from '../apps/server/src/demo/demoPeople.ts'
+
+/** The real thing: server and simulated washers as processes of their own, on a new database with the demo scenario. */
+export interface World {
+  url: string
+  /** Ends the server at once, as a power cut would. */
+  killServer: () => Promise<void>
+  startServer: () => Promise<void>
+  /** Holds back what the pages read of a visit, so that two people act without seeing each other. */
+  pauseReads: (...pages: Page[]) => Promise<void>
+  resumeReads: (...pages: Page[]) => Promise<void>
+  /** Cuts every connection of the server to its database, the listening one among them; or that one alone. */
+  cutDatabase: (which: 'all' | 'listening') => Promise<void>
+  /** What stands in the database, as the demo's workshop sees it. */
+  rows: <T>(text: string, values?: unknown[]) => Promise<T[]>
+}
+
+const VISIT_READ = /\/api\/visits\/[0-9a-f-]{36}$/
+const root = new URL('../', import.meta.url).pathname
+
+async function freePort(): Promise<number> {
+  const server = createServer().listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const address = server.address()
+  server.close()
+  if (address === null || typeof address === 'string') throw new Error('no free port')
+  return address.port
+}
+
+async function statement(url: string, text: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(text)
+  await client.end()
+}
+
+function node(args: string[], env: Record<string, string>): ChildProcess {
+  return spawn(process.execPath, ['--import', 'tsx', ...args], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
+}
+
+async function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return
+  const exit = once(child, 'exit')
+  child.kill(signal)
+  await exit
+}
+
+/** A new database with the demo scenario, and the processes on it. */
+export async function openWorld(): Promise<World & { close: () => Promise<void> }> {
+  const admin = process.env.DATABASE_URL
+  if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
+  const name = `brendik_e2e_${process.pid}_${Date.now()}`
+  await statement(admin, `create database ${name}`)
+  const own = (address: string) => Object.assign(new URL(address), { pathname: `/${name}` }).toString()
+  const env = {
+    DATABASE_URL: own(admin),
+    SERVER_DATABASE_URL: own(process.env.SERVER_DATABASE_URL ?? admin),
+    PORT: String(await freePort()),
+    WEB_DIR: 'apps/web/dist',
+    BRENDIK_DEMO: '1',
+    BRENDIK_KEY: randomBytes(24).toString('base64url'),
+  }
+  const url = `http://127.0.0.1:${env.PORT}`
+  await once(node(['apps/server/src/demo/loadDemo.ts'], env), 'exit')
+  let server: ChildProcess | null = null
+  const startServer = async () => {
+    server = node(['apps/server/src/main.ts'], env)
+    for (let i = 0; i < 150; i++) {
+      if (
+        await fetch(`${url}/api/health`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        return
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
+    throw new Error('the server did not start')
+  }
+  await startServer()
+  const rig = node(['apps/rig/src/main.ts', '--server', url], { BRENDIK_KEY: env.BRENDIK_KEY })
+  return {
+    url,
+    startServer,
+    pauseReads: async (...pages) => {
+      for (const page of pages)
+        await page.route(VISIT_READ, (route) =>
+          route.request().method() === 'GET' ? route.abort() : route.fallback(),
+        )
+    },
+    resumeReads: async (...pages) => {
+      for (const page of pages) await page.unroute(VISIT_READ)
+    },
+    killServer: async () => {
+      if (server) await ended(server, 'SIGKILL')
+    },
+    cutDatabase: (which) =>
+      statement(
+        env.DATABASE_URL,
+        `select pg_terminate_backend(pid) from pg_stat_activity
+            where datname = current_database() and pid <> pg_backend_pid()${which === 'listening' ? " and query ilike 'listen %'" : ''}`,
+      ),
+    rows: async <T>(text: string, values: unknown[] = []) => {
+      const client = new pg.Client({
+        connectionString: env.SERVER_DATABASE_URL,
+        options: `-c role=brendik_app -c brendik.workshop_id=${DEMO_WORKSHOP.id}`,
+      })
+      await client.connect()
+      const { rows } = await client.query(text, values)
+      await client.end()
+      return rows as T[]
+    },
+    close: async () => {
+      await ended(rig, 'SIGTERM')
+      if (server) await ended(server, 'SIGTERM')
+      await statement(admin, `drop database if exists ${name} with (force)`)
+    },
+  }
+}
