@@ -11,6 +11,7 @@ import { framesWhileStreaming } from './benchFrames.ts'
 import { leakBench } from './benchLeaks.ts'
 import { hundredThousandVisits } from './benchLogbook.ts'
 import { type Figure, storing } from './benchStore.ts'
+import { streaming } from './benchStreams.ts'
 
 const figures: Figure[] = []
 const add = (name: string, value: number, unit: string, limit?: number) =>
@@ -120,6 +121,7 @@ figures.push(...leaks.figures)
 
 for (const figure of await storing(plan('drain'))) figures.push(figure)
 for (const figure of await hundredThousandVisits()) figures.push(figure)
+for (const figure of await streaming(plan('drain'), 100, 20, 60)) figures.push(figure)
 
 const frames = await framesWhileStreaming(process.env.DATABASE_URL as string)
 if (frames) {

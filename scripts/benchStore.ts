@@ -15,7 +15,9 @@ export interface Figure {
 }
 
 export interface BenchWorld {
+  /** As the server enters, and as who owns the tables. */
   url: string
+  ownerUrl: string
   database: Database
   /** As the owner of the tables. */
   client: pg.Client
@@ -48,7 +50,7 @@ export async function withBenchDatabase<T>(work: (world: BenchWorld) => Promise<
     'owner',
   ])
   try {
-    return await work({ url, database, client, actor, db: database.as(actor) })
+    return await work({ url, ownerUrl: own(admin), database, client, actor, db: database.as(actor) })
   } finally {
     await client.end()
     await database.close()

@@ -159,8 +159,12 @@ test('what the server does not take steps aside with its reason, holds up nothin
   await cell.click()
   const sheet = page.getByRole('dialog')
   await expect(sheet.getByText('observations.0.value: expected a choice')).toBeVisible()
+  // A slip of the finger lets nothing go.
+  await sheet.getByRole('button', { name: 'Let it go' }).click()
+  await expect(sheet.getByText('gone for good', { exact: false }).first()).toBeVisible()
   const { violations } = await new AxeBuilder({ page }).analyze()
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(', ')}`)).toEqual([])
+  await sheet.getByRole('button', { name: 'Keep it' }).click()
   await page.unroute('**/observations')
   await sheet.getByRole('button', { name: 'Send it again' }).click()
   await expect(sheet.getByRole('region', { name: 'Not taken' })).toHaveCount(0)

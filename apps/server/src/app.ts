@@ -8,7 +8,7 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import type { Database } from './db/database.ts'
 import { allowedHosts } from './door/allowedHosts.ts'
-import { allRequests } from './door/limits.ts'
+import { allRequests, ingestRequests, linkTries } from './door/limits.ts'
 import { sameOrigin } from './door/sameOrigin.ts'
 import { instrumentDoor, signedIn, whoIsIt } from './door/whoIsIt.ts'
 import { AppError } from './errors/AppError.ts'
@@ -97,9 +97,15 @@ export async function createApp({ db, log, door, network = NO_PROXY, webDir }: A
   app.get('/api/visit-file.schema.json', (_request, response) => {
     response.json(visitFileJsonSchema())
   })
-  app.use('/api', allRequests(door.limits), sameOrigin)
   // What is sent is read once the door has let its sender in: nobody else's megabytes are taken.
-  app.use('/api/ingest', instrumentDoor(db), express.json({ limit: '8mb' }), ingestRoutes())
+  app.use(
+    '/api/ingest',
+    instrumentDoor(db, linkTries(door.limits)),
+    ingestRequests(door.limits),
+    express.json({ limit: '8mb' }),
+    ingestRoutes(),
+  )
+  app.use('/api', allRequests(door.limits), sameOrigin)
   app.use('/api', whoIsIt(db), sessionRoutes(db, door))
   // Everything below needs somebody who is signed in.
   app.use('/api', signedIn, express.json({ limit: '8mb' }))

@@ -134,6 +134,15 @@ it('shuts out who tries bad links or many accounts, and nobody else; behind a pr
   for (let i = 0; i < 12; i++) expect((await badLink('203.0.113.5')).status).toBe(404)
   expect((await badLink('203.0.113.5')).status).toBe(429)
   expect((await badLink('203.0.113.6')).status).toBe(404)
+  const badKey = (address: string) =>
+    raw(from(address), 'GET', `/api/ingest/instruments/${crypto.randomUUID()}/assignment`)
+  for (let i = 0; i < 12; i++) expect((await badKey('203.0.113.15')).status).toBe(401)
+  expect((await badKey('203.0.113.15')).status).toBe(429)
+  // A key that fits is never counted among them.
+  const good = { ...from('203.0.113.15'), authorization: server.home.headers.authorization }
+  expect((await raw(good, 'GET', `/api/ingest/instruments/${crypto.randomUUID()}/assignment`)).status).toBe(
+    200,
+  )
   const signIn = (address: string, i: number) =>
     raw(from(address), 'POST', '/api/session', { email: `nobody${i}@bench.example`, password: 'wrong wrong' })
   const tries: number[] = []

@@ -36,12 +36,12 @@ export interface Database {
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
 
 /** What begins every transaction: the role, and whose rows it may see. Ends with the transaction, so a pooled connection carries nothing over. */
-function beginAs(role: 'brendik_app' | 'brendik_door', actor: Actor | null): string {
+function beginAs(actor: Actor): string {
   const setting = (name: string, value: string | null | undefined) => {
     if (value && !UUID.test(value)) throw new Error(`${name}: expected a UUID, got ${value}`)
     return `set_config('brendik.${name}', '${value ?? ''}', true)`
   }
-  return `begin; set local role ${role}; select ${setting('workshop_id', actor?.workshopId)}, ${setting('technician_id', actor?.technicianId)}`
+  return `begin; set local role brendik_app; select ${setting('workshop_id', actor.workshopId)}, ${setting('technician_id', actor.technicianId)}`
 }
 
 /** Serialisation failure and deadlock: the only errors that a second try can mend. */
@@ -58,15 +58,14 @@ export function openDatabase(
   url: string,
   { sql = loadSql(), connections = 10 }: DatabaseOptions = {},
 ): Database {
-  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 5000 })
-  // An idle connection that dies (database restarted) must not take the server with it; the next query reconnects.
-  pool.on('error', () => {})
-  // Nor may one that dies while a transaction holds it: the pool listens to idle connections only, and an error event that
-  // nobody hears ends the process. The query in flight fails by itself, and the connection is thrown away on release.
-  pool.on('connect', (client) => {
-    client.on('error', () => {})
+  const pool = openPool({ connectionString: url, max: connections })
+  // The door is asked at every request: its connections are in its role from the start, and a statement alone needs no transaction around it.
+  const doorPool = openPool({
+    connectionString: url,
+    max: Math.min(4, connections),
+    options: '-c role=brendik_door',
   })
-  const queriesOn = (client: pg.PoolClient): Queries => ({
+  const queriesOn = (client: pg.PoolClient | pg.Pool): Queries => ({
     many: async <T>(name: StatementName, values: readonly unknown[]) =>
       (await client.query({ name, text: sql[name], values: [...values] })).rows as T[],
     maybeOne: async <T>(name: StatementName, values: readonly unknown[]) => {
@@ -80,8 +79,12 @@ export function openDatabase(
   let closing = false
   const listeners: pg.Client[] = []
 
-  async function transactionOnce<T>(begin: string, work: (tx: Queries) => Promise<T>): Promise<T> {
-    const client = await pool.connect()
+  async function transactionOnce<T>(
+    from: pg.Pool,
+    begin: string,
+    work: (tx: Queries) => Promise<T>,
+  ): Promise<T> {
+    const client = await from.connect()
     let broken: Error | undefined
     try {
       await client.query(begin)
@@ -129,17 +132,20 @@ export function openDatabase(
     onConnected()
   }
 
-  function scoped(begin: string): ScopedDb {
-    const transaction = async <T>(work: (tx: Queries) => Promise<T>): Promise<T> => {
-      for (let attempt = 1; ; attempt++) {
-        try {
-          return await transactionOnce(begin, work)
-        } catch (error) {
-          if (attempt >= 3 || !(error instanceof pg.DatabaseError) || !RETRYABLE.has(error.code ?? ''))
-            throw error
-        }
+  async function again<T>(work: () => Promise<T>): Promise<T> {
+    for (let attempt = 1; ; attempt++) {
+      try {
+        return await work()
+      } catch (error) {
+        if (attempt >= 3 || !(error instanceof pg.DatabaseError) || !RETRYABLE.has(error.code ?? ''))
+          throw error
       }
     }
+  }
+  function asActor(actor: Actor): ScopedDb {
+    const begin = beginAs(actor)
+    const transaction = <T>(work: (tx: Queries) => Promise<T>) =>
+      again(() => transactionOnce(pool, begin, work))
     return {
       transaction,
       many: (name, values) => transaction((tx) => tx.many(name, values)),
@@ -147,15 +153,34 @@ export function openDatabase(
       run: (name, values) => transaction((tx) => tx.run(name, values)),
     }
   }
+  const alone = queriesOn(doorPool)
+  const door: ScopedDb = {
+    transaction: (work) => again(() => transactionOnce(doorPool, 'begin', work)),
+    many: (name, values) => again(() => alone.many(name, values)),
+    maybeOne: (name, values) => again(() => alone.maybeOne(name, values)),
+    run: (name, values) => again(() => alone.run(name, values)),
+  }
 
   return {
-    as: (actor) => scoped(beginAs('brendik_app', actor)),
-    door: scoped(beginAs('brendik_door', null)),
+    as: asActor,
+    door,
     listen,
     async close() {
       closing = true
       await Promise.all(listeners.map((client) => client.end().catch(() => {})))
-      await pool.end()
+      await Promise.all([pool.end(), doorPool.end()])
     },
   }
+}
+
+function openPool(config: pg.PoolConfig): pg.Pool {
+  const pool = new pg.Pool({ connectionTimeoutMillis: 5000, ...config })
+  // An idle connection that dies (database restarted) must not take the server with it; the next query reconnects.
+  pool.on('error', () => {})
+  // Nor may one that dies while a transaction holds it: the pool listens to idle connections only, and an error event that
+  // nobody hears ends the process. The query in flight fails by itself, and the connection is thrown away on release.
+  pool.on('connect', (client) => {
+    client.on('error', () => {})
+  })
+  return pool
 }

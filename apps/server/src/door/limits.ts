@@ -1,6 +1,7 @@
 import type { Request, RequestHandler } from 'express'
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import { AppError } from '../errors/AppError.ts'
+import { instrumentScope } from './whoIsIt.ts'
 
 /** Tries at the door and requests at all, each counted in this process. */
 export interface Limits {
@@ -12,12 +13,15 @@ export interface Limits {
   failuresOfAccount: number
   /** Requests of one address a minute. */
   requestsAMinute: number
+  /** Requests of all instruments of one workshop a minute: many loggers stand behind one address. */
+  ingestAMinute: number
 }
 export const USUAL_LIMITS: Limits = {
   signInFailures: 10,
   failuresOfAddress: 60,
   failuresOfAccount: 200,
   requestsAMinute: 6000,
+  ingestAMinute: 30_000,
 }
 
 /** The library looks for its own helper in the text of a key's function; it is called one step further down. */
@@ -45,6 +49,20 @@ export function allRequests({ requestsAMinute }: Limits): RequestHandler {
     validate: KEYED_BY_HAND,
     keyGenerator: address,
     handler: refuse('Too many requests from this address: wait a minute.'),
+  })
+}
+
+/** Instruments that showed their key, a workshop at a time. */
+export function ingestRequests({ ingestAMinute }: Limits): RequestHandler {
+  return rateLimit({
+    windowMs: 60_000,
+    limit: ingestAMinute,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    keyGenerator: (request) => instrumentScope(request).actor.workshopId,
+    handler: refuse(
+      'Too many requests from the instruments of this workshop: wait a minute, or send larger batches.',
+    ),
   })
 }
 

@@ -74,18 +74,21 @@ export const signedIn: RequestHandler = (request, _response, next) => {
   next()
 }
 
-/** Lets an instrument through by the key in its Authorization header. */
-export function instrumentDoor(db: Database): RequestHandler {
-  return async (request, _response, next) => {
+/** Lets an instrument through by the key in its Authorization header. @param failed - Counts the tries of those who show none. */
+export function instrumentDoor(db: Database, failed: RequestHandler): RequestHandler {
+  return async (request, response, next) => {
     const [, key] = /^Bearer ([\w-]{20,80})$/.exec(request.headers.authorization ?? '') ?? []
     const found = key
       ? await db.door.maybeOne<{ workshopId: string }>('findInstrumentKey', [tokenHash(key)])
       : null
-    if (!found)
-      throw new AppError(
+    if (!found) {
+      const refused = new AppError(
         'not_signed_in',
         'Authorization: expected "Bearer" and an instrument key of the workshop',
       )
+      await failed(request, response, (tooMany) => next(tooMany ?? refused))
+      return
+    }
     const actor = { workshopId: found.workshopId, technicianId: null }
     instruments.set(request, { db: db.as(actor), actor })
     next()

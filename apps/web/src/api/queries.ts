@@ -17,6 +17,7 @@ import type {
   Role,
   RunAnswer,
   RunEvent,
+  RunSummary,
   SessionAnswer,
   SiteAnswer,
   SiteSpec,
@@ -31,6 +32,11 @@ export const dayQuery = (fromMs: number, toMs: number) =>
     queryKey: ['day', fromMs],
     queryFn: () => get<DayAnswer>(`/day?fromMs=${fromMs}&toMs=${toMs}`),
   })
+/** A verdict under way is there in a moment, ms until it is asked for; else as often as the screen wants, false = never. */
+export const untilVerdicts = <T extends number | false>(
+  runs: readonly RunSummary[] | undefined,
+  otherwise: T,
+): number | T => (runs?.some((run) => run.pending) ? 600 : otherwise)
 export const visitQuery = (id: string) =>
   queryOptions({ queryKey: ['visit', id], queryFn: () => get<VisitAnswer>(`/visits/${id}`) })
 export const runQuery = (id: string) => queryOptions({ queryKey: ['run', id], queryFn: () => openRun(id) })

@@ -2,7 +2,7 @@ import type { HosesDue, VisitSummary } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { addDays, format, startOfDay } from 'date-fns'
 import { Link, useSearchParams } from 'react-router'
-import { dayQuery } from '../api/queries.ts'
+import { dayQuery, untilVerdicts } from '../api/queries.ts'
 import { useWho } from '../features/door/Door.tsx'
 import { useRecords } from '../features/records/useRecords.ts'
 import { keptVisits, withKeptVisits } from '../features/visit/keptVisits.ts'
@@ -23,7 +23,8 @@ export function DayPage() {
   const day = addDays(startOfDay(nowMs), shift)
   const { data, error, isPending } = useQuery({
     ...dayQuery(day.getTime(), addDays(day, 1).getTime()),
-    refetchInterval: 10_000,
+    refetchInterval: ({ state: { data } }) =>
+      untilVerdicts(data && [...data.visits, ...data.stillOpen].flatMap((visit) => visit.runs), 10_000),
   })
   const kept = useKeptRuns()
   const outbox = useOutbox()

@@ -1,7 +1,7 @@
 import type { KnownMachine, MachineAnswer, MachineHistory, SiteAnswer } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { machineQuery, machinesQuery, sitesQuery } from '../../api/queries.ts'
+import { machineQuery, machinesQuery, sitesQuery, untilVerdicts } from '../../api/queries.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { withKeptMachine, withKeptMachines, withKeptSites } from './recordFacts.ts'
 
@@ -33,7 +33,14 @@ export function useMachine(machineId: string): {
   history: MachineHistory | undefined
   error: Error | null
 } {
-  const { data, error } = useQuery(machineQuery(machineId))
+  const { data, error } = useQuery({
+    ...machineQuery(machineId),
+    refetchInterval: ({ state }) =>
+      untilVerdicts(
+        state.data?.visits.flatMap((visit) => visit.runs),
+        false,
+      ),
+  })
   const outbox = useOutbox()
   const { machines } = useRecords(error !== null && !data)
   const read = data ?? machines.find((machine) => machine.id === machineId)

@@ -1,7 +1,7 @@
 import type { VisitAnswer } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { visitQuery } from '../../api/queries.ts'
+import { untilVerdicts, visitQuery } from '../../api/queries.ts'
 import { useOutbox, useStorageProblem } from '../../outbox/useOutbox.ts'
 import { withKeptMachine, withKeptSite } from '../records/recordFacts.ts'
 import { useRecords } from '../records/useRecords.ts'
@@ -21,8 +21,7 @@ export function useVisit(
 } {
   const { data, error } = useQuery({
     ...visitQuery(visitId),
-    // A verdict under way is there in a moment.
-    refetchInterval: ({ state }) => (state.data?.runs.some((run) => run.pending) ? 600 : 4000),
+    refetchInterval: ({ state }) => untilVerdicts(state.data?.runs, 4000),
     enabled,
   })
   const outbox = useOutbox()

@@ -1,4 +1,5 @@
 import { format } from 'date-fns'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { knownWho } from '../../lib/who.ts'
@@ -41,13 +42,7 @@ export function WaitingSheet({ onClose }: { onClose: () => void }) {
                   >
                     Send it again
                   </button>
-                  <button
-                    type="button"
-                    className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
-                    onClick={() => letGo([kept.id])}
-                  >
-                    Let it go
-                  </button>
+                  <LetGo id={kept.id} />
                 </div>
               </Line>
             ))}
@@ -85,6 +80,42 @@ export function WaitingSheet({ onClose }: { onClose: () => void }) {
         </button>
       </div>
     </Sheet>
+  )
+}
+
+/** What is let go is gone: a wet finger that slipped is asked once more, and the first place does nothing by itself. */
+function LetGo({ id }: { id: string }) {
+  const [asked, setAsked] = useState(false)
+  if (!asked)
+    return (
+      <button
+        type="button"
+        className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
+        onClick={() => setAsked(true)}
+      >
+        Let it go
+      </button>
+    )
+  return (
+    <div className="w-full border-l-4 border-watch bg-watch-face p-3" role="alert">
+      <p>It is only on this device. Let go, it is gone for good.</p>
+      <div className="flex flex-wrap gap-2 pt-2">
+        <button
+          type="button"
+          className="min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
+          onClick={() => setAsked(false)}
+        >
+          Keep it
+        </button>
+        <button
+          type="button"
+          className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
+          onClick={() => letGo([id])}
+        >
+          Gone for good
+        </button>
+      </div>
+    </div>
   )
 }
 
