@@ -136,7 +136,6 @@ async function measure(
   }
 
   let sent = 0
-  let slowestMs = 0
   const until = Date.now() + seconds * 1000
   const feed = async (i: number): Promise<void> => {
     await new Promise((wait) => setTimeout(wait, (1000 * i) / streams))
@@ -182,8 +181,13 @@ async function measure(
   stop.abort()
   await Promise.all(watching)
   for (const socket of sockets) socket.destroy()
-  for (const { atMs, tookMs } of asked)
-    if (atMs >= stoppedAtMs && atMs < stoppedAtMs + 5000) slowestMs = Math.max(slowestMs, tookMs)
+  const slowest = (fromMs: number) =>
+    asked.reduce(
+      (most, { atMs, tookMs }) => (atMs >= fromMs && atMs < fromMs + 5000 ? Math.max(most, tookMs) : most),
+      0,
+    )
+  // As long before the readings of the hold came: what the streams alone do to a request.
+  const [quiet, busy] = [slowest(stoppedAtMs - 10_000), slowest(stoppedAtMs)]
   latencies.sort((a, b) => a - b)
   asked.sort((a, b) => a.tookMs - b.tookMs)
   const got = seen.reduce((sum, ids) => sum + ids.size, 0)
@@ -199,11 +203,12 @@ async function measure(
     { name: 'live, half of the blocks within', value: latencies[latencies.length >> 1] ?? -1, unit: 'ms' },
     { name: 'server memory at its most', value: peakMb(server), unit: 'MB', limit: 400 },
     { name: 'another request, median', value: asked[asked.length >> 1]?.tookMs ?? -1, unit: 'ms' },
+    { name: 'the slowest in five seconds of streams alone', value: quiet, unit: 'ms' },
     {
       name: 'the slowest while 15,000 bursty readings are analysed',
-      value: slowestMs,
+      value: busy,
       unit: 'ms',
-      limit: 100 + (asked[asked.length >> 1]?.tookMs ?? 0),
+      limit: 100 + quiet,
     },
   ]
 }
