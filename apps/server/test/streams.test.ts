@@ -200,6 +200,34 @@ it('ends a stream whose watcher has signed out elsewhere, and refuses a person f
   expect(await ended).toBe('ended')
   stops.abort()
 }, 30_000)
+it('keeps nothing of screens that were gone again before they were let in', async () => {
+  const runId = await startedRun()
+  const hasty = await server.enter('Hasty', server.home.workshopId)
+  await Promise.all(
+    numbers(60).map(async (i) => {
+      const gone = new AbortController()
+      const asked = fetch(`${server.url}/api/runs/${runId}/live`, {
+        headers: hasty.headers,
+        signal: gone.signal,
+      }).then(
+        () => {},
+        () => {},
+      )
+      await wait(i % 20)
+      gone.abort()
+      await asked
+    }),
+  )
+  await wait(200)
+  const stop = new AbortController()
+  screens.push({ close: async () => stop.abort() })
+  const { status } = await fetch(`${server.url}/api/runs/${runId}/live`, {
+    headers: hasty.headers,
+    signal: stop.signal,
+  })
+  stop.abort()
+  expect(status).toBe(200)
+})
 it('hands out ten hours at ten readings a second in pages', async () => {
   const runId = await startedRun()
   for (let n = 0; n < 360; n += 20)

@@ -62,6 +62,8 @@ export async function openLiveRuns(db: Database): Promise<LiveRuns> {
   )
   return {
     watch(watching, response) {
+      // Gone again while the door looked it up: nothing would ever tell that it left.
+      if (response.destroyed) return
       const { actor, runId } = watching
       const person = `${actor.workshopId}/${actor.technicianId}`
       const open = ofPerson.get(person) ?? 0
