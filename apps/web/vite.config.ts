@@ -27,7 +27,7 @@ export default defineConfig({
         // The day, visits, machines and places as last read; runs are kept by the run board itself.
         runtimeCaching: [
           {
-            urlPattern: /\/api\/(day|visits|machines|sites)\b/,
+            urlPattern: /\/api\/(day|visits|machines|sites|rivals)\b/,
             handler: 'NetworkFirst',
             options: { cacheName: 'last-read', networkTimeoutSeconds: 4, expiration: { maxEntries: 200 } },
           },

@@ -70,3 +70,58 @@ test('two technicians on one visit lose nothing: both values are kept until one 
   await expect(hose(other).getByRole('button', { name: 'kinked' })).toHaveAttribute('aria-pressed', 'true')
   await otherContext.close()
 })
+
+test('two devices change one machine, one of them without network: both values are kept until one is chosen', async ({
+  page,
+  world,
+  browser,
+}) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Ash Row 5' }).click()
+  await expect(page).toHaveURL(/\/visits\//)
+  const visitUrl = page.url()
+  const visitId = visitUrl.split('/').at(-1)
+  const { machine } = await (await page.request.get(`${world.url}/api/visits/${visitId}`)).json()
+  const otherContext = await browser.newContext()
+  await signIn(otherContext, world, 'technician')
+  const other = await otherContext.newPage()
+  const change = `${world.url}/machines/${machine.id}/change?back=/visits/${visitId}`
+  for (const screen of [page, other]) {
+    await screen.goto(change)
+    await expect(screen.getByLabel('Serial number')).toBeVisible()
+  }
+
+  await otherContext.setOffline(true)
+  await other.getByLabel('Tub diameter inside').fill('512')
+  await other.getByLabel('Serial number').fill('QX-118')
+  await other.getByRole('button', { name: 'Save the machine' }).click()
+  await expect(other.getByRole('button', { name: /not sent yet/ })).toBeVisible({ timeout: 15_000 })
+  await page.getByLabel('Tub diameter inside').fill('508')
+  await page.getByLabel('Closes the valve at').fill('105')
+  await page.getByRole('button', { name: 'Save the machine' }).click()
+  await expect(page).toHaveURL(visitUrl)
+  await page.waitForResponse((answer) => answer.url().includes(`/api/visits/${visitId}`))
+  await otherContext.setOffline(false)
+
+  // Each sees both, whoever reads the visit.
+  for (const screen of [page, other]) {
+    await screen.goto(visitUrl)
+    const answers = screen.getByRole('region', { name: 'Two answers' })
+    await expect(answers.getByText('508 mm')).toBeVisible({ timeout: 15_000 })
+    await expect(answers.getByText('512 mm')).toBeVisible()
+    await expect(answers.getByText(/Tobin/)).toBeVisible()
+  }
+  await page
+    .getByRole('region', { name: 'Two answers' })
+    .locator('div', { hasText: '512 mm' })
+    .getByRole('button', { name: 'Keep this' })
+    .click()
+  await expect(page.getByRole('region', { name: 'Two answers' })).toBeHidden()
+  await expect
+    .poll(async () => (await (await page.request.get(`${world.url}/api/visits/${visitId}`)).json()).machine)
+    .toMatchObject({ spec: { tub: { diameterMm: 512 }, fillLevelMm: 105 }, record: { serial: 'QX-118' } })
+  await other.reload()
+  await expect(other.getByRole('heading', { name: 'Runs' })).toBeVisible()
+  await expect(other.getByRole('region', { name: 'Two answers' })).toBeHidden()
+  await otherContext.close()
+})

@@ -22,6 +22,7 @@ const ids = {
   observation: crypto.randomUUID(),
   entry: crypto.randomUUID(),
   invitation: crypto.randomUUID(),
+  rival: crypto.randomUUID(),
   key: crypto.randomUUID(),
   block: crypto.randomUUID(),
   reading: crypto.randomUUID(),
@@ -93,6 +94,7 @@ const reads = [
   '/api/machines',
   `/api/machines/${ids.machine}`,
   '/api/sites',
+  '/api/rivals',
   '/api/logbook',
   '/api/logbook?words=only',
   `/api/runs/${ids.run}`,
@@ -128,6 +130,10 @@ beforeAll(async () => {
       throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`)
   }
   expect((await putPhoto(own)).status).toBe(200)
+  await server.query(
+    "insert into record_rival (id, workshop_id, subject, row_id, path, value, technician_id) values ($1, $2, 'machine', $3, '{spec,label}', $4, $5)",
+    [ids.rival, own.workshopId, ids.machine, JSON.stringify(SECRET), own.technicianId],
+  )
 })
 afterAll(() => server.close())
 
@@ -149,6 +155,8 @@ async function fingerprint(): Promise<string> {
     'invitation',
     'instrument_key',
     'technician',
+    'record_rival',
+    'record_put',
   ]
   const parts = await Promise.all(
     tables.map(async (table) => {
@@ -186,13 +194,14 @@ describe('a second workshop', () => {
     ['DELETE', `/api/invitations/${ids.invitation}`],
     ['DELETE', `/api/instrument-keys/${ids.key}`],
     ['PUT', `/api/people/`],
+    ['PUT', `/api/rivals/${ids.rival}`],
   ])('takes nothing away by %s %s', async (method, path) => {
     const before = await fingerprint()
     const target = path.endsWith('/') ? `${path}${own.technicianId}` : path
     await other.request(
       method,
       target,
-      method === 'PUT' ? { name: 'x', role: 'technician', active: false } : undefined,
+      method === 'PUT' ? { name: 'x', role: 'technician', active: false, take: true } : undefined,
     )
     expect(await fingerprint()).toBe(before)
   })
@@ -246,6 +255,7 @@ it('names every route of the server in this file, so that a new one cannot be fo
     `DELETE /api/invitations/${ids.invitation}`,
     `DELETE /api/instrument-keys/${ids.key}`,
     `PUT /api/people/${own.technicianId}`,
+    `PUT /api/rivals/${ids.rival}`,
   ].map((line) => line.replace('/api/ingest', '').replace('/api', '').split('?')[0] as string)
   // The door has tests of its own: it is there for those who are in no workshop yet.
   const door = [
@@ -314,12 +324,19 @@ describe('with the workshop’s condition taken out of a query', () => {
     listObservations: [ids.visit],
     listPeople: [],
     listPhotos: [[ids.visit]],
+    listRivals: [],
     listRuns: [[ids.visit], 1],
     listSites: [],
     listStreamBlocks: [ids.run, 0, 10, 1000],
     listVisits: [0, 4e12, false],
     photoRoom: [ids.visit],
+    lockCustomer: [ids.customer],
+    lockMachine: [ids.machine],
+    lockRival: [ids.rival],
     lockRun: [ids.run],
+    lockSite: [ids.site],
+    lockVisit: [ids.visit],
+    openRivals: [ids.machine],
     sameReadingBlock: [ids.block, ids.run, 0, '{0}', '{77}', '{NULL}', '{NULL}'],
     searchLogbook: [null, null, null, 50],
   }

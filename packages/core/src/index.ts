@@ -45,6 +45,8 @@ export type {
   MachineHistory,
   ObservationAnswer,
   PhotoAnswer,
+  RecordSubject,
+  RivalAnswer,
   RunAnswer,
   RunDetail,
   RunSummary,
@@ -87,6 +89,7 @@ export {
   photoQuerySchema,
   postEntriesSchema,
   recordOf,
+  settleRivalSchema,
 } from './contract/recordSchemas.ts'
 export {
   afterBlockSchema,

@@ -1,26 +1,25 @@
 import {
-  customerSchema,
   idSchema,
   type KnownMachine,
   type MachineAnswer,
   type MachineHistory,
-  machineRecordSchema,
-  machineSpecSchema,
   machinesQuerySchema,
   type PhotoAnswer,
-  putSiteSchema,
+  type RecordSubject,
+  type RivalAnswer,
   recordOf,
   type SiteAnswer,
-  tapedTub,
-  tubProblems,
+  settleRivalSchema,
 } from '@brendik/core'
-import { Router } from 'express'
+import { type Request, type RequestHandler, Router } from 'express'
+import * as v from 'valibot'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { putRecord, settleRival } from '../records/putRecord.ts'
 import { runsOfVisits } from '../visitRuns.ts'
 
-/** What stays from visit to visit: customers, sites, machines. */
+/** What stays from visit to visit – customers, sites, machines – and all that is written over when it changes. */
 export function recordRoutes(): Router {
   const router = Router()
   router.get('/machines', async (request, response) => {
@@ -57,33 +56,39 @@ export function recordRoutes(): Router {
     response.json(answer)
   })
   router.put('/machines/:id', async (request, response) => {
-    const { db, actor } = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
-    const spec = parseInput(machineSpecSchema, request.body)
-    const problem = tubProblems(tapedTub(spec))[0]
-    if (problem) throw new AppError('input_invalid', problem)
-    const given = (request.body as { record?: unknown }).record
-    const record = given === undefined ? null : JSON.stringify(parseInput(machineRecordSchema, given))
-    await db.run('upsertMachine', [actor.workshopId, id, spec.label, JSON.stringify(spec), record])
+    const { record, putId, was, ...spec } = bodyOf(request)
+    await putRecord(scopeOf(request), 'machine', id, { spec, record, putId, was })
     response.json({ id })
   })
   router.get('/sites', async (request, response) => {
     const { db, actor } = scopeOf(request)
     response.json(await db.many<SiteAnswer>('listSites', [actor.workshopId]))
   })
-  router.put('/sites/:id', async (request, response) => {
+  router.put('/sites/:id', storeAs('site'))
+  router.put('/customers/:id', storeAs('customer'))
+  router.put('/visits/:id', storeAs('visit'))
+  router.get('/rivals', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    const id = parseInput(idSchema, request.params.id)
-    const { name, spec, customerId } = parseInput(putSiteSchema, request.body)
-    await db.run('upsertSite', [actor.workshopId, id, name, JSON.stringify(spec), customerId ?? null])
-    response.json({ id })
+    response.json(await db.many<RivalAnswer>('listRivals', [actor.workshopId]))
   })
-  router.put('/customers/:id', async (request, response) => {
-    const { db, actor } = scopeOf(request)
+  router.put('/rivals/:id', async (request, response) => {
     const id = parseInput(idSchema, request.params.id)
-    const { name, phone, note } = parseInput(customerSchema, request.body)
-    await db.run('upsertCustomer', [actor.workshopId, id, name, phone, note])
+    await settleRival(scopeOf(request), id, parseInput(settleRivalSchema, request.body).take)
     response.json({ id })
   })
   return router
+}
+
+function storeAs(subject: RecordSubject): RequestHandler {
+  return async (request, response) => {
+    const id = parseInput(idSchema, request.params.id)
+    await putRecord(scopeOf(request), subject, id, bodyOf(request))
+    response.json({ id })
+  }
+}
+
+/** What was sent, as a record of its own. @throws {AppError} input_invalid */
+function bodyOf(request: Request): Record<string, unknown> {
+  return parseInput(v.record(v.string(), v.unknown(), 'expected an object'), request.body)
 }

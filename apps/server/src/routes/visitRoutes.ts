@@ -10,7 +10,6 @@ import {
   type PhotoAnswer,
   postEntriesSchema,
   postObservationsSchema,
-  putVisitSchema,
   type RunDetail,
   type RunSummary,
   recordOf,
@@ -69,21 +68,6 @@ export function visitRoutes(): Router {
     const machine = { ...visit.machine, record: recordOf(visit.machine.record) }
     const answer: VisitAnswer = { ...visit, machine, runs: runs.get(id) ?? [], observations, entries, photos }
     response.json(answer)
-  })
-  router.put('/visits/:id', async (request, response) => {
-    const { db, actor } = scopeOf(request)
-    const id = parseInput(idSchema, request.params.id)
-    const visit = parseInput(putVisitSchema, request.body)
-    await db.run('upsertVisit', [
-      actor.workshopId,
-      id,
-      visit.machineId,
-      visit.siteId,
-      actor.technicianId,
-      visit.dueAtMs,
-      visit.complaint,
-    ])
-    response.json({ id })
   })
   router.put('/visits/:id/closed', async (request, response) => {
     const { db, actor } = scopeOf(request)

@@ -1,26 +1,20 @@
 import type {
   BlocksAnswer,
   ChangeAnswer,
-  CustomerAnswer,
   DayAnswer,
-  EntryEvent,
   InstrumentAnswer,
   InvitationAnswer,
   KnownMachine,
   LogbookAnswer,
   MachineHistory,
-  MachineRecord,
-  MachineSpec,
-  ObservationEvent,
   PersonAnswer,
   ReadingBlock,
+  RivalAnswer,
   Role,
   RunAnswer,
-  RunEvent,
   RunSummary,
   SessionAnswer,
   SiteAnswer,
-  SiteSpec,
   VisitAnswer,
 } from '@brendik/core'
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
@@ -68,6 +62,11 @@ export const machinesQuery = (words = '') =>
     queryFn: () => get<KnownMachine[]>(words ? `/machines?${new URLSearchParams({ words })}` : '/machines'),
   })
 export const sitesQuery = queryOptions({ queryKey: ['sites'], queryFn: () => get<SiteAnswer[]>('/sites') })
+/** What two said of one field of a record without seeing each other, and nobody has chosen yet. */
+export const rivalsQuery = queryOptions({
+  queryKey: ['rivals'],
+  queryFn: () => get<RivalAnswer[]>('/rivals'),
+})
 export const instrumentsQuery = queryOptions({
   queryKey: ['instruments'],
   queryFn: () => get<InstrumentAnswer[]>('/instruments'),
@@ -113,40 +112,6 @@ export const invitationQuery = (token: string) =>
     queryKey: ['invitation', token],
     queryFn: () => get<{ workshopName: string; role: Role }>(`/invitations/${token}`),
   })
-
-// What people record goes through the outbox; these are its pipes. Safe to send again: every fact carries its id. `as` = who recorded it.
-export const putMachine = (id: string, spec: MachineSpec, record?: MachineRecord, as?: string) =>
-  put(`/machines/${id}`, record ? { ...spec, record } : spec, as)
-export const putSite = (
-  id: string,
-  site: { name: string; spec: SiteSpec; customerId?: string | null },
-  as?: string,
-) => put(`/sites/${id}`, site, as)
-export const putCustomer = ({ id, ...customer }: CustomerAnswer, as?: string) =>
-  put(`/customers/${id}`, customer, as)
-export const putClosed = (visitId: string, closedAtMs: number | null, as?: string) =>
-  put(`/visits/${visitId}/closed`, { closedAtMs }, as)
-export const putPhoto = (
-  photo: { id: string; visitId: string; stage: string; atMs: number; blob: Blob },
-  as?: string,
-) =>
-  put(
-    `/photos/${photo.id}?${new URLSearchParams({ visit: photo.visitId, stage: photo.stage, atMs: String(photo.atMs) })}`,
-    photo.blob,
-    as,
-  )
-export const putVisit = (
-  id: string,
-  visit: { machineId: string; siteId: string; dueAtMs: number; complaint: string },
-  as?: string,
-) => put(`/visits/${id}`, visit, as)
-export const postObservations = (visitId: string, observations: ObservationEvent[], as?: string) =>
-  post(`/visits/${visitId}/observations`, { observations }, as)
-export const postEntries = (visitId: string, entries: EntryEvent[], as?: string) =>
-  post(`/visits/${visitId}/entries`, { entries }, as)
-/** What of it the run does not allow comes back with its reason. */
-export const postRunEvents = (runId: string, visitId: string, events: RunEvent[], as?: string) =>
-  post<{ refused: { id: string; problem: string }[] }>(`/runs/${runId}/events`, { visitId, events }, as)
 
 export const signIn = (email: string, password: string) => post('/session', { email, password })
 export const signInToDemo = (role: Role) => post('/session/demo', { role })

@@ -1,23 +1,21 @@
 import type { EntryEvent, ObservationEvent } from '@brendik/core'
+import type { Kept } from './keptFact.ts'
 import {
   postEntries,
   postObservations,
   postRunEvents,
   putClosed,
-  putCustomer,
-  putMachine,
   putPhoto,
-  putSite,
-  putVisit,
-} from '../api/queries.ts'
-import type { Kept } from './keptFact.ts'
+  putRecord,
+  putRival,
+} from './pipes.ts'
 
 /**
  * Sends facts that go in one request. @returns What the server did not take of them, by id.
  * @throws {ApiError} When it took none.
  */
 export async function deliver(batch: readonly Kept[]): Promise<ReadonlyMap<string, string>> {
-  const [{ fact, author }] = batch as [Kept]
+  const [{ id, fact, author }] = batch as [Kept]
   const as = author.technicianId
   const facts = batch.map((kept) => kept.fact)
   switch (fact.kind) {
@@ -44,19 +42,26 @@ export async function deliver(batch: readonly Kept[]): Promise<ReadonlyMap<strin
       await putPhoto({ ...fact, id: fact.photoId }, as)
       break
     case 'visit':
-      await putVisit(fact.visitId, fact.visit, as)
+      await putRecord('visit', fact.visitId, fact.visit, { putId: id, was: fact.was }, as)
       break
     case 'closed':
       await putClosed(fact.visitId, fact.closedAtMs, as)
       break
-    case 'machine':
-      await putMachine(fact.machineId, fact.spec, fact.record, as)
+    case 'machine': {
+      const now = { ...fact.spec, ...(fact.record ? { record: fact.record } : {}) }
+      await putRecord('machine', fact.machineId, now, { putId: id, was: fact.was }, as)
       break
+    }
     case 'site':
-      await putSite(fact.siteId, fact.site, as)
+      await putRecord('site', fact.siteId, fact.site, { putId: id, was: fact.was }, as)
       break
-    case 'customer':
-      await putCustomer(fact.customer, as)
+    case 'customer': {
+      const { id: customerId, ...customer } = fact.customer
+      await putRecord('customer', customerId, customer, { putId: id, was: fact.was }, as)
+      break
+    }
+    case 'rival':
+      await putRival(fact.rivalId, fact.take, as)
       break
   }
   return new Map()

@@ -8,13 +8,13 @@ import type {
   SiteSpec,
 } from '@brendik/core'
 
-/** One thing that somebody recorded on this device, as it goes to the server. */
+/** One thing that somebody recorded on this device, as it goes to the server. `was` = the record as it was seen when it was changed. */
 export type Fact =
   | { kind: 'look'; visitId: string; said: ObservationEvent }
   | { kind: 'entry'; visitId: string; said: EntryEvent }
   | { kind: 'run'; visitId: string; runId: string; event: RunEvent }
   | { kind: 'photo'; visitId: string; photoId: string; stage: string; atMs: number; blob: Blob }
-  | { kind: 'visit'; visitId: string; visit: VisitDraft; creates: boolean }
+  | { kind: 'visit'; visitId: string; visit: VisitDraft; creates: boolean; was?: VisitDraft }
   | { kind: 'closed'; visitId: string; closedAtMs: number | null }
   | {
       kind: 'machine'
@@ -22,9 +22,12 @@ export type Fact =
       spec: MachineSpec
       record: MachineRecord | undefined
       creates: boolean
+      was?: { spec: MachineSpec; record: MachineRecord }
     }
-  | { kind: 'site'; siteId: string; site: SitePut; creates: boolean }
-  | { kind: 'customer'; customer: CustomerAnswer; creates: boolean }
+  | { kind: 'site'; siteId: string; site: SitePut; creates: boolean; was?: SitePut }
+  | { kind: 'customer'; customer: CustomerAnswer; creates: boolean; was?: Omit<CustomerAnswer, 'id'> }
+  /** Two said different things of one field of a record: which of them stands. */
+  | { kind: 'rival'; rivalId: string; rowId: string; take: boolean }
 
 export interface VisitDraft {
   machineId: string
@@ -95,6 +98,7 @@ export function needs(fact: Fact): string[] {
       return [`visit ${fact.visitId}`, ...(fact.event.type === 'planned' ? [] : [`run ${fact.runId}`])]
     case 'machine':
     case 'customer':
+    case 'rival':
       return []
     default:
       return [`visit ${fact.visitId}`]

@@ -3,7 +3,7 @@ import { useEffect } from 'react'
 import { outbox, subscribeOutbox } from './outbox.ts'
 
 /** Sent facts after which lists and pages are read again; what is typed during a run comes back by its own stream. */
-const CHANGES_LISTS = ['visit', 'closed', 'machine', 'site', 'customer', 'photo']
+const CHANGES_LISTS = ['visit', 'closed', 'machine', 'site', 'customer', 'photo', 'rival']
 /** Several that are sent at once are read back at once, ms. */
 const TOGETHER_MS = 300
 

@@ -1,9 +1,10 @@
-import type { MachineRecord, MachineSpec } from '@brendik/core'
-import { useState } from 'react'
+import type { MachineAnswer } from '@brendik/core'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
 import { RecordForm, recordProblems } from '../features/forms/RecordForm.tsx'
+import { useDraft } from '../features/forms/useDraft.ts'
 import { useSave } from '../features/forms/useSave.ts'
+import { Rivals } from '../features/records/Rivals.tsx'
 import { keepMachine } from '../features/records/recordFacts.ts'
 import { useMachine } from '../features/records/useRecords.ts'
 import { FormPage } from '../ui/FormPage.tsx'
@@ -12,17 +13,18 @@ import { Message } from '../ui/Message.tsx'
 /** What is known of one machine. Runs already made keep the machine as it was known then. */
 export function ChangeMachinePage() {
   const { machineId = '' } = useParams()
+  const { machine, error } = useMachine(machineId)
+  if (machine) return <ChangeMachine machine={machine} />
+  return error ? <Message problem>{error.message}</Message> : <Message>Opening the machine.</Message>
+}
+
+function ChangeMachine({ machine }: { machine: MachineAnswer }) {
   const [params] = useSearchParams()
   const navigate = useNavigate()
-  const { machine: data, error } = useMachine(machineId)
-  const [draft, setDraft] = useState<MachineSpec | null>(null)
-  const [record, setRecord] = useState<MachineRecord | null>(null)
+  const { now, was, change } = useDraft(machine)
   const { problem, save } = useSave()
-  if (error && !data) return <Message problem>{error.message}</Message>
-  if (!data) return <Message>Opening the machine.</Message>
-  const spec = draft ?? data.spec
-  const facts = record ?? data.record
-  const problems = { ...machineProblems(spec), ...recordProblems(facts) }
+  const { spec, record } = now
+  const problems = { ...machineProblems(spec), ...recordProblems(record) }
   const back = () => navigate(params.get('back') ?? '/')
   return (
     <FormPage
@@ -33,13 +35,18 @@ export function ChangeMachinePage() {
       onCancel={back}
       onSave={() =>
         save(problems, () => {
-          keepMachine(machineId, spec, facts)
+          keepMachine(machine.id, { spec, record }, was)
           back()
         })
       }
     >
-      <MachineForm spec={spec} problems={machineProblems(spec)} onChange={setDraft} />
-      <RecordForm record={facts} problems={recordProblems(facts)} onChange={setRecord} />
+      <Rivals of={[machine.id]} />
+      <MachineForm spec={spec} problems={machineProblems(spec)} onChange={(next) => change({ spec: next })} />
+      <RecordForm
+        record={record}
+        problems={recordProblems(record)}
+        onChange={(next) => change({ record: next })}
+      />
     </FormPage>
   )
 }

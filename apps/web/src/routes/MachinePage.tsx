@@ -3,6 +3,7 @@ import { format } from 'date-fns'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { TrendChart, type TrendPoint } from '../charts/TrendChart.tsx'
+import { Rivals } from '../features/records/Rivals.tsx'
 import { useMachine } from '../features/records/useRecords.ts'
 import { RunResultLine } from '../features/visit/RunResultLine.tsx'
 import { FAMILY_WORD } from '../lib/familyWord.ts'
@@ -27,6 +28,7 @@ export function MachinePage() {
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
         <main className="min-w-0 flex-1">
           <Scroll label="Rates and visits" className="px-4 pb-6 md:h-full md:overflow-y-auto md:px-7">
+            <Rivals of={[data.id]} />
             <Trends machine={data} />
             <h2 className="border-t border-line pt-4 pb-1 text-sm font-semibold text-soft">Visits</h2>
             <ol>

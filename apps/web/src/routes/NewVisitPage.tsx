@@ -141,7 +141,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
   const facts = checkFacts('complaint')
   const start = (value: string | null) => {
     const id = visitId.current
-    keepVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint }, true)
+    keepVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint }, null)
     if (value !== null) keepComplaint(id, value)
     navigate(afterStart(id, dueAtMs))
   }
@@ -236,8 +236,8 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
       onSave={() =>
         save(problems, () => {
           const { visit } = ids.current
-          if (machineId === null) keepMachine(ids.current.machine, machine, undefined, true)
-          if (newSite) keepSite(ids.current.site, site, true)
+          if (machineId === null) keepMachine(ids.current.machine, { spec: machine }, null)
+          if (newSite) keepSite(ids.current.site, site, null)
           keepVisit(
             visit,
             {
@@ -246,7 +246,7 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
               dueAtMs: dueAtMs ?? Date.now(),
               complaint,
             },
-            true,
+            null,
           )
           navigate(afterStart(visit, dueAtMs))
         })

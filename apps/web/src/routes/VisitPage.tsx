@@ -3,6 +3,7 @@ import { format } from 'date-fns'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { ProtocolLinks } from '../features/protocol/ProtocolLinks.tsx'
+import { Rivals } from '../features/records/Rivals.tsx'
 import { keepClosed } from '../features/records/recordFacts.ts'
 import { TogetherParts } from '../features/together/TogetherParts.tsx'
 import { useTogether } from '../features/together/useTogether.ts'
@@ -64,6 +65,7 @@ export function VisitPage() {
               Change
             </button>
           </div>
+          <Rivals of={[visit.id, visit.machine.id, visit.site.id, visit.site.customer?.id]} />
           {left && visit.closedAtMs === null && (
             <section aria-label="Before closing" className="mb-4">
               <h2 className="pb-1 font-semibold">Before it is closed, say how the machine is left</h2>

@@ -31,6 +31,22 @@ export interface SiteAnswer {
   spec: SiteSpec
   customer: CustomerAnswer | null
 }
+/** What is written over when it changes. */
+export type RecordSubject = 'machine' | 'site' | 'customer' | 'visit'
+/** A field of a record that two changed without seeing each other: what stands, and what the other said. */
+export interface RivalAnswer {
+  id: string
+  subject: RecordSubject
+  rowId: string
+  label: string
+  /** Keys from the whole record (of a machine: spec, record) down to the field. */
+  path: string[]
+  /** Null also where the field was taken away. */
+  value: unknown
+  stands: unknown
+  by: string
+  atMs: number
+}
 export interface RunSummary {
   id: string
   kind: RunKind

@@ -92,6 +92,9 @@ export const photoQuerySchema = v.object({
   stage: v.picklist(PHOTO_STAGES),
   atMs: v.pipe(v.string(), v.transform(Number), numberIn(0, 4e12, 'ms since 1970')),
 })
+export const settleRivalSchema = v.object({
+  take: v.boolean('expected take: true for the rival, false for what stands'),
+})
 export const closedSchema = v.object({ closedAtMs: v.nullable(numberIn(0, 4e12, 'ms since 1970')) })
 /** A search of the logbook: words, and the place in the list after which to go on. */
 const searchWordsSchema = v.optional(

@@ -16,7 +16,7 @@ export function PartHeightSheet({ space, part, onClose }: { space: Space; part: 
   const [hi, setHi] = useState<number | null>(part.measured ? part.bandMm[1] : null)
   const ready = lo !== null && hi !== null && Number.isFinite(lo) && Number.isFinite(hi) && lo < hi
   const keep = (partHeightsMm: NonNullable<typeof machine.spec.partHeightsMm>) => {
-    keepMachine(machine.id, { ...machine.spec, partHeightsMm }, machine.record)
+    keepMachine(machine.id, { spec: { ...machine.spec, partHeightsMm }, record: machine.record }, machine)
     onClose()
   }
   return (

@@ -1,4 +1,5 @@
 import {
+  type CustomerAnswer,
   type KnownMachine,
   type MachineAnswer,
   type MachineRecord,
@@ -6,31 +7,42 @@ import {
   recordOf,
   type SiteAnswer,
 } from '@brendik/core'
-import type { Kept, VisitDraft } from '../../outbox/keptFact.ts'
+import type { Fact, Kept, VisitDraft } from '../../outbox/keptFact.ts'
 import { keep } from '../../outbox/outbox.ts'
 import type { SiteDraft } from '../forms/SiteForm.tsx'
 
-/** A machine as it is now known: kept on the device at once, sent when the server answers. */
+/**
+ * A machine as it is now known: kept on the device at once, sent when the server answers.
+ * @param was - As it was seen when it was changed; null = it is new.
+ */
 export function keepMachine(
   machineId: string,
-  spec: MachineSpec,
-  record?: MachineRecord,
-  creates = false,
+  { spec, record }: { spec: MachineSpec; record?: MachineRecord },
+  was: MachineAnswer | null,
 ): void {
-  keep([{ kind: 'machine', machineId, spec, record, creates }])
+  const before = was ? { was: { spec: was.spec, record: was.record } } : {}
+  keep([{ kind: 'machine', machineId, spec, record, creates: was === null, ...before }])
 }
 
-/** A place with its customer. */
-export function keepSite(siteId: string, { name, spec, customer }: SiteDraft, creates = false): void {
+/** A place with its customer. @param was - As it was seen when it was changed; null = it is new. */
+export function keepSite(siteId: string, { name, spec, customer }: SiteDraft, was: SiteDraft | null): void {
+  const site = { name, spec, customerId: customer?.id ?? null }
+  const before = was ? { was: { name: was.name, spec: was.spec, customerId: was.customer?.id ?? null } } : {}
   keep([
-    ...(customer ? [{ kind: 'customer' as const, customer, creates: true }] : []),
-    { kind: 'site', siteId, site: { name, spec, customerId: customer?.id ?? null }, creates },
+    ...customerFacts(customer, was?.customer ?? null),
+    { kind: 'site', siteId, site, creates: was === null, ...before },
   ])
 }
+function customerFacts(customer: CustomerAnswer | null, was: CustomerAnswer | null): Fact[] {
+  if (!customer || JSON.stringify(customer) === JSON.stringify(was)) return []
+  if (was?.id !== customer.id) return [{ kind: 'customer', customer, creates: true }]
+  const { name, phone, note } = was
+  return [{ kind: 'customer', customer, creates: false, was: { name, phone, note } }]
+}
 
-/** What was agreed of a visit. */
-export function keepVisit(visitId: string, visit: VisitDraft, creates = false): void {
-  keep([{ kind: 'visit', visitId, visit, creates }])
+/** What was agreed of a visit. @param was - As it was seen when it was changed; null = it is new. */
+export function keepVisit(visitId: string, visit: VisitDraft, was: VisitDraft | null): void {
+  keep([{ kind: 'visit', visitId, visit, creates: was === null, ...(was ? { was } : {}) }])
 }
 
 export function keepClosed(visitId: string, closedAtMs: number | null): void {

@@ -7,5 +7,9 @@ export function useMachineRecord(machine: MachineAnswer): {
   change: (change: Partial<MachineRecord>) => void
 } {
   const { record } = machine
-  return { record, change: (change) => keepMachine(machine.id, machine.spec, { ...record, ...change }) }
+  return {
+    record,
+    change: (change) =>
+      keepMachine(machine.id, { spec: machine.spec, record: { ...record, ...change } }, machine),
+  }
 }

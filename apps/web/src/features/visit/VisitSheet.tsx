@@ -8,13 +8,16 @@ import { type Agreed, AgreedFields } from './AgreedFields.tsx'
 /** Changes what was agreed of a visit. */
 export function VisitSheet({ visit, onClose }: { visit: VisitAnswer; onClose: () => void }) {
   const [agreed, setAgreed] = useState<Agreed>({ complaint: visit.complaint, dueAtMs: visit.dueAtMs })
+  // As it was when the sheet opened: what somebody else changes meanwhile is theirs.
+  const [was] = useState({
+    machineId: visit.machine.id,
+    siteId: visit.site.id,
+    dueAtMs: visit.dueAtMs,
+    complaint: visit.complaint,
+  })
   const save = () => {
-    keepVisit(visit.id, {
-      machineId: visit.machine.id,
-      siteId: visit.site.id,
-      dueAtMs: agreed.dueAtMs ?? Date.now(),
-      complaint: agreed.complaint,
-    })
+    const { complaint, dueAtMs } = agreed
+    keepVisit(visit.id, { ...was, complaint, dueAtMs: dueAtMs ?? Date.now() }, was)
     onClose()
   }
   return (

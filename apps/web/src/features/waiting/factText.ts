@@ -28,6 +28,8 @@ export function factText(fact: Fact, units: UnitSystem): string {
       return `Place: ${fact.site.name}`
     case 'customer':
       return `Customer: ${fact.customer.name}`
+    case 'rival':
+      return 'Which of two stands'
   }
 }
 

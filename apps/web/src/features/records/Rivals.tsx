@@ -1,0 +1,59 @@
+import { useQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { rivalsQuery } from '../../api/queries.ts'
+import { usePrefs } from '../../lib/prefs.ts'
+import { keep } from '../../outbox/outbox.ts'
+import { useOutbox } from '../../outbox/useOutbox.ts'
+import { fieldName, fieldText } from './recordText.ts'
+
+/** Fields that two changed without seeing each other: what stands and what the other said, until one is chosen. */
+export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
+  const { units } = usePrefs()
+  const { data } = useQuery(rivalsQuery)
+  const outbox = useOutbox()
+  const chosen = new Set(
+    outbox.flatMap(({ fact, state }) => (fact.kind === 'rival' && state !== 'refused' ? [fact.rivalId] : [])),
+  )
+  const open = (data ?? []).filter(({ id, rowId }) => of.includes(rowId) && !chosen.has(id))
+  if (open.length === 0) return null
+  return (
+    <section aria-label="Two answers" className="mb-4 border-l-4 border-watch bg-watch-face p-3">
+      <p className="font-semibold">Changed by two at once: nothing is lost, choose what stands.</p>
+      <ul>
+        {open.map(({ id, rowId, subject, label, path, value, stands, by, atMs }) => {
+          const choose = (take: boolean) => keep([{ kind: 'rival', rivalId: id, rowId, take }])
+          return (
+            <li key={id} className="border-t border-line py-2">
+              <p>
+                {fieldName(path)}
+                {subject !== 'visit' && label && <span className="text-sm text-soft">, {label}</span>}
+              </p>
+              {(
+                [
+                  [false, stands, 'stands now'],
+                  [true, value, `${by}, ${format(atMs, 'd MMM, H:mm')}`],
+                ] as const
+              ).map(([take, said, who]) => (
+                <div key={who} className="flex items-center justify-between gap-3">
+                  <span className="min-w-0">
+                    <span className="block text-lg font-semibold break-words whitespace-pre-wrap">
+                      {fieldText(path, said, units)}
+                    </span>
+                    <span className="text-sm text-soft">{who}</span>
+                  </span>
+                  <button
+                    type="button"
+                    className="min-h-12 shrink-0 cursor-pointer px-2 underline underline-offset-4"
+                    onClick={() => choose(take)}
+                  >
+                    Keep this
+                  </button>
+                </div>
+              ))}
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
