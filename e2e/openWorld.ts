@@ -17,6 +17,8 @@ export interface World {
   resumeReads: (...pages: Page[]) => Promise<void>
   /** Cuts every connection of the server to its database, the listening one among them; or that one alone. */
   cutDatabase: (which: 'all' | 'listening') => Promise<void>
+  /** Everybody who is signed in came in an hour ago. */
+  ageSessions: () => Promise<void>
   /** What stands in the database, as the demo's workshop sees it. */
   rows: <T>(text: string, values?: unknown[]) => Promise<T[]>
 }
@@ -109,6 +111,11 @@ export async function openWorld(): Promise<World & { close: () => Promise<void> 
         env.DATABASE_URL,
         `select pg_terminate_backend(pid) from pg_stat_activity
             where datname = current_database() and pid <> pg_backend_pid()${which === 'listening' ? " and query ilike 'listen %'" : ''}`,
+      ),
+    ageSessions: () =>
+      statement(
+        env.DATABASE_URL,
+        `select set_config('brendik.workshop_id', '${DEMO_WORKSHOP.id}', false); update session set created_at = now() - interval '1 hour'`,
       ),
     rows: async <T>(text: string, values: unknown[] = []) => {
       const client = new pg.Client({

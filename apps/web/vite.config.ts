@@ -18,21 +18,10 @@ export default defineConfig({
         theme_color: '#fbfdfd',
         icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
-      // The page must open in a cellar without network: everything but the foreign alphabets of the fonts is kept on the device.
-      workbox: {
-        // The first visit already opens without network the next time.
-        clientsClaim: true,
-        globPatterns: ['**/*.{js,css,html,svg}', '**/*-latin-wdth-*.woff2'],
-        navigateFallbackDenylist: [/^\/api\//],
-        // The day, visits, machines and places as last read; runs are kept by the run board itself.
-        runtimeCaching: [
-          {
-            urlPattern: /\/api\/(day|visits|machines|sites|rivals)\b/,
-            handler: 'NetworkFirst',
-            options: { cacheName: 'last-read', networkTimeoutSeconds: 4, expiration: { maxEntries: 200 } },
-          },
-        ],
-      },
+      strategies: 'injectManifest',
+      srcDir: 'src',
+      filename: 'sw.ts',
+      injectManifest: { globPatterns: ['**/*.{js,css,html,svg}', '**/*-latin-wdth-*.woff2'] },
     }),
   ],
   worker: { format: 'es' },

@@ -7,7 +7,9 @@ import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError } from './api/client.ts'
 import { Door } from './features/door/Door.tsx'
+import { openOutbox } from './outbox/outbox.ts'
 import { startSender } from './outbox/sender.ts'
+import { readWho } from './outbox/who.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
 
@@ -105,10 +107,12 @@ const router = createBrowserRouter([
   },
 ])
 
-startSender()
-
 const root = document.getElementById('root')
 if (!root) throw new Error('index.html has no #root')
+// Who was here last decides what is shown while the server is not reached.
+await readWho()
+openOutbox()
+startSender()
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>

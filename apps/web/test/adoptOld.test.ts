@@ -1,11 +1,10 @@
 import { expect, it } from '@jest/globals'
 import { openDB } from 'idb'
-import { until } from './device.ts'
+import { signInAs, until } from './device.ts'
 
 // What the version before left on a device: in the browser's small store, and in a database of each workshop.
 const WORKSHOP = '00000000-0000-4000-8000-000000000001'
-const who = { ...JSON.parse(localStorage.getItem('brendik.who') ?? '{}'), workshopId: WORKSHOP }
-localStorage.setItem('brendik.who', JSON.stringify(who))
+await signInAs('t', 'Tester', WORKSHOP)
 const said = (id: string, sentAtMs: number | null) => ({
   kind: 'look',
   visitId: 'v',
@@ -28,7 +27,8 @@ await old.put('photo', { id: 'p', visitId: 'v', stage: 'arrive', atMs: 1, blob: 
 old.close()
 
 it('takes over what an earlier version left unsent, once, and lets go of the old places only then', async () => {
-  const { outbox } = await import('../src/outbox/outbox.ts')
+  const { openOutbox, outbox } = await import('../src/outbox/outbox.ts')
+  await openOutbox()
   const { readOutbox } = await import('../src/outbox/deviceDb.ts')
   await until(() => localStorage.getItem(`brendik.said.${WORKSHOP}`) === null)
   const ids = ['unsent look', 'stopped', 'p']

@@ -6,10 +6,10 @@ const WHO = {
   technicianId: 't',
   name: 'Tester',
   workshopName: 'Workshop',
-  role: 'owner',
+  role: 'owner' as const,
   demo: false,
 }
-const store = new Map([['brendik.who', JSON.stringify(WHO)]])
+const store = new Map<string, string>()
 Object.assign(globalThis, {
   localStorage: {
     getItem: (key: string) => store.get(key) ?? null,
@@ -25,9 +25,16 @@ Object.assign(globalThis, {
   },
 })
 
+const { rememberWho } = await import('../src/outbox/who.ts')
+await rememberWho(WHO)
+
 /** Signs in somebody else on this device. */
-export function signInAs(technicianId: string, name: string): void {
-  store.set('brendik.who', JSON.stringify({ ...WHO, technicianId, name }))
+export async function signInAs(
+  technicianId: string,
+  name: string,
+  workshopId = WHO.workshopId,
+): Promise<void> {
+  await rememberWho({ ...WHO, technicianId, name, workshopId })
 }
 
 /** Waits until something holds, at most ten seconds. */

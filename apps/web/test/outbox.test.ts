@@ -25,14 +25,14 @@ Object.assign(globalThis, {
 const no = (status: number, code = 'input_invalid', message = 'expected a number') =>
   new Response(JSON.stringify({ code, message }), { status })
 
-const { keep, letGo, outbox, outboxReady, sendingState, tryAgain, wakeSender } = await import(
+const { keep, letGo, openOutbox, outbox, sendingState, tryAgain, wakeSender } = await import(
   '../src/outbox/outbox.ts'
 )
 const { readOutbox } = await import('../src/outbox/deviceDb.ts')
 const { sendForEver } = await import('../src/outbox/sender.ts')
 const { nextBatch, heldUp } = await import('../src/outbox/nextBatch.ts')
 const { keepEntries, keepLooks, withKept } = await import('../src/features/visit/visitFacts.ts')
-await outboxReady
+await openOutbox()
 const stop = new AbortController()
 sendForEver(stop.signal)
 
@@ -68,7 +68,7 @@ beforeEach(async () => {
   answers = []
   alwaysAway = false
   signedOut = false
-  signInAs('t', 'Tester')
+  await signInAs('t', 'Tester')
 })
 afterAll(() => stop.abort())
 
@@ -134,7 +134,7 @@ describe('the outbox of the device', () => {
     keepLooks('v', [look('mine')])
     await until(() => sendingState() === 'signed-out')
     expect(stateOf('mine')).toBe('waiting')
-    signInAs('other', 'Somebody else')
+    await signInAs('other', 'Somebody else')
     signedOut = false
     keepLooks('v', [look('theirs')])
     await until(() => stateOf('theirs') === 'sent')
@@ -142,7 +142,7 @@ describe('the outbox of the device', () => {
     expect(new Set(asked.filter((one) => one.ids.includes('mine')).map((one) => one.author))).toEqual(
       new Set(['t']),
     )
-    signInAs('t', 'Tester')
+    await signInAs('t', 'Tester')
     wakeSender()
     await until(() => stateOf('mine') === 'sent')
     expect(asked.at(-1)).toMatchObject({ author: 't', ids: ['mine'] })

@@ -10,6 +10,8 @@ export interface Scope {
   db: ScopedDb
   actor: Actor & { technicianId: string }
   who: WhoAnswer
+  /** They came in more than some minutes ago. */
+  longIn: boolean
   /** Whether the session that let them in still lasts. */
   stillIn: () => Promise<boolean>
 }
@@ -25,12 +27,12 @@ const instruments = new WeakMap<Request, InstrumentScope>()
 export function whoIsIt(db: Database): RequestHandler {
   return async (request, response, next) => {
     const token = parseCookie(request)
-    type Found = WhoAnswer & { ageing: boolean }
+    type Found = WhoAnswer & { ageing: boolean; longIn: boolean }
     const found = token
       ? await db.door.maybeOne<Found>('findSession', [tokenHash(token), SESSION_DAYS])
       : null
     if (found && token) {
-      const { ageing, ...who } = found
+      const { ageing, longIn, ...who } = found
       if (ageing) {
         await db.door.run('renewSession', [tokenHash(token), SESSION_DAYS])
         setCookie(request, response, token)
@@ -38,7 +40,7 @@ export function whoIsIt(db: Database): RequestHandler {
       const actor = { workshopId: who.workshopId, technicianId: who.technicianId }
       const stillIn = async () =>
         (await db.door.maybeOne('findSession', [tokenHash(token), SESSION_DAYS])) !== null
-      scopes.set(request, { db: db.as(actor), actor, who, stillIn })
+      scopes.set(request, { db: db.as(actor), actor, who, longIn, stillIn })
     }
     next()
   }

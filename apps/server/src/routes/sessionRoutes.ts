@@ -75,8 +75,10 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
 
   router.get('/session', async (request, response) => {
     const { anybody } = (await db.door.maybeOne<DoorState>('doorState', [])) as DoorState
+    const scope = maybeScope(request)
     const answer: SessionAnswer = {
-      who: maybeScope(request)?.who ?? null,
+      who: scope?.who ?? null,
+      longIn: scope?.longIn ?? false,
       demo: options.demo,
       firstStart: !anybody,
       openSignUp: options.openSignUp,

@@ -25,12 +25,14 @@ interface Schema extends DBSchema {
   outbox: { key: string; value: Kept; indexes: { seq: number } }
   run: { key: string; value: KeptRun; indexes: { changedAtMs: number; visitId: string } }
   page: { key: [string, number]; value: KeptPage }
+  /** Small things by name: who is here, what is being timed. */
+  note: { key: string; value: unknown }
 }
 
 const MOST_RUNS = 300
 let opened: Promise<IDBPDatabase<Schema>> | null = null
 function db(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('brendik', 2, {
+  opened ??= openDB<Schema>('brendik', 3, {
     upgrade(database, was) {
       if (was < 1) {
         database.createObjectStore('outbox', { keyPath: 'id' }).createIndex('seq', 'seq')
@@ -40,7 +42,8 @@ function db(): Promise<IDBPDatabase<Schema>> {
       }
       // Streams were kept whole before they had numbers: the server has them all.
       if (was === 1) database.deleteObjectStore('blocks' as never)
-      database.createObjectStore('page', { keyPath: ['runId', 'upTo'] })
+      if (was < 2) database.createObjectStore('page', { keyPath: ['runId', 'upTo'] })
+      database.createObjectStore('note')
     },
     // Another page wants to change or delete the database: it must not wait for this one.
     blocking: (_was, _wanted, event) => {
@@ -55,6 +58,16 @@ function db(): Promise<IDBPDatabase<Schema>> {
     opened = null
   })
   return opened
+}
+
+/** Something small kept on this device under a name; undefined = nothing. */
+export async function readNote<T>(name: string): Promise<T | undefined> {
+  return (await (await db()).get('note', name)) as T | undefined
+}
+/** @param value - Null = kept no longer. */
+export async function writeNote(name: string, value: unknown): Promise<void> {
+  const database = await db()
+  await (value === null ? database.delete('note', name) : database.put('note', value, name))
 }
 
 /** In the order kept. */

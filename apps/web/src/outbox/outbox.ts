@@ -1,9 +1,9 @@
 import { newId } from '../lib/newId.ts'
-import { knownWho } from '../lib/who.ts'
 import { oldFacts } from './adoptOld.ts'
 import { dropFacts, type KeptRun, readOutbox, writeFacts } from './deviceDb.ts'
 import { type Author, type Fact, idOfFact, type Kept } from './keptFact.ts'
 import { storageRoom } from './storageRoom.ts'
+import { knownWho, readWho } from './who.ts'
 
 // The outbox of this device: one for all its pages. Each page holds a copy of it; they tell each other what changed.
 
@@ -16,11 +16,14 @@ type Told =
   | { type: 'hello' }
 
 const REFUSED = 'This browser refuses to keep data: do not close the page before all is sent.'
+const CLEARED =
+  'This browser cleared what the page kept on this device. What was sent is on the server; what was not sent by then is gone: look through what was recorded here last.'
 const listeners = new Set<() => void>()
 const others = new BroadcastChannel('brendik-outbox')
 let all: readonly Kept[] = []
 let status: SendingState = 'idle'
 let storage: string | null = null
+let cleared: string | null = null
 let lastSeq = 0
 /** Woken when there may be something to send: only in the page that does the sending. */
 let wake: (() => void) | null = null
@@ -55,17 +58,21 @@ others.onmessage = ({ data }: MessageEvent<Told>) => {
   wake?.()
 }
 
-/** What the device kept before this page was opened. */
-export const outboxReady: Promise<void> = readOutbox().then(
-  (kept) => {
-    // A fact that this page kept or heard of meanwhile is newer than what lay there.
-    const known = new Set(all.map((one) => one.id))
-    take(kept.filter((one) => !known.has(one.id)))
-    others.postMessage({ type: 'hello' } satisfies Told)
-    adopt().catch(() => {})
-  },
-  () => refuseStorage(),
-)
+let opening: Promise<void> | null = null
+/** Takes up what the device kept before this page, or this worker, was there. */
+export function openOutbox(): Promise<void> {
+  opening ??= Promise.all([readOutbox(), readWho()]).then(
+    ([kept]) => {
+      // A fact that this page kept or heard of meanwhile is newer than what lay there.
+      const known = new Set(all.map((one) => one.id))
+      take(kept.filter((one) => !known.has(one.id)))
+      others.postMessage({ type: 'hello' } satisfies Told)
+      adopt().catch(() => {})
+    },
+    () => refuseStorage(),
+  )
+  return opening
+}
 
 /** Takes over what an earlier version of the app left unsent. */
 async function adopt(): Promise<void> {
@@ -81,6 +88,17 @@ function refuseStorage(): void {
 function tellStorage(next: string | null): void {
   if (next === storage) return
   storage = next
+  tell()
+}
+
+/** The browser took from this page what it kept on the device. */
+export function tellCleared(): void {
+  cleared = CLEARED
+  tell()
+}
+/** Read by whoever is there. */
+export function notedCleared(): void {
+  cleared = null
   tell()
 }
 
@@ -199,5 +217,5 @@ export function subscribeOutbox(listener: () => void): () => void {
 }
 export const outbox = (): readonly Kept[] => all
 export const sendingState = (): SendingState => status
-/** Why nothing can be kept here, in a sentence; null = it can. */
-export const storageProblem = (): string | null => storage
+/** What is wrong with keeping things on this device, in a sentence; null = nothing. */
+export const storageProblem = (): string | null => storage ?? cleared

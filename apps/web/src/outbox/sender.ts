@@ -1,9 +1,10 @@
 import { ApiError } from '../api/client.ts'
-import { knownWho } from '../lib/who.ts'
 import { deliver } from './deliver.ts'
+import { readOutbox } from './deviceDb.ts'
 import { AGAINST_THE_RUN, type Kept } from './keptFact.ts'
 import { nextBatch } from './nextBatch.ts'
-import { letGo, outbox, outboxReady, setStatus, settle, whenWoken } from './outbox.ts'
+import { letGo, openOutbox, outbox, sendingState, setStatus, settle, whenWoken } from './outbox.ts'
+import { knownWho } from './who.ts'
 
 /** What was sent is kept so long, until the screens have read it back from the server, ms. */
 const KEEP_SENT_MS = 15_000
@@ -14,21 +15,62 @@ const MOST_FAILURES = 5
 /** Answers of a server, or of something before it, that is not up to it now; nothing is said about what was sent. */
 const NOT_NOW = [0, 408, 425, 429, 502, 503, 504]
 
+const LOCK = 'brendik-outbox'
+/** What the service worker is woken for once there is network again. */
+export const SYNC_TAG = 'brendik-outbox'
+
 /** Sends what waits, for all pages of this device: one page at a time holds the lock and does it. */
 export function startSender(): void {
   const work = () => sendForEver(new AbortController().signal)
-  if ('locks' in navigator) navigator.locks.request('brendik-outbox', work)
+  if ('locks' in navigator) navigator.locks.request(LOCK, work)
   else work()
+  // A page that is put away may never come back: what it leaves behind goes as soon as it can.
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden' && outbox().some((kept) => kept.state === 'waiting'))
+      askForSync()
+  })
 }
 
-/** Sends until told to stop. @param signal - Stops it between two requests. */
-export async function sendForEver(signal: AbortSignal): Promise<void> {
-  await outboxReady
+/** Asks the browser, where it does such things, to wake the service worker when there is network. */
+function askForSync(): void {
+  type Syncing = ServiceWorkerRegistration & { sync?: { register: (tag: string) => Promise<void> } }
+  globalThis.navigator?.serviceWorker?.ready
+    .then((registration) => (registration as Syncing).sync?.register(SYNC_TAG))
+    .catch(() => {})
+}
+
+/**
+ * Sends what waits as long as that goes, with no page open; a page that is open does it itself.
+ * @throws {Error} Something that could be sent later is left: the browser shall try again.
+ */
+export async function sendInBackground(): Promise<void> {
+  await navigator.locks.request(LOCK, { ifAvailable: true }, async (lock) => {
+    // The page may be closed before it gets through.
+    if (!lock && (await readOutbox()).some((kept) => kept.state === 'waiting'))
+      throw new Error('a page is sending')
+    if (!lock) return
+    const stop = new AbortController()
+    await sendForEver(stop.signal, () => stop.abort())
+    if (sendingState() === 'away') throw new Error('the server is away')
+  })
+}
+
+/**
+ * Sends until told to stop.
+ * @param signal - Stops it between two requests.
+ * @param onWaiting - Told before it waits for something to change.
+ */
+export async function sendForEver(signal: AbortSignal, onWaiting: () => void = () => {}): Promise<void> {
+  await openOutbox()
   const alone = new Set<string>()
   const failures = new Map<string, number>()
   const later = new Map<string, number>()
   let tries = 0
-  const pause = pauses(signal)
+  const wait = pauses(signal)
+  const pause = (ms: number) => {
+    onWaiting()
+    return signal.aborted ? undefined : wait(ms)
+  }
   while (!signal.aborted) {
     const nowMs = Date.now()
     letGo(
@@ -67,6 +109,7 @@ export async function sendForEver(signal: AbortSignal): Promise<void> {
         await pause(BACK_OFF_MS.most)
       } else if (NOT_NOW.includes(status)) {
         setStatus('away')
+        if (tries === 0) askForSync()
         await pause(Math.min(BACK_OFF_MS.most, BACK_OFF_MS.first * 2 ** tries++))
       } else if (batch.length > 1) for (const kept of batch) alone.add(kept.id)
       else {

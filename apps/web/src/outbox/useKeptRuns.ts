@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
-import { DEVICE_WORKSHOP } from '../lib/who.ts'
 import { type KeptRun, listRuns } from './deviceDb.ts'
 import { useOutbox } from './useOutbox.ts'
+import { deviceWorkshop } from './who.ts'
 
 /** The runs that this device keeps, of one visit or all, read again whenever one of their facts was kept or went. */
 export function useKeptRuns(visitId?: string): readonly KeptRun[] {
@@ -16,7 +16,7 @@ export function useKeptRuns(visitId?: string): readonly KeptRun[] {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the runs lie in the database, which changes when facts do
   useEffect(() => {
     let stale = false
-    listRuns(DEVICE_WORKSHOP, visitId).then(
+    listRuns(deviceWorkshop(), visitId).then(
       (all) => !stale && setRuns(all),
       () => {},
     )

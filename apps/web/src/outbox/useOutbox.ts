@@ -5,5 +5,5 @@ import { outbox, type SendingState, sendingState, storageProblem, subscribeOutbo
 /** What this device keeps for the server, in the order recorded, as it changes. */
 export const useOutbox = (): readonly Kept[] => useSyncExternalStore(subscribeOutbox, outbox)
 export const useSendingState = (): SendingState => useSyncExternalStore(subscribeOutbox, sendingState)
-/** Why nothing can be kept on this device, in a sentence; null = it can. */
+/** What is wrong with keeping things on this device, in a sentence; null = nothing. */
 export const useStorageProblem = (): string | null => useSyncExternalStore(subscribeOutbox, storageProblem)

@@ -53,6 +53,8 @@ export interface WhoAnswer {
 }
 export interface SessionAnswer {
   who: WhoAnswer | null
+  /** They came in more than some minutes ago. */
+  longIn: boolean
   /** The demo's one-click door is open. */
   demo: boolean
   /** Nobody can sign in yet: the first one sets the workshop up. */

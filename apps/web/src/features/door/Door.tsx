@@ -4,8 +4,9 @@ import { createContext, useContext, useEffect, useState } from 'react'
 import { Outlet } from 'react-router'
 import { whenSignedOut } from '../../api/client.ts'
 import { sessionQuery } from '../../api/queries.ts'
-import { DEVICE_WORKSHOP, knownWho, rememberWho } from '../../lib/who.ts'
+import { tellCleared } from '../../outbox/outbox.ts'
 import { useReadBack } from '../../outbox/useReadBack.ts'
+import { deviceWorkshop, knownWho, rememberWho } from '../../outbox/who.ts'
 import { Message } from '../../ui/Message.tsx'
 import { forgetReads } from './forgetReads.ts'
 import { SignedOut } from './SignedOut.tsx'
@@ -30,7 +31,7 @@ export function Door() {
   useEffect(() => whenSignedOut(() => client.invalidateQueries({ queryKey: ['session'] })), [client])
   // Who left on purpose, on whichever page, is not remembered any more.
   const who = data ? (data.who ?? (knownWho() && inside)) : knownWho()
-  const moved = who !== null && who.workshopId !== DEVICE_WORKSHOP
+  const moved = who !== null && who.workshopId !== deviceWorkshop()
   useEffect(() => {
     if (data?.who) {
       // Somebody else came in on another page of this device.
@@ -39,12 +40,14 @@ export function Door() {
         forgetReads().then(() =>
           client.invalidateQueries({ predicate: (one) => one.queryKey[0] !== 'session' }),
         )
-      rememberWho(data.who)
+      // Somebody has been in for long on this device, and it knows of nobody: what it kept was taken from it.
+      if (!before && data.longIn) tellCleared()
+      const kept = rememberWho(data.who)
       setInside(data.who)
+      // What this device keeps belongs to one workshop: another one starts with a fresh page.
+      if (data.who.workshopId !== deviceWorkshop()) kept.then(() => location.reload())
     }
-    // What this device keeps belongs to one workshop: another one starts with a fresh page.
-    if (data && moved) location.reload()
-  }, [data, moved, client])
+  }, [data, client])
   if (data && !who) return <SignIn session={data} />
   if (!who) return error ? <Message problem>{error.message}</Message> : <Message>Opening.</Message>
   if (moved) return <Message>Opening.</Message>

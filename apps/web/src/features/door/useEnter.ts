@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { readSession } from '../../api/queries.ts'
-import { DEVICE_WORKSHOP, knownWho, rememberWho } from '../../lib/who.ts'
 import { wakeSender } from '../../outbox/outbox.ts'
+import { deviceWorkshop, knownWho, rememberWho } from '../../outbox/who.ts'
 import { forgetReads } from './forgetReads.ts'
 
 /**
@@ -30,8 +30,8 @@ export function useEnter(onStay?: () => void): {
             await forgetReads()
             client.removeQueries({ type: 'inactive' })
           }
-          rememberWho(who)
-          if (!onStay || who?.workshopId !== DEVICE_WORKSHOP) return location.assign('/')
+          await rememberWho(who)
+          if (!onStay || who?.workshopId !== deviceWorkshop()) return location.assign('/')
           await client.invalidateQueries()
           wakeSender()
           onStay()

@@ -1,19 +1,12 @@
 import type { LeakPhase } from '@brendik/core'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { readNote, writeNote } from '../../outbox/deviceDb.ts'
 
 interface Watch {
   phase: LeakPhase
   startedAtMs: number
 }
-const keyOf = (visitId: string) => `brendik.watch.${visitId}`
-
-function read(visitId: string): Watch | null {
-  try {
-    return JSON.parse(localStorage.getItem(keyOf(visitId)) ?? 'null')
-  } catch {
-    return null
-  }
-}
+const noteOf = (visitId: string) => `watch ${visitId}`
 
 /** The timed watch of a visit: by wall time and kept on the device, so that it goes on through sleep and reload. */
 export function useWatch(visitId: string): {
@@ -22,22 +15,28 @@ export function useWatch(visitId: string): {
   start: (phase: LeakPhase) => void
   stop: () => void
 } {
-  const [watch, setWatch] = useState<Watch | null>(() => read(visitId))
+  const [watch, setWatch] = useState<Watch | null>(null)
   const [nowMs, setNowMs] = useState(Date.now())
+  const touched = useRef(false)
+  useEffect(() => {
+    readNote<Watch>(noteOf(visitId)).then(
+      (kept) => {
+        if (kept && !touched.current) setWatch(kept)
+      },
+      () => {},
+    )
+  }, [visitId])
   useEffect(() => {
     if (!watch) return
     const tick = setInterval(() => setNowMs(Date.now()), 250)
     return () => clearInterval(tick)
   }, [watch])
   const keep = (next: Watch | null) => {
+    touched.current = true
     setWatch(next)
     setNowMs(Date.now())
-    try {
-      if (next) localStorage.setItem(keyOf(visitId), JSON.stringify(next))
-      else localStorage.removeItem(keyOf(visitId))
-    } catch {
-      // Without storage the watch still runs, as long as the page stays open.
-    }
+    // Without storage the watch still runs, as long as the page stays open.
+    writeNote(noteOf(visitId), next).catch(() => {})
   }
   return {
     watch,

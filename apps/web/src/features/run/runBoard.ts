@@ -14,19 +14,19 @@ import {
 } from '@brendik/core'
 import { ApiError, get } from '../../api/client.ts'
 import { blockPages } from '../../api/queries.ts'
-import { DEVICE_WORKSHOP } from '../../lib/who.ts'
 import { type KeptRun, readPages, readRun, writePage } from '../../outbox/deviceDb.ts'
 import type { Kept } from '../../outbox/keptFact.ts'
 import { AGAINST_THE_RUN } from '../../outbox/keptFact.ts'
 import {
   keep,
   keepRun,
+  openOutbox,
   outbox,
-  outboxReady,
   sendingState,
   storageProblem,
   subscribeOutbox,
 } from '../../outbox/outbox.ts'
+import { deviceWorkshop } from '../../outbox/who.ts'
 import { compute } from '../../workers/compute.ts'
 
 /** Where the entries of a run are: all on the server, on their way, or waiting on this device for the server to return. */
@@ -217,7 +217,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       const { visitId, machineLabel, siteName, instrumentLabel } = answer
       kept ??= {
         runId,
-        workshopId: DEVICE_WORKSHOP,
+        workshopId: deviceWorkshop(),
         visitId,
         machineLabel,
         siteName,
@@ -251,7 +251,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       emit({ meta: found })
       setState({ runId, events: found.events })
     }
-    await outboxReady
+    await openOutbox()
     if (closed) return
     unsubscribe()
     unsubscribe = subscribeOutbox(follow)
@@ -291,7 +291,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     },
     plan(meta, ...events) {
       // A start that was taken back leaves its trace: the new plan comes after it.
-      const empty = { runId, workshopId: DEVICE_WORKSHOP, events: [], changedAtMs: Date.now() }
+      const empty = { runId, workshopId: deviceWorkshop(), events: [], changedAtMs: Date.now() }
       kept = { ...empty, ...kept, ...meta }
       emit({ meta })
       this.record(...events)

@@ -2,11 +2,11 @@ import { format } from 'date-fns'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
-import { knownWho } from '../../lib/who.ts'
 import { type Kept, visitOf } from '../../outbox/keptFact.ts'
 import { heldUp } from '../../outbox/nextBatch.ts'
-import { letGo, type SendingState, tryAgain, wakeSender } from '../../outbox/outbox.ts'
+import { letGo, notedCleared, type SendingState, tryAgain, wakeSender } from '../../outbox/outbox.ts'
 import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
+import { knownWho } from '../../outbox/who.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { factText } from './factText.ts'
 
@@ -19,7 +19,11 @@ const WHY: Record<SendingState, string> = {
 }
 
 /** What this device still has to send, and what the server did not take, with its reason. */
-export function WaitingSheet({ onClose }: { onClose: () => void }) {
+export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
+  const onClose = () => {
+    notedCleared()
+    close()
+  }
   const outbox = useOutbox()
   const state = useSendingState()
   const storage = useStorageProblem()
