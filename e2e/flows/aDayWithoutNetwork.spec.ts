@@ -174,6 +174,54 @@ test('what the server does not take steps aside with its reason, holds up nothin
     .toContain('slow-fill')
 })
 
+test('what the server did not take is put right where it stands: a note in its line, a machine in its form', async ({
+  page,
+  world,
+}) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Ash Row 5' }).click()
+  await expect(page).toHaveURL(/\/visits\//)
+  const visit = page.url()
+  const stored = async () => (await page.request.get(visit.replace('/visits/', '/api/visits/'))).json()
+  const { machine } = await stored()
+  const refuse = (message: string) => ({ status: 400, json: { code: 'input_invalid', message } })
+  for (const [address, word] of [
+    ['**/entries', 'Mistyped'],
+    ['**/machines/*', 'MISTYPED'],
+  ] as const)
+    await page.route(address, (route) =>
+      route.request().postData()?.includes(word)
+        ? route.fulfill(refuse(`${word}: expected otherwise`))
+        : route.fallback(),
+    )
+  await page.keyboard.press('1')
+  await page.getByLabel('Notes').fill('Mistyped')
+  await page.getByLabel('Notes').blur()
+  await expect(page.getByRole('button', { name: '1 not taken by the server. Show.' })).toBeVisible()
+  await page.goto(`${world.url}/machines/${machine.id}/change`)
+  await page.getByLabel('Serial number').fill('MISTYPED')
+  await page.getByRole('button', { name: 'Save the machine' }).click()
+
+  await page.getByRole('button', { name: '2 not taken by the server. Show.' }).click()
+  const sheet = page.getByRole('dialog')
+  const note = sheet.locator('li', { hasText: 'Note, arrive' })
+  await note.getByRole('button', { name: 'Put it right' }).click()
+  await note.getByLabel('As it should be').fill('Typed anew')
+  await note.getByRole('button', { name: 'Save and send' }).click()
+  await expect(note).toHaveCount(0)
+  await sheet.locator('li', { hasText: 'Machine:' }).getByRole('link', { name: 'Put it right' }).click()
+  await expect(page.getByLabel('Serial number')).toHaveValue('MISTYPED')
+  await page.getByLabel('Serial number').fill('QX-204')
+  await page.getByRole('button', { name: 'Save the machine' }).click()
+  await expect
+    .poll(async () => {
+      const now = await stored()
+      return [now.machine.record.serial, ...now.entries.map((e: { value: unknown }) => e.value)]
+    })
+    .toEqual(expect.arrayContaining(['QX-204', 'Typed anew']))
+  await expect(page.getByRole('button', { name: /not taken by the server/ })).toBeHidden()
+})
+
 test('a session that ends takes the page from nobody: signing in over it goes on where it was', async ({
   page,
   context,

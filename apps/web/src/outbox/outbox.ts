@@ -156,6 +156,15 @@ export function tryAgain(id: string): void {
   )
 }
 
+/** What was refused, put right: sent in the place of what it was. */
+export function mend(id: string, fact: Fact): void {
+  settle(
+    all
+      .filter((kept) => kept.id === id && kept.state === 'refused')
+      .map((kept) => ({ ...kept, fact: cleaned(fact), state: 'waiting', refused: null })),
+  )
+}
+
 /** Keeps a run as the server tells it, with what is on the way; what it does not allow is gone from it. */
 export function keepRun(run: KeptRun): void {
   write([], run, true)

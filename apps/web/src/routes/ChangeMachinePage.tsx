@@ -1,4 +1,4 @@
-import type { MachineAnswer } from '@brendik/core'
+import { BLANK_RECORD, type MachineAnswer, type MachineRecord, type MachineSpec } from '@brendik/core'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
 import { RecordForm, recordProblems } from '../features/forms/RecordForm.tsx'
@@ -7,18 +7,34 @@ import { useSave } from '../features/forms/useSave.ts'
 import { Rivals } from '../features/records/Rivals.tsx'
 import { keepMachine } from '../features/records/recordFacts.ts'
 import { useMachine } from '../features/records/useRecords.ts'
+import { useRefused } from '../features/records/useRefused.ts'
+import { mend } from '../outbox/outbox.ts'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
 
 /** What is known of one machine. Runs already made keep the machine as it was known then. */
 export function ChangeMachinePage() {
   const { machineId = '' } = useParams()
+  const [params] = useSearchParams()
   const { machine, error } = useMachine(machineId)
-  if (machine) return <ChangeMachine machine={machine} />
+  const refused = useRefused(params.get('mend'), 'machine')
+  if (refused) {
+    const { id, fact } = refused
+    const said = { id: machineId, spec: fact.spec, record: fact.record ?? BLANK_RECORD }
+    return <ChangeMachine machine={said} onSave={(now) => mend(id, { ...fact, ...now })} />
+  }
+  if (machine)
+    return <ChangeMachine machine={machine} onSave={(now, was) => keepMachine(machine.id, now, was)} />
   return error ? <Message problem>{error.message}</Message> : <Message>Opening the machine.</Message>
 }
 
-function ChangeMachine({ machine }: { machine: MachineAnswer }) {
+function ChangeMachine({
+  machine,
+  onSave,
+}: {
+  machine: MachineAnswer
+  onSave: (now: { spec: MachineSpec; record: MachineRecord }, was: MachineAnswer) => void
+}) {
   const [params] = useSearchParams()
   const navigate = useNavigate()
   const { now, was, change } = useDraft(machine)
@@ -35,7 +51,7 @@ function ChangeMachine({ machine }: { machine: MachineAnswer }) {
       onCancel={back}
       onSave={() =>
         save(problems, () => {
-          keepMachine(machine.id, { spec, record }, was)
+          onSave({ spec, record }, was)
           back()
         })
       }

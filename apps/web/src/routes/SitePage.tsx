@@ -4,22 +4,38 @@ import { type SiteDraft, SiteForm, siteProblems } from '../features/forms/SiteFo
 import { useDraft } from '../features/forms/useDraft.ts'
 import { useSave } from '../features/forms/useSave.ts'
 import { Rivals } from '../features/records/Rivals.tsx'
-import { keepSite } from '../features/records/recordFacts.ts'
+import { keepSite, mendSite, siteAsSaid } from '../features/records/recordFacts.ts'
 import { useRecords } from '../features/records/useRecords.ts'
+import { useRefused } from '../features/records/useRefused.ts'
+import { useOutbox } from '../outbox/useOutbox.ts'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
 
 /** What is known of one place. */
 export function SitePage() {
   const { siteId = '' } = useParams()
+  const [params] = useSearchParams()
   const { sites, error, pending } = useRecords()
+  const outbox = useOutbox()
+  const refused = useRefused(params.get('mend'), 'site')
   const kept = sites.find((site) => site.id === siteId)
-  if (kept) return <ChangeSite kept={kept} />
+  if (refused) {
+    const { id, fact } = refused
+    const said = siteAsSaid(fact, sites, outbox)
+    return <ChangeSite kept={said} onSave={(now, was) => mendSite(id, fact, now, was)} />
+  }
+  if (kept) return <ChangeSite kept={kept} onSave={(now, was) => keepSite(kept.id, now, was)} />
   if (error) return <Message problem>{error.message}</Message>
   return pending ? <Message>Opening the place.</Message> : <Message problem>This place is not known.</Message>
 }
 
-function ChangeSite({ kept }: { kept: SiteAnswer }) {
+function ChangeSite({
+  kept,
+  onSave,
+}: {
+  kept: SiteAnswer
+  onSave: (now: SiteDraft, was: SiteDraft) => void
+}) {
   const [params] = useSearchParams()
   const navigate = useNavigate()
   const { now, was, change } = useDraft<SiteDraft>(kept)
@@ -34,7 +50,7 @@ function ChangeSite({ kept }: { kept: SiteAnswer }) {
       onCancel={back}
       onSave={() =>
         save(siteProblems(now), () => {
-          keepSite(kept.id, now, was)
+          onSave(now, was)
           back()
         })
       }

@@ -8,7 +8,7 @@ import {
   type SiteAnswer,
 } from '@brendik/core'
 import type { Fact, Kept, VisitDraft } from '../../outbox/keptFact.ts'
-import { keep } from '../../outbox/outbox.ts'
+import { keep, mend } from '../../outbox/outbox.ts'
 import type { SiteDraft } from '../forms/SiteForm.tsx'
 
 /**
@@ -76,6 +76,28 @@ export function withKeptSite(site: SiteAnswer, outbox: readonly Kept[]): SiteAns
       now = { ...now, customer: fact.customer }
   }
   return now
+}
+
+/** A place as a fact has it, with its customer as far as this device knows them. */
+export function siteAsSaid(
+  { siteId, site }: Extract<Fact, { kind: 'site' }>,
+  read: readonly SiteAnswer[],
+  outbox: readonly Kept[],
+): SiteAnswer {
+  const blank = { id: siteId, name: site.name, spec: site.spec, customer: null }
+  const known = read.find(({ id }) => id === siteId) ?? blank
+  return { ...blank, customer: customerOf(site.customerId, known, outbox) }
+}
+
+/** A place that was refused, put right, and sent in its place. */
+export function mendSite(
+  keptId: string,
+  fact: Extract<Fact, { kind: 'site' }>,
+  { name, spec, customer }: SiteDraft,
+  was: SiteDraft,
+): void {
+  keep(customerFacts(customer, was.customer))
+  mend(keptId, { ...fact, site: { name, spec, customerId: customer?.id ?? null } })
 }
 
 function customerOf(id: string | null, before: SiteAnswer, outbox: readonly Kept[]): SiteAnswer['customer'] {

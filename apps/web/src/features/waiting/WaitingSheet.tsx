@@ -9,6 +9,7 @@ import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useO
 import { knownWho } from '../../outbox/who.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { factText } from './factText.ts'
+import { Mend } from './Mend.tsx'
 
 const MOST_SHOWN = 60
 const WHY: Record<SendingState, string> = {
@@ -39,9 +40,10 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
             {refused.slice(0, MOST_SHOWN).map((kept) => (
               <Line key={kept.id} kept={kept} onClose={onClose} why={kept.refused?.message ?? ''}>
                 <div className="flex flex-wrap gap-2 pt-2">
+                  <Mend kept={kept} onLeave={onClose} />
                   <button
                     type="button"
-                    className="min-h-12 cursor-pointer border border-ink px-4 font-semibold"
+                    className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
                     onClick={() => tryAgain(kept.id)}
                   >
                     Send it again
