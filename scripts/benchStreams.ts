@@ -63,7 +63,7 @@ async function measure(
       null,
       'technician',
     ])
-    await database.door.run('insertSession', [tokenHash(cookie), workshopId, technicianId, 1])
+    await database.door.run('insertSession', [tokenHash(cookie), workshopId, technicianId, 1, ''])
     cookies.push(`brendik_session=${cookie}`)
   }
   const cookieOf = (i: number) => cookies[Math.floor(i / RUNS_OF_ONE)] as string

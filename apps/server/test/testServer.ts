@@ -125,7 +125,7 @@ export async function startTestServer(
     const person = [workshopId, technicianId, personName, `${technicianId}@test.example`, 'no-password', role]
     await db.door.run('upsertTechnician', person)
     const [cookie, key] = [newToken(), newToken()]
-    await db.door.run('insertSession', [tokenHash(cookie), workshopId, technicianId, 1])
+    await db.door.run('insertSession', [tokenHash(cookie), workshopId, technicianId, 1, ''])
     const own = db.as({ workshopId, technicianId })
     await own.run('upsertInstrumentKey', [workshopId, crypto.randomUUID(), 'key', tokenHash(key)])
     const headers = { cookie: `brendik_session=${cookie}`, authorization: `Bearer ${key}` }

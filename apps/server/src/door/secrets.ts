@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 
 /** Argon2id as OWASP's password storage sheet advises (19 MiB, 2 passes, 1 lane; from memory). */
@@ -19,3 +19,13 @@ export async function passwordFits(passwordHash: string | null, password: string
 export const newToken = (): string => randomBytes(32).toString('base64url')
 /** What is stored of a secret. */
 export const tokenHash = (token: string): Buffer => createHash('sha256').update(token).digest()
+
+/** Crockford's base 32: no letter that is taken for a digit when it is read off paper. */
+const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
+/** A secret to be printed and typed: 125 random bits in five groups of five signs. */
+export const newCode = (): string => {
+  const signs = Array.from({ length: 25 }, () => SIGNS[randomInt(SIGNS.length)])
+  return [0, 5, 10, 15, 20].map((at) => signs.slice(at, at + 5).join('')).join('-')
+}
+/** What is stored of a code, however it was typed. */
+export const codeHash = (code: string): Buffer => tokenHash(code.replaceAll('-', ''))

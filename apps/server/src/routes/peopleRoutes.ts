@@ -10,12 +10,14 @@ import {
 import { Router } from 'express'
 import * as v from 'valibot'
 import type { Database } from '../db/database.ts'
-import { newToken, tokenHash } from '../door/secrets.ts'
+import { codeHash, newCode, newToken, tokenHash } from '../door/secrets.ts'
 import { ownerScope } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
 
 const INVITATION_DAYS = 7
+/** A code that an owner gives somebody is good for so long. */
+const RECOVERY_HOURS = 24
 const changesQuery = v.object({
   before: v.optional(v.pipe(v.string(), v.regex(/^\d{1,18}$/, 'expected the id of a change'))),
 })
@@ -42,6 +44,25 @@ export function peopleRoutes(db: Database): Router {
       throw new AppError('not_allowed', 'A workshop needs an owner: make somebody else one first.')
     if (!active) await db.door.run('deleteSessionsOf', [actor.workshopId, id, null])
     response.json({ id })
+  })
+  router.post('/people/:id/recovery', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const id = parseInput(idSchema, request.params.id)
+    if (id === actor.technicianId)
+      throw new AppError('not_allowed', 'For yourself print a code, with the password you have.')
+    const people = await own.many<PersonAnswer>('listPeople', [actor.workshopId])
+    if (!people.some((person) => person.id === id && person.active))
+      throw new AppError('not_found', `person ${id}: not found, or not let in`)
+    const code = newCode()
+    await own.run('insertRecovery', [
+      actor.workshopId,
+      codeHash(code),
+      id,
+      actor.technicianId,
+      false,
+      RECOVERY_HOURS,
+    ])
+    response.json({ code })
   })
   router.get('/invitations', async (request, response) => {
     const { db: own, actor } = ownerScope(request)

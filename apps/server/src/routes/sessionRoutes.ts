@@ -1,21 +1,26 @@
 import { randomUUID } from 'node:crypto'
 import {
   demoSignInSchema,
+  idSchema,
   newPersonSchema,
   newWorkshopSchema,
+  type OwnSession,
   passwordChangeSchema,
+  printedCodeSchema,
   type Role,
+  recoverySchema,
   type SessionAnswer,
   signInSchema,
   tokenSchema,
 } from '@brendik/core'
+import Bowser from 'bowser'
 import express, { type Request, type Response, Router } from 'express'
 import type { Actor, Database, Queries } from '../db/database.ts'
 import { clearCookie, parseCookie, SESSION_DAYS, setCookie } from '../door/cookies.ts'
 import { mustBeGood } from '../door/goodPassword.ts'
 import { type Limits, linkTries, signInTries } from '../door/limits.ts'
-import { hashPassword, newToken, passwordFits, tokenHash } from '../door/secrets.ts'
-import { maybeScope, scopeOf } from '../door/whoIsIt.ts'
+import { codeHash, hashPassword, newCode, newToken, passwordFits, tokenHash } from '../door/secrets.ts'
+import { maybeScope, ownerScope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
 
@@ -50,6 +55,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
       person.workshopId,
       person.technicianId,
       SESSION_DAYS,
+      deviceOf(request),
     ])
     setCookie(request, response, token)
     response.json({ ok: true })
@@ -152,7 +158,59 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     await db.door.run('deleteSessionsOf', [...mine(actor), kept ? tokenHash(kept) : null])
     response.json({ ok: true })
   })
+  router.get('/me/sessions', async (request, response) => {
+    const { actor } = scopeOf(request)
+    const here = tokenHash(parseCookie(request) ?? '')
+    response.json(await db.door.many<OwnSession>('listSessions', [...mine(actor), here, SESSION_DAYS]))
+  })
+  router.delete('/me/sessions/:id', async (request, response) => {
+    const { actor } = scopeOf(request)
+    await db.door.run('endSession', [...mine(actor), parseInput(idSchema, request.params.id)])
+    response.json({ ok: true })
+  })
+  router.get('/me/recovery', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const printed = await own.maybeOne<{ madeAtMs: number }>('printedRecovery', mine(actor))
+    response.json({ madeAtMs: printed?.madeAtMs ?? null })
+  })
+  router.post('/me/recovery', few, links, async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const { password } = parseInput(printedCodeSchema, request.body)
+    const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
+    if (!(await passwordFits(found?.passwordHash ?? null, password)))
+      throw new AppError('sign_in_refused', 'The password is not right.')
+    const code = newCode()
+    const { workshopId, technicianId } = actor
+    await own.run('insertRecovery', [workshopId, codeHash(code), technicianId, technicianId, true, null])
+    response.json({ code })
+  })
+  router.post('/recovery', few, links, async (request, response) => {
+    const { code, password } = parseInput(recoverySchema, request.body)
+    const hash = codeHash(code)
+    const person = await db.door.transaction(async (tx) => {
+      const found = await tx.maybeOne<Person & { name: string; email: string | null }>('findRecovery', [hash])
+      if (!found)
+        throw new AppError('not_found', 'This code was used, replaced or is over: ask for a new one.')
+      mustBeGood('password', password, [found.name, found.email ?? ''])
+      if ((await tx.run('useRecovery', [hash])) === 0)
+        throw new AppError('not_found', 'This code was used just now.')
+      await tx.run('setPassword', [...mine(found), await hashPassword(password)])
+      // Whoever got in with the old one is out.
+      await tx.run('deleteSessionsOf', [...mine(found), null])
+      return found
+    })
+    await letIn(request, response, person)
+  })
   return router
 }
 const OVER = 'This link was used, taken back or is over: ask for a new one.'
 const mine = (actor: Actor) => [actor.workshopId, actor.technicianId]
+
+/** Browser and system as the browser tells them, for a person to know their devices by. */
+function deviceOf(request: Request): string {
+  const agent = (request.headers['user-agent'] ?? '').slice(0, 400)
+  if (agent === '') return ''
+  const { browser, os, platform } = Bowser.parse(agent)
+  const on = [os.name, platform.type].filter(Boolean).join(', ')
+  return [browser.name, on].filter(Boolean).join(' on ').slice(0, 100)
+}

@@ -2,6 +2,7 @@
 export const PAGES = [
   '/',
   '/join/:token',
+  '/recover',
   '/visits/new',
   '/visits/:visitId',
   '/visits/:visitId/:stageId',

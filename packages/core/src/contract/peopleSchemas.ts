@@ -42,6 +42,35 @@ export const instrumentKeySchema = v.object({
 /** A secret as it stands in a link. */
 export const tokenSchema = v.pipe(v.string(), v.regex(/^[\w-]{20,80}$/, 'expected the secret of a link'))
 
+/** A code as somebody reads it off paper: in any case, with or without its strokes, and with the letters that look like digits. */
+const code = v.pipe(
+  v.string(),
+  v.maxLength(80),
+  v.transform((text) =>
+    text
+      .toUpperCase()
+      .replaceAll('O', '0')
+      .replace(/[IL]/g, '1')
+      .replace(/[^0-9A-Z]/g, ''),
+  ),
+  v.length(25, 'expected the 25 signs of a code'),
+)
+/** A new password, by a code from an owner or from one's own paper. */
+export const recoverySchema = v.object({ code, password })
+/** Who prints a code for themselves shows that they know the password of now. */
+export const printedCodeSchema = v.object({ password: v.pipe(v.string(), v.maxLength(200)) })
+
+/** Where somebody is signed in. */
+export interface OwnSession {
+  id: string
+  /** Browser and system; empty = not told. */
+  device: string
+  sinceMs: number
+  /** To the day. */
+  usedMs: number
+  /** The device that asks. */
+  here: boolean
+}
 /** Who is signed in on this device. */
 export interface WhoAnswer {
   technicianId: string

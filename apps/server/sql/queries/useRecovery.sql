@@ -1,0 +1,2 @@
+-- useRecovery: a code is used up, once.  $1 token_hash
+update recovery set used_at = now() where token_hash = $1::bytea and used_at is null and (expires_at is null or expires_at > now());
