@@ -38,6 +38,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./routes/InvitationPage.tsx')).InvitationPage }),
       },
       {
+        path: '/recover',
+        lazy: async () => ({ Component: (await import('./routes/RecoverPage.tsx')).RecoverPage }),
+      },
+      {
         element: <Door />,
         children: [
           { path: '/', element: <DayPage /> },

@@ -7,6 +7,7 @@ import type {
   KnownMachine,
   LogbookAnswer,
   MachineHistory,
+  OwnSession,
   PersonAnswer,
   ReadingBlock,
   RivalAnswer,
@@ -91,6 +92,14 @@ export const sessionQuery = queryOptions({
   queryFn: readSession,
   staleTime: 30_000,
 })
+export const ownSessionsQuery = queryOptions({
+  queryKey: ['sessions'],
+  queryFn: () => get<OwnSession[]>('/me/sessions'),
+})
+export const printedCodeQuery = queryOptions({
+  queryKey: ['printed code'],
+  queryFn: () => get<{ madeAtMs: number | null }>('/me/recovery'),
+})
 export const peopleQuery = queryOptions({
   queryKey: ['people'],
   queryFn: () => get<PersonAnswer[]>('/people'),
@@ -124,6 +133,11 @@ export interface NewPerson {
 export const setUpWorkshop = (person: NewPerson & { workshopName: string }) => post('/workshops', person)
 export const takeInvitation = (token: string, person: NewPerson) => post(`/invitations/${token}`, person)
 export const changePassword = (before: string, after: string) => put('/me/password', { before, after })
+/** By a code from an owner, or one's own printed one. */
+export const recover = (code: string, password: string) => post('/recovery', { code, password })
+export const postRecovery = (personId: string) => post<{ code: string }>(`/people/${personId}/recovery`, {})
+export const printCode = (password: string) => post<{ code: string }>('/me/recovery', { password })
+export const endSession = (id: string) => del(`/me/sessions/${id}`)
 export const putPerson = ({ id, name, role, active }: PersonAnswer) =>
   put(`/people/${id}`, { name, role, active })
 export const postInvitation = (id: string, role: Role) =>

@@ -1,5 +1,6 @@
 import type { SessionAnswer } from '@brendik/core'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { setUpWorkshop, signIn, signInToDemo } from '../../api/queries.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -62,6 +63,11 @@ export function WaysIn({
           main={!session.demo}
           onSignIn={(email, password) => enter(() => signIn(email, password))}
         />
+      )}
+      {!settingUp && !onStay && (
+        <Link to="/recover" className="flex min-h-12 items-center text-water underline underline-offset-4">
+          The password is forgotten
+        </Link>
       )}
       {mayPutUp && (
         <button

@@ -6,6 +6,8 @@ import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { useWho } from '../door/Door.tsx'
 import { leave } from '../door/leave.ts'
+import { OwnSessions } from './OwnSessions.tsx'
+import { PrintedCode } from './PrintedCode.tsx'
 
 /** Who is signed in, the password, and the way out. */
 export function Me() {
@@ -86,6 +88,10 @@ export function Me() {
           )}
         </form>
       )}
+      <div className="mt-5 grid gap-5">
+        <OwnSessions />
+        {!who.demo && who.role === 'owner' && <PrintedCode />}
+      </div>
     </section>
   )
 }

@@ -7,9 +7,11 @@ import {
   invitationsQuery,
   peopleQuery,
   postInvitation,
+  postRecovery,
   putPerson,
 } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
+import { useWho } from '../door/Door.tsx'
 import { Secret } from './Secret.tsx'
 
 const ROLE_WORD: Record<Role, string> = { owner: 'owner', technician: 'technician' }
@@ -19,7 +21,9 @@ export function People() {
   const client = useQueryClient()
   const { data = [] } = useQuery(peopleQuery)
   const { data: invitations = [] } = useQuery(invitationsQuery)
+  const { technicianId: me } = useWho()
   const [link, setLink] = useState<string | null>(null)
+  const [code, setCode] = useState<{ name: string; code: string } | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const work = (doing: Promise<unknown>) => {
     setProblem(null)
@@ -41,9 +45,20 @@ export function People() {
             key={person.id}
             person={person}
             onChange={(change) => work(putPerson({ ...person, ...change }))}
+            onForgotten={
+              person.active && person.id !== me
+                ? () => work(postRecovery(person.id).then((made) => setCode({ name: person.name, ...made })))
+                : null
+            }
           />
         ))}
       </ul>
+      {code && (
+        <Secret
+          label={`Code for ${code.name} to set a new password at ${location.host}/recover: once, within a day. It is shown only now.`}
+          text={code.code}
+        />
+      )}
       <div className="mt-3 grid grid-cols-2 gap-2">
         {(['technician', 'owner'] as const).map((role) => (
           <button
@@ -82,9 +97,12 @@ export function People() {
 function Person({
   person,
   onChange,
+  onForgotten,
 }: {
   person: PersonAnswer
   onChange: (change: Partial<PersonAnswer>) => void
+  /** Makes a code for a new password; null = not for this one. */
+  onForgotten: (() => void) | null
 }) {
   return (
     <li
@@ -97,7 +115,16 @@ function Person({
           {person.email && `, ${person.email}`}
         </span>
       </span>
-      <span className="flex text-sm">
+      <span className="flex flex-wrap text-sm">
+        {onForgotten && (
+          <button
+            type="button"
+            className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
+            onClick={onForgotten}
+          >
+            New password
+          </button>
+        )}
         {person.active && (
           <button
             type="button"

@@ -1,0 +1,52 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { useState } from 'react'
+import { endSession, ownSessionsQuery } from '../../api/queries.ts'
+
+const DAY = 'd MMM yyyy'
+
+/** Where somebody is signed in, and the way to end it from here: a phone that was lost, a customer's computer. */
+export function OwnSessions() {
+  const client = useQueryClient()
+  const { data = [] } = useQuery(ownSessionsQuery)
+  const [problem, setProblem] = useState<string | null>(null)
+  const end = (id: string) => {
+    setProblem(null)
+    endSession(id)
+      .then(() => client.invalidateQueries({ queryKey: ownSessionsQuery.queryKey }))
+      .catch((error: Error) => setProblem(error.message))
+  }
+  if (data.length === 0) return null
+  return (
+    <section aria-label="Where you are signed in">
+      <h3 className="border-t border-line pt-3 font-semibold">Where you are signed in</h3>
+      {problem && (
+        <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
+          {problem}
+        </p>
+      )}
+      <ul>
+        {data.map(({ id, device, sinceMs, usedMs, here }) => (
+          <li key={id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
+            <span className="py-1 leading-tight">
+              <span className="block font-semibold">{here ? 'This device' : device || 'A device'}</span>
+              <span className="text-sm text-soft">
+                since {format(sinceMs, DAY)}, used {format(usedMs, DAY)}
+              </span>
+            </span>
+            {!here && (
+              <button
+                type="button"
+                aria-label={`Sign out ${device || 'a device'}, since ${format(sinceMs, DAY)}`}
+                className="min-h-12 shrink-0 cursor-pointer px-2 text-sm underline underline-offset-4"
+                onClick={() => end(id)}
+              >
+                Sign it out
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
