@@ -1,6 +1,8 @@
-import type { Saying } from '@brendik/core'
+import { BLANK_RECORD, FAMILY_IDS, familyDefaults, type Saying } from '@brendik/core'
 import { expect, it } from '@jest/globals'
+import { fieldName, fieldText } from '../src/features/records/recordText.ts'
 import { headline, sentence } from '../src/features/run/runText.ts'
+import { reasonText } from '../src/features/waiting/factText.ts'
 import { clockParts, clockText } from '../src/lib/time.ts'
 import { figure, unitOf, withUnit } from '../src/lib/units.ts'
 
@@ -66,4 +68,45 @@ it('shows a standstill as what it is', () => {
   }
   expect(headline(stalled, 'stopped')).toEqual({ text: 'Stopped draining at 0:14', tone: 'stop' })
   expect(sentence(stalled, 'us')).toContain('stood still at 3.50 in')
+})
+
+it('names every field that two may have changed at once, and says its value in the user’s units', () => {
+  const site = {
+    supplyKpa: { cold: 300, hot: null },
+    standpipeHeightMm: 900,
+    waterTempC: 15,
+    portHeightMm: 1,
+  }
+  const leaves = (value: unknown, path: string[]): string[][] =>
+    value !== null && typeof value === 'object' && !Array.isArray(value)
+      ? Object.entries(value).flatMap(([key, one]) => leaves(one, [...path, key]))
+      : [path]
+  const records = [
+    ...FAMILY_IDS.map((family) => ({
+      spec: { ...familyDefaults(family), label: 'x' },
+      record: BLANK_RECORD,
+    })),
+    { name: 'x', spec: site, customerId: null },
+    { name: 'x', phone: '', note: '' },
+    { complaint: 'x', dueAtMs: 0 },
+  ]
+  expect(
+    records.flatMap((one) => leaves(one, [])).filter((path) => fieldName(path) === path.join('.')),
+  ).toEqual([])
+  expect(fieldName(['spec', 'partHeightsMm', 'drain-hose'])).toBe('Height of: drain hose')
+  expect(fieldText(['spec', 'tub', 'depthMm'], 254, 'us')).toBe('10.00 in')
+  expect(fieldText(['record', 'techSheet', 'pumpOhm'], [165, 195], 'metric')).toBe('165.0 Ω to 195.0 Ω')
+  expect(fieldText(['spec', 'fillLevelMm'], null, 'metric')).toBe('not said')
+  expect(fieldText(['spec', 'partHeightsMm'], { pump: [-40, -90] }, 'metric')).toBe('pump -40 mm to -90 mm')
+})
+it('says why something was not taken by the name of the field', () => {
+  const spec = { ...familyDefaults('front-load'), label: 'x' }
+  const fact = { kind: 'machine' as const, machineId: 'm', spec, record: undefined, creates: true }
+  const said = (message: string) => reasonText(fact, message)
+  expect(said('tub.depthMm: expected 100 to 1500 mm, got 3')).toBe(
+    'Drum length or tub wall height: expected 100 to 1500 mm, got 3',
+  )
+  expect(said('builtYear: expected 1950 to 2100, got 2201')).toBe('Built in: expected 1950 to 2100, got 2201')
+  expect(said('The demo is over.')).toBe('The demo is over.')
+  expect(said('putId: expected an id')).toBe('putId: expected an id')
 })

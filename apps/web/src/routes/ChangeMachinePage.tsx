@@ -46,7 +46,7 @@ function ChangeMachine({
     <FormPage
       title="Machine"
       save="Save the machine"
-      saveHint="runs made before keep their verdict"
+      saveHint="earlier runs stay"
       problem={problem}
       onCancel={back}
       onSave={() =>

@@ -40,7 +40,7 @@ export function DayPage() {
       <TopBar>
         <h1 className="min-w-0 flex-1 leading-tight font-semibold">
           <span className="max-md:hidden">{format(day, 'EEEE, d MMMM')}</span>
-          <span className="text-sm md:hidden">
+          <span className="text-sm whitespace-nowrap md:hidden">
             {format(day, 'EEE')}
             <br />
             {format(day, 'd MMM')}

@@ -45,7 +45,7 @@ function ChangeSite({
     <FormPage
       title="Place"
       save="Save the place"
-      saveHint="runs made before keep their verdict"
+      saveHint="earlier runs stay"
       problem={problem}
       onCancel={back}
       onSave={() =>

@@ -5,7 +5,7 @@ import { NewVersionCell } from '../features/waiting/NewVersionCell.tsx'
 import { WaitingCell } from '../features/waiting/WaitingCell.tsx'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
 
-/** The head of every screen: the product's plate, where we are, and the two switches of the device. */
+/** The head of every screen: the product's plate, where we are, and the two switches of the device, which make room on a phone for what has to be told. */
 export function TopBar({
   children,
   switchesOnPhone = true,
@@ -20,7 +20,7 @@ export function TopBar({
   const cellar = prefs.theme === 'cellar'
   const hide = switchesOnPhone ? '' : 'max-md:hidden'
   return (
-    <header className="flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5 short:h-12">
+    <header className="group/bar flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5 short:h-12">
       {home ? (
         <Link to="/" className={PLATE}>
           Brendik
@@ -35,7 +35,7 @@ export function TopBar({
       {home && <WaitingCell />}
       <button
         type="button"
-        className={`h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm ${hide}`}
+        className={`h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm group-has-[[data-cell]]/bar:max-md:hidden ${hide}`}
         aria-label={`Units: ${prefs.units === 'us' ? 'US' : 'metric'}. Change.`}
         onClick={() => setPrefs({ units: prefs.units === 'us' ? 'metric' : 'us' })}
       >
@@ -43,7 +43,7 @@ export function TopBar({
       </button>
       <button
         type="button"
-        className={`flex h-full w-12 cursor-pointer items-center justify-center border-l border-line ${hide}`}
+        className={`flex h-full w-12 cursor-pointer items-center justify-center border-l border-line group-has-[[data-cell]~[data-cell]]/bar:max-md:hidden ${hide}`}
         aria-label={cellar ? 'Light theme' : 'Cellar theme'}
         onClick={() => setPrefs({ theme: cellar ? 'light' : 'cellar' })}
       >

@@ -44,6 +44,7 @@ export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
                   <button
                     type="button"
                     className="min-h-12 shrink-0 cursor-pointer px-2 underline underline-offset-4"
+                    aria-label={`Keep this: ${fieldText(path, said, units)}`}
                     onClick={() => choose(take)}
                   >
                     Keep this

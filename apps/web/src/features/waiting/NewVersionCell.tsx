@@ -11,6 +11,7 @@ export function NewVersionCell() {
     <button
       type="button"
       onClick={loadNewVersion}
+      data-cell=""
       className="flex h-full min-w-12 shrink-0 cursor-pointer flex-col items-start justify-center border-l border-line bg-band px-3 text-left text-sm leading-tight"
     >
       <span className="font-semibold">New version</span>

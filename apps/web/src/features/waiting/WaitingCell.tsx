@@ -30,6 +30,7 @@ export function WaitingCell() {
         type="button"
         onClick={() => setOpen(true)}
         aria-label={spoken}
+        data-cell=""
         className="flex h-full min-w-12 shrink-0 cursor-pointer flex-col items-start justify-center border-l border-line bg-watch-face px-3 text-left leading-tight"
       >
         <span className="small-figure text-lg">{count}</span>

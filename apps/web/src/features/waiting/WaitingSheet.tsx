@@ -8,7 +8,7 @@ import { letGo, notedCleared, type SendingState, tryAgain, wakeSender } from '..
 import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
 import { knownWho } from '../../outbox/who.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { factText } from './factText.ts'
+import { factText, reasonText } from './factText.ts'
 import { Mend } from './Mend.tsx'
 
 const MOST_SHOWN = 60
@@ -38,7 +38,12 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
           <h3 className="pt-4 text-sm font-semibold text-watch">The server did not take</h3>
           <ul>
             {refused.slice(0, MOST_SHOWN).map((kept) => (
-              <Line key={kept.id} kept={kept} onClose={onClose} why={kept.refused?.message ?? ''}>
+              <Line
+                key={kept.id}
+                kept={kept}
+                onClose={onClose}
+                why={reasonText(kept.fact, kept.refused?.message ?? '')}
+              >
                 <div className="flex flex-wrap gap-2 pt-2">
                   <Mend kept={kept} onLeave={onClose} />
                   <button

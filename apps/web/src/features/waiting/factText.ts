@@ -2,6 +2,7 @@ import type { VisitEntry } from '@brendik/core'
 import { format } from 'date-fns'
 import { type UnitSystem, withUnit } from '../../lib/units.ts'
 import type { Fact } from '../../outbox/keptFact.ts'
+import { fieldName } from '../records/recordText.ts'
 import { KIND_WORD } from '../run/runText.ts'
 import { checkWord, observedText } from '../visit/observedText.ts'
 
@@ -64,3 +65,15 @@ function runText(event: Extract<Fact, { kind: 'run' }>['event'], units: UnitSyst
       return 'An entry taken back'
   }
 }
+
+/** Why it was not taken, with the field by its name where the server names it by its path. */
+export function reasonText(fact: Fact, message: string): string {
+  const [, path, reason] = /^([\w.]+): (.+)$/s.exec(message) ?? []
+  if (path === undefined || reason === undefined) return message
+  const keys = path.split('.')
+  if (/^(observations|entries|events)$/.test(keys[0] ?? '')) return sentence(reason)
+  const places = fact.kind === 'machine' ? [['spec', ...keys], ['record', ...keys], keys] : [keys]
+  const known = places.map(fieldName).find((name, i) => name !== places[i]?.join('.'))
+  return `${known ?? path}: ${reason}`
+}
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

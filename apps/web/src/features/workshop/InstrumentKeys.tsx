@@ -66,7 +66,7 @@ export function InstrumentKeys() {
         </Field>
         <button
           type="submit"
-          className="mt-[1.65rem] min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
+          className="mt-6 min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
         >
           Make a key
         </button>
