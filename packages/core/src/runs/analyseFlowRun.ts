@@ -77,7 +77,13 @@ export function analyseFlowRun(
   const fromMeter = plan.kind === 'fill' ? meterFlow(meter.mm) : null
   // A range of levels is no measurement: a meter beside it decides.
   const flow = timed?.rangeLMin && fromMeter ? fromMeter : combine(fromLevel, fromMeter)
-  if (fromLevel && fromMeter && !timed?.rangeLMin) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
+  if (fromLevel && fromMeter && !timed?.rangeLMin) {
+    // A level that may stand, or a meter that does, is no flow to divide by another.
+    if (fromLevel.lo > 0 && fromMeter.value > 0) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
+    else
+      notIdentifiable.meterGain =
+        'levels that clearly rise beside a meter that runs: fill on, past 100 mm (4 in)'
+  }
   if (plan.kind === 'drain') {
     notIdentifiable.pumpHeadM = SECOND_HEIGHT
     notIdentifiable.pathResistanceRatio = SECOND_HEIGHT

@@ -8,6 +8,7 @@ import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
 import { analyseAfterDrain } from './runBack.ts'
 import type { RunMark } from './runMarks.ts'
 import { isFlowRun, type RunPlan } from './runPlan.ts'
+import { endsBeforeItStarts } from './runWindow.ts'
 
 /**
  * What one run says: every quantity it can give with its interval, the verdict with its reason, and what it cannot tell.
@@ -33,6 +34,13 @@ export function analyseRun(
         ? 'The readings were written newest first; they were put in order of time.'
         : `${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`,
     )
+  const again = source === 'hand' ? sameInstant(ordered.readings) : 0
+  if (again > 0)
+    notes.push(
+      `${again} reading(s) carry the same time as another with a different level: give each its own time.`,
+    )
+  if (endsBeforeItStarts(plan, marks))
+    notes.push('The end of this run is marked before its start, or with it: check the times of the marks.')
   const analyse =
     plan.kind === 'after-drain'
       ? analyseAfterDrain
@@ -43,6 +51,16 @@ export function analyseRun(
   analysis.notes.unshift(...notes)
   analysis.seen = levelsSeen(ordered.readings)
   return analysis
+}
+
+/** Readings, in order of time, with the time of the one before and another level. */
+function sameInstant({ tS, levelMm, rulerMm }: Readings): number {
+  const differs = (column: Float64Array, i: number) =>
+    Math.abs((column[i] as number) - (column[i - 1] as number)) > 0
+  let again = 0
+  for (let i = 1; i < tS.length; i++)
+    if (tS[i] === tS[i - 1] && (differs(levelMm, i) || differs(rulerMm, i))) again++
+  return again
 }
 
 /** Readings within this are of one moment, s. */

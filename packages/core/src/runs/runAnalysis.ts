@@ -7,7 +7,7 @@ import type { Saying } from './sayRun.ts'
 import type { Verdict } from './verdict.ts'
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
-export const ANALYSIS_VERSION = 9
+export const ANALYSIS_VERSION = 10
 
 export interface RunAnalysis {
   version: number

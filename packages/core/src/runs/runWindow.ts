@@ -43,10 +43,23 @@ const DENSE = 25
 /** A mark this much later than the level's own end is a late finger, s. */
 const LATE_S = 3
 
+/** The marks that begin and end a movement. */
+function boundsOf({ kind }: RunPlan): { starts: MarkWhat | null; ends: MarkWhat[] } {
+  if (kind === 'fill') return { starts: 'valve-open', ends: ['valve-closed'] }
+  return { starts: kind === 'drain' ? 'pump-on' : null, ends: ['air-drawn', 'pump-silent', 'pump-off'] }
+}
+
+/** Whether the only ends that were marked lie before the start, or at the same instant. */
+export function endsBeforeItStarts(plan: RunPlan, marks: readonly RunMark[]): boolean {
+  const { starts, ends } = boundsOf(plan)
+  const start = marks.find((mark) => mark.what === starts)
+  const ended = marks.filter((mark) => ends.includes(mark.what))
+  return start !== undefined && ended.length > 0 && ended.every((mark) => mark.tS <= start.tS)
+}
+
 /** From opening or pump-on to the first mark that ends the movement, or to where the level comes to rest before it. */
 export function runWindow(plan: RunPlan, series: LevelSeries, marks: readonly RunMark[]): RunWindow {
-  const starts = { fill: 'valve-open', drain: 'pump-on' }[plan.kind as string]
-  const ends: MarkWhat[] = plan.kind === 'fill' ? ['valve-closed'] : ['air-drawn', 'pump-silent', 'pump-off']
+  const { starts, ends } = boundsOf(plan)
   const fromMark = marks.find((m) => m.what === starts)?.tS ?? null
   const after = fromMark ?? Number.NEGATIVE_INFINITY
   const endMark = marks.filter((m) => ends.includes(m.what) && m.tS > after).sort((a, b) => a.tS - b.tS)[0]

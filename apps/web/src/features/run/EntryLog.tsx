@@ -1,19 +1,25 @@
 import type { RunEvent, RunFacts } from '@brendik/core'
+import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockParts } from '../../lib/time.ts'
 import { type UnitSystem, withUnit } from '../../lib/units.ts'
 import { START_WORD, STOP_WORD } from './runText.ts'
 
+/** So many are looked through without a press; and so many by hand would be a run of days. */
+const AT_FIRST = 60
+const MOST = 5000
+
 /** Everything entered, newest first; what was taken back stays, struck through, with the reason. */
 export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts: RunFacts }) {
   const { units } = usePrefs()
+  const [all, setAll] = useState(false)
   const zero = facts.startedAtMs
   const shown = events.filter((event) => event.type !== 'planned' && event.type !== 'withdrawn').toReversed()
   if (zero === null || shown.length === 0) return null
   const reason = (id: string) => events.find((event) => event.type === 'withdrawn' && event.targetId === id)
   return (
     <ol className="mt-2 text-sm" aria-label="Entries">
-      {shown.slice(0, 60).map((event) => {
+      {shown.slice(0, all ? MOST : AT_FIRST).map((event) => {
         const gone = facts.withdrawnIds.has(event.id)
         const withdrawal = reason(event.id)
         const clock = clockParts((event.atMs - zero) / 1000)
@@ -30,6 +36,17 @@ export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts
           </li>
         )
       })}
+      {!all && shown.length > AT_FIRST && (
+        <li className="border-t border-hair">
+          <button
+            type="button"
+            className="min-h-12 cursor-pointer underline underline-offset-4"
+            onClick={() => setAll(true)}
+          >
+            {shown.length - AT_FIRST} earlier: show
+          </button>
+        </li>
+      )}
     </ol>
   )
 }
