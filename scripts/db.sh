@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# A PostgreSQL of the project's own, on loopback.   db.sh start|stop|status|url|server-url
+# A PostgreSQL of the project's own, on loopback.   db.sh start|stop|status|url|server-url|adopt FOLDER
 # Works as root (runs it as user postgres) and as a normal user; its data lie in .data/pg, or under /var/lib/postgresql when
 # user postgres cannot enter the repository's folder. Nobody gets in without a password; the passwords, made at random, lie beside the data.
 # `url` is the owner of the tables, who migrates; `server-url` is who serves, and may not even see a row before it says whose.
@@ -90,7 +90,7 @@ tell_of_moved() {
   for other in /var/lib/postgresql/brendik-*.secrets; do
     home="$(sed -n 's/^home=//p' "$other" 2>/dev/null)" || continue
     if [ -n "$home" ] && [ ! -d "$home" ]; then
-      say "data of a copy that lay in $home are in ${other%.secrets}: if this is that copy, moved, stop this and run: mv ${other%.secrets} $DATA && mv $other $SECRETS"
+      say "data of a copy that lay in $home are in ${other%.secrets}: if this is that copy, moved, take them over with: scripts/db.sh adopt ${other%.secrets}"
     fi
   done
 }
@@ -169,6 +169,23 @@ SQL
   mv "$SECRETS.new" "$SECRETS"
 }
 stop() { if alive; then as "$BIN/pg_ctl" stop -s -m fast -w -t 30 -D "$DATA" || as "$BIN/pg_ctl" stop -s -m immediate -w -D "$DATA"; fi; }
+# Takes over the data of a copy of the project that was moved; what is here by now is put aside, not away.
+adopt() {
+  local from="${1%/}" aside
+  if ! as test -s "$from/PG_VERSION" || [ ! -s "$from.secrets" ]; then
+    echo "$from: expected the data of a copy of this project, with their passwords in $from.secrets" >&2
+    exit 1
+  fi
+  stop
+  if as test -e "$DATA"; then
+    aside="$DATA.aside.$(date +%s)"
+    mv -T "$DATA" "$aside"; [ ! -e "$SECRETS" ] || mv "$SECRETS" "$aside.secrets"
+    say "what was here is in $aside"
+  fi
+  mv -T "$from" "$DATA"; mv "$from.secrets" "$SECRETS"
+  sed -i "s#^home=.*#home=$ROOT#" "$SECRETS"
+  start; url
+}
 
 case "${1:-}" in
   start) start; url ;;
@@ -176,5 +193,6 @@ case "${1:-}" in
   status) if alive; then url; else echo stopped; exit 3; fi ;;
   url) url ;;
   server-url) server_url ;;
-  *) echo "usage: db.sh start|stop|status|url|server-url" >&2; exit 2 ;;
+  adopt) adopt "${2:-}" ;;
+  *) echo "usage: db.sh start|stop|status|url|server-url|adopt FOLDER" >&2; exit 2 ;;
 esac
