@@ -8,7 +8,7 @@ import { createApp, type NetworkOptions, NO_PROXY } from '../src/app.ts'
 import { type Database, openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
 import { USUAL_LIMITS } from '../src/door/limits.ts'
-import { newToken, tokenHash } from '../src/door/secrets.ts'
+import { hashPassword, newToken, tokenHash } from '../src/door/secrets.ts'
 import type { DoorOptions } from '../src/routes/sessionRoutes.ts'
 
 type Ask = (method: string, path: string, body?: unknown) => Promise<{ status: number; body: never }>
@@ -118,11 +118,12 @@ export async function startTestServer(
       headers: { ...headers, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     })
+  const unknown = await hashPassword(newToken())
   const enter: TestServer['enter'] = async (personName, workshopId = crypto.randomUUID(), role = 'owner') => {
     const technicianId = crypto.randomUUID()
     await db.door.run('upsertWorkshop', [workshopId, `Workshop of ${personName}`, false])
-    // A hash that no password has: these people come in by their session.
-    const person = [workshopId, technicianId, personName, `${technicianId}@test.example`, 'no-password', role]
+    // Nobody knows the password: these people come in by their session.
+    const person = [workshopId, technicianId, personName, `${technicianId}@test.example`, unknown, role]
     await db.door.run('upsertTechnician', person)
     const [cookie, key] = [newToken(), newToken()]
     await db.door.run('insertSession', [tokenHash(cookie), workshopId, technicianId, 1, ''])

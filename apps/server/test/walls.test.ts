@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { familyDefaults, type RunEvent } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import pg from 'pg'
 import sharp from 'sharp'
+import { block, ids, reads, SECRET, writes } from './everyAddress.ts'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 
 /** Everything one workshop has, and a second workshop that tries to reach it. */
@@ -11,105 +11,8 @@ let own: Inside
 let other: Inside
 /** A workshop that has nothing at all, not even rows under the same ids. */
 let bare: Inside
-const ids = {
-  machine: crypto.randomUUID(),
-  site: crypto.randomUUID(),
-  customer: crypto.randomUUID(),
-  visit: crypto.randomUUID(),
-  run: crypto.randomUUID(),
-  instrument: crypto.randomUUID(),
-  photo: crypto.randomUUID(),
-  observation: crypto.randomUUID(),
-  entry: crypto.randomUUID(),
-  invitation: crypto.randomUUID(),
-  rival: crypto.randomUUID(),
-  key: crypto.randomUUID(),
-  block: crypto.randomUUID(),
-  reading: crypto.randomUUID(),
-}
-const SECRET = 'Only-ours'
 /** Stands for the first workshop’s owner, who is there only once the server is. */
 const OWNER = 'the owner'
-const spec = { ...familyDefaults('front-load'), label: SECRET }
-const site = {
-  supplyKpa: { cold: null, hot: null },
-  standpipeHeightMm: 900,
-  waterTempC: 15,
-  portHeightMm: null,
-}
-const plan = {
-  kind: 'drain' as const,
-  machine: spec,
-  site,
-  taps: [],
-  throttled: false,
-  hoseEndMm: null,
-  startLevelMm: 110,
-  endLevelMm: null,
-  laundry: 'none' as const,
-  laundryKg: 0,
-}
-const events: RunEvent[] = [
-  { type: 'planned', id: crypto.randomUUID(), atMs: 1, plan, instrumentId: ids.instrument },
-  { type: 'started', id: crypto.randomUUID(), atMs: Date.now() - 5000 },
-  { type: 'levelRead', id: ids.reading, atMs: Date.now() - 4000, levelMm: 88, by: 'ruler' },
-]
-const visit = { machineId: ids.machine, siteId: ids.site, dueAtMs: Date.now(), complaint: SECRET }
-const observation = {
-  type: 'observed',
-  id: ids.observation,
-  atMs: 1,
-  check: 'trap.look',
-  value: 'debris',
-  tap: null,
-  levelMm: null,
-}
-const hoses = {
-  ...observation,
-  id: crypto.randomUUID(),
-  check: 'fill-hose.look',
-  value: 'good',
-  tap: 'cold',
-}
-const entry = { id: ids.entry, atMs: 1, topic: 'note:arrive', value: SECRET, basedOn: [] }
-const block = { id: ids.block, atMs: [Date.now()], levelMm: [77] }
-
-/** Every write the server takes, with a body that is right, in an order in which each finds what it refers to. */
-const writes: [method: string, path: string, body: unknown][] = [
-  ['PUT', `/api/customers/${ids.customer}`, { name: SECRET, phone: '', note: '' }],
-  ['PUT', `/api/machines/${ids.machine}`, spec],
-  ['PUT', `/api/sites/${ids.site}`, { name: SECRET, spec: site, customerId: ids.customer }],
-  ['PUT', `/api/visits/${ids.visit}`, visit],
-  ['PUT', `/api/visits/${ids.visit}/closed`, { closedAtMs: null }],
-  ['PUT', `/api/ingest/instruments/${ids.instrument}`, { label: SECRET, rateHz: 10 }],
-  ['POST', `/api/runs/${ids.run}/events`, { visitId: ids.visit, events }],
-  ['POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [block] }],
-  ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation, hoses] }],
-  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry] }],
-  ['POST', '/api/invitations', { id: ids.invitation, role: 'technician' }],
-  ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
-]
-/** Every address that reads, with ids of the first workshop. */
-const reads = [
-  '/api/day?fromMs=0&toMs=4000000000000',
-  `/api/visits/${ids.visit}`,
-  '/api/machines',
-  `/api/machines/${ids.machine}`,
-  '/api/sites',
-  '/api/rivals',
-  '/api/logbook',
-  '/api/logbook?words=only',
-  `/api/runs/${ids.run}`,
-  `/api/runs/${ids.run}/blocks`,
-  '/api/instruments',
-  `/api/ingest/instruments/${ids.instrument}/assignment`,
-  `/api/photos/${ids.photo}`,
-  '/api/people',
-  '/api/invitations',
-  '/api/instrument-keys',
-  '/api/changes',
-  '/api/session',
-]
 const photoPath = `/api/photos/${ids.photo}?visit=${ids.visit}&stage=arrive&atMs=1`
 const JPEG = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#333' } })
   .jpeg()
