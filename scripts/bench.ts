@@ -120,7 +120,7 @@ const leaks = leakBench(medianMs)
 figures.push(...leaks.figures)
 
 for (const figure of await storing(plan('drain'))) figures.push(figure)
-for (const figure of await hundredThousandVisits()) figures.push(figure)
+for (const figure of await hundredThousandVisits(plan('drain'))) figures.push(figure)
 for (const figure of await streaming(plan('drain'), 100, 20, 60)) figures.push(figure)
 
 const frames = await framesWhileStreaming(process.env.DATABASE_URL as string)

@@ -1,10 +1,18 @@
+import { once } from 'node:events'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import {
   ANALYSIS_VERSION,
   familyDefaults,
   hosesDueSeen,
   type LogbookLine,
+  type RunPlan,
   type VisitSummary,
 } from '@brendik/core'
+import { createApp, NO_PROXY } from '../apps/server/src/app.ts'
+import { USUAL_LIMITS } from '../apps/server/src/door/limits.ts'
+import { newToken, tokenHash } from '../apps/server/src/door/secrets.ts'
+import { openLog } from '../apps/server/src/log.ts'
 import { searchWords } from '../apps/server/src/routes/logbookRoutes.ts'
 import { runsOfVisits } from '../apps/server/src/visitRuns.ts'
 import { type BenchWorld, type Figure, withBenchDatabase } from './benchStore.ts'
@@ -14,10 +22,10 @@ const READINGS = 10_000_000
 const PER_BLOCK = 100
 
 /** The logbook and the day of a workshop with 100,000 visits and ten million readings, beside another of 20,000 visits. */
-export async function hundredThousandVisits(): Promise<Figure[]> {
+export async function hundredThousandVisits(plan: RunPlan): Promise<Figure[]> {
   return withBenchDatabase(async (world) => {
-    await fill(world)
-    const { db, actor } = world
+    await fill(world, plan)
+    const { db, actor, client } = world
     const search = (words: string, after: [string, string] | null = null) =>
       db.many<LogbookLine & { cursorAt: string }>('searchLogbook', [
         actor.workshopId,
@@ -59,8 +67,51 @@ export async function hundredThousandVisits(): Promise<Figure[]> {
     const visits = await day()
     if (visits < 20) throw new Error(`the day has ${visits} visits`)
     await add(`day of ${visits} visits, with their runs and hoses due`, 30, day)
+    const { get, close } = await asked(world)
+    const id = async (text: string) => (await client.query(text)).rows[0].id as string
+    const visitId = await id('select visit_id as id from run group by visit_id order by count(*) limit 1')
+    const busiest = await id(
+      'select v.machine_id as id from run r join visit v on v.id = r.visit_id group by v.machine_id order by count(*) desc limit 1',
+    )
+    await add('day, asked over HTTP', 50, () =>
+      get(`/day?fromMs=${midnight}&toMs=${midnight + 86_400_000}`, '"visits"'),
+    )
+    await add('visit, over HTTP', 50, () => get(`/visits/${visitId}`, '"observations"'))
+    const other = await id(`select machine_id as id from visit where machine_id <> '${busiest}' limit 1`)
+    await add('machine with its visits, over HTTP', 50, () => get(`/machines/${other}`, '"visits"'))
+    await add('machine with 2,000 runs, over HTTP', 200, () => get(`/machines/${busiest}`, '"visits"'))
+    await close()
     return figures
   })
+}
+
+/** The app as somebody who is signed in asks it. */
+async function asked({ database, actor }: BenchWorld) {
+  const cookie = newToken()
+  await database.door.run('insertSession', [tokenHash(cookie), actor.workshopId, actor.technicianId, 1, ''])
+  const app = await createApp({
+    db: database,
+    log: openLog(null, 'silent'),
+    door: { demo: false, openSignUp: false, limits: USUAL_LIMITS },
+    network: NO_PROXY,
+    webDir: null,
+  })
+  const server = createServer(app).listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
+  return {
+    /** @param holds - What the answer must hold, so that no refusal is timed. */
+    get: async (path: string, holds: string) => {
+      const answer = await fetch(`${url}${path}`, { headers: { cookie: `brendik_session=${cookie}` } })
+      const text = await answer.text()
+      if (!answer.ok || !text.includes(holds))
+        throw new Error(`${path}: ${answer.status} ${text.slice(0, 200)}`)
+    },
+    close: async () => {
+      server.closeAllConnections()
+      server.close()
+    },
+  }
 }
 
 const cursorOf = (lines: readonly (LogbookLine & { cursorAt: string })[]): [string, string] => {
@@ -81,7 +132,7 @@ async function medianOf(times: number, work: () => Promise<unknown>): Promise<nu
 }
 
 /** Fills the tables in bulk: the triggers that keep the search's words rest meanwhile, and are made up for at the end. */
-async function fill({ client, actor, database }: BenchWorld): Promise<void> {
+async function fill({ client, actor, database }: BenchWorld, plan: RunPlan): Promise<void> {
   const other = { workshopId: crypto.randomUUID(), technicianId: crypto.randomUUID() }
   await database.door.run('upsertWorkshop', [other.workshopId, 'other', false])
   await database.door.run('upsertTechnician', [
@@ -140,7 +191,18 @@ async function fill({ client, actor, database }: BenchWorld): Promise<void> {
       select $W, id, '2026-06-02'::timestamptz - (row_number() over ()) * interval '6 hours' from machine where workshop_id = $W`,
     )
     await run(
-      `insert into run (workshop_id, id, visit_id, kind) select $W, gen_random_uuid(), id, k from visit, unnest(array['fill','drain']) k where workshop_id = $W`,
+      `insert into run (workshop_id, id, visit_id, kind, plan, started_at, stopped_at)
+      select $W, gen_random_uuid(), id, k, $1::jsonb, due_at, due_at + interval '2 minutes' from visit, unnest(array['fill','drain']) k where workshop_id = $W`,
+      JSON.stringify(plan),
+    )
+    // One machine of a laundry that is timed again and again: with those above 2,000 runs on the hundred visits that its page shows.
+    await run(
+      `with one as (select machine_id from visit where workshop_id = $W order by due_at desc limit 1),
+      shown as (select id, due_at from visit where workshop_id = $W order by due_at desc offset 200 limit 100),
+      moved as (update visit v set machine_id = one.machine_id from one, shown where v.workshop_id = $W and v.id = shown.id)
+      insert into run (workshop_id, id, visit_id, kind, plan, started_at, stopped_at)
+      select $W, gen_random_uuid(), id, 'drain', $1::jsonb, due_at, due_at + interval '2 minutes' from shown, generate_series(1, 18)`,
+      JSON.stringify(plan),
     )
     await run(
       `insert into run_result (workshop_id, run_id, analysis, version) select $W, id, $1::jsonb, ${ANALYSIS_VERSION} from run where workshop_id = $W`,

@@ -10,12 +10,13 @@ export function NewVersionCell() {
   return (
     <button
       type="button"
+      aria-label="New version: load it"
       onClick={loadNewVersion}
       data-cell=""
       className="flex h-full min-w-12 shrink-0 cursor-pointer flex-col items-start justify-center border-l border-line bg-band px-3 text-left text-sm leading-tight"
     >
-      <span className="font-semibold">New version</span>
-      <span className="text-xs">load it</span>
+      <span className="font-semibold max-md:w-min">New version</span>
+      <span className="text-xs max-md:hidden">load it</span>
     </button>
   )
 }
