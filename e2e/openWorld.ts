@@ -1,10 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
-import { createServer } from 'node:net'
 import type { Page } from '@playwright/test'
 import pg from 'pg'
 import { DEMO_WORKSHOP } from '../apps/server/src/demo/demoPeople.ts'
+import { freePort } from './freePort.ts'
 
 /** The real thing: server and simulated washers as processes of their own, on a new database with the demo scenario. */
 export interface World {
@@ -25,15 +25,6 @@ export interface World {
 
 const VISIT_READ = /\/api\/visits\/[0-9a-f-]{36}$/
 const root = new URL('../', import.meta.url).pathname
-
-async function freePort(): Promise<number> {
-  const server = createServer().listen(0, '127.0.0.1')
-  await once(server, 'listening')
-  const address = server.address()
-  server.close()
-  if (address === null || typeof address === 'string') throw new Error('no free port')
-  return address.port
-}
 
 async function statement(url: string, text: string): Promise<void> {
   const client = new pg.Client({ connectionString: url })

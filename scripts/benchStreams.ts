@@ -1,9 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { readFileSync } from 'node:fs'
-import { connect, createServer, type Socket } from 'node:net'
+import { connect, type Socket } from 'node:net'
 import type { RunPlan } from '@brendik/core'
 import { newToken, tokenHash } from '../apps/server/src/door/secrets.ts'
+import { freePort } from '../e2e/freePort.ts'
 import { type BenchWorld, type Figure, withBenchDatabase } from './benchStore.ts'
 
 /** One screen's limit is 24 runs, so the viewers are several people. */
@@ -216,13 +217,4 @@ async function measure(
 function peakMb(server: ChildProcess): number {
   const status = readFileSync(`/proc/${server.pid}/status`, 'utf8')
   return Number(/VmHWM:\s+(\d+)/.exec(status)?.[1]) / 1024
-}
-
-async function freePort(): Promise<number> {
-  const server = createServer().listen(0, '127.0.0.1')
-  await once(server, 'listening')
-  const address = server.address()
-  server.close()
-  if (address === null || typeof address === 'string') throw new Error('no free port')
-  return address.port
 }

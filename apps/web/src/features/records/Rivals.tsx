@@ -6,10 +6,13 @@ import { keep } from '../../outbox/outbox.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { fieldName, fieldText } from './recordText.ts'
 
+/** Somebody else’s change of a record is looked for so often, ms. */
+const LOOK_MS = 15_000
+
 /** Fields that two changed without seeing each other: what stands and what the other said, until one is chosen. */
 export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
   const { units } = usePrefs()
-  const { data } = useQuery(rivalsQuery)
+  const { data } = useQuery({ ...rivalsQuery, refetchInterval: LOOK_MS })
   const outbox = useOutbox()
   const chosen = new Set(
     outbox.flatMap(({ fact, state }) => (fact.kind === 'rival' && state !== 'refused' ? [fact.rivalId] : [])),
