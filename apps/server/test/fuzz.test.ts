@@ -179,6 +179,10 @@ function request(): Sent {
   }
 }
 
+it('counts a try at the door by an address that is no text', async () => {
+  const email = { toString: 'x' }
+  expect((await server.ask({}, 'POST', '/api/session', { email, password: 'x' })).status).toBe(400)
+})
 it(`answers ${REQUESTS} requests that no screen sends with nothing of its own fault, and goes on`, async () => {
   const faults: string[] = []
   const silent: string[] = []

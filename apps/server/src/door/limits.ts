@@ -30,12 +30,10 @@ const KEYED_BY_HAND = { keyGeneratorIpFallback: false }
 /** One key for all forms of an address; a network that hands out many IPv6 addresses to one house is one. */
 export const addressOf = (ip: string) => ipKeyGenerator(ip.replace(/^::ffff:(?=\d+\.)/i, ''))
 const address = (request: Request) => addressOf(request.ip ?? '')
-const account = (request: Request) =>
-  String((request.body as { email?: unknown } | undefined)?.email ?? '')
-    .normalize('NFKC')
-    .trim()
-    .toLowerCase()
-    .slice(0, 200)
+const account = (request: Request) => {
+  const email = (request.body as { email?: unknown } | undefined)?.email
+  return typeof email === 'string' ? email.normalize('NFKC').trim().toLowerCase().slice(0, 200) : ''
+}
 const refuse = (message: string): RequestHandler => {
   return (_request, _response, next) => next(new AppError('too_many', message))
 }
