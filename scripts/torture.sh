@@ -6,6 +6,8 @@ stop_on_signals
 check_node
 ensure_packages
 ensure_database
+# A PostgreSQL that was started for this and for nothing else is stopped as well.
+[ -z "$STARTED_DB" ] || export STOP_POSTGRES=1
 ensure_web
 export MOMENTS="${1:-500}" SEED="${2:-20261126}"
 node_modules/.bin/playwright test -c e2e/playwright.config.ts --reporter=line torture.spec.ts

@@ -23,7 +23,12 @@ const BLOWS = [
   'listening',
   'clock',
 ] as const
-type Blow = (typeof BLOWS)[number]
+type Blow = (typeof BLOWS)[number] | 'postgres'
+/** A PostgreSQL that was started for this alone is stopped as well. */
+const ALL_BLOWS: readonly Blow[] = process.env.STOP_POSTGRES === '1' ? [...BLOWS, 'postgres'] : BLOWS
+const db = (what: 'stop' | 'start') =>
+  spawnSync('bash', ['scripts/db.sh', what], { cwd: ROOT, stdio: 'ignore' })
+const ROOT = new URL('../../', import.meta.url).pathname
 
 /** A device whose browser can be killed: what it keeps lies in a folder of its own. */
 class Device {
@@ -160,6 +165,11 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
       case 'server':
         await world.killServer()
         return () => world.startServer()
+      case 'postgres':
+        db('stop')
+        return async () => {
+          db('start')
+        }
       case 'database':
       case 'listening':
         await world.cutDatabase(blow === 'database' ? 'all' : 'listening')
@@ -179,7 +189,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
   }
 
   for (let moment = 0; moment < MOMENTS; moment++) {
-    const blow = pick(BLOWS)
+    const blow = pick(ALL_BLOWS)
     blowsDealt.set(blow, (blowsDealt.get(blow) ?? 0) + 1)
     const act = pick(['level', 'note', 'level elsewhere'] as const)
     const mm = 20 + moment / 2
@@ -204,7 +214,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
       const here = live
         ? await keeps(live, act === 'note' ? { note } : { level: mm }).catch(() => false)
         : false
-      if (here || (await onServer(kind(key), value(key))) > 0) kept.add(key)
+      if (here || (await onServer(kind(key), value(key)).catch(() => 0)) > 0) kept.add(key)
       else await wait(50)
     }
     if (!kept.has(key))
