@@ -30,9 +30,23 @@ interface Schema extends DBSchema {
 }
 
 const MOST_RUNS = 300
+const VERSION = 3
 let opened: Promise<IDBPDatabase<Schema>> | null = null
 function db(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('brendik', 3, {
+  opened ??= open().catch((error: Error) => {
+    // A newer page of this device was here: it only adds to what lies there.
+    if (error.name === 'VersionError') return open(null)
+    throw error
+  })
+  opened.catch(() => {
+    opened = null
+  })
+  return opened
+}
+
+/** @param version - Null = as it is. */
+function open(version: number | null = VERSION): Promise<IDBPDatabase<Schema>> {
+  return openDB<Schema>('brendik', version ?? undefined, {
     upgrade(database, was) {
       if (was < 1) {
         database.createObjectStore('outbox', { keyPath: 'id' }).createIndex('seq', 'seq')
@@ -54,10 +68,6 @@ function db(): Promise<IDBPDatabase<Schema>> {
       opened = null
     },
   })
-  opened.catch(() => {
-    opened = null
-  })
-  return opened
 }
 
 /** Something small kept on this device under a name; undefined = nothing. */
