@@ -26,8 +26,9 @@ export function PrintedCode() {
             Enter it at {location.host}/recover. Good once, until another is made. Whoever holds this paper
             can get in: keep it where the cash is kept.
           </p>
-          <p className="text-sm">Made {format(Date.now(), 'd MMM yyyy')}. It is shown only now.</p>
+          <p className="text-sm">Made {format(Date.now(), 'd MMM yyyy')}.</p>
         </div>
+        <p className="pt-1 text-sm">It is shown only now.</p>
         <div className="mt-2 grid grid-cols-2 gap-2">
           <BigButton main onPress={() => print()}>
             Print it
@@ -42,7 +43,7 @@ export function PrintedCode() {
       <p className="pb-1 text-soft">
         {data?.madeAtMs
           ? `A code on paper of ${format(data.madeAtMs, 'd MMM yyyy')} lets you set a new one. A new code replaces it.`
-          : 'No other owner, no way back in: print a code and keep it where the cash is kept.'}
+          : 'Another owner can make you a code. If you are alone, make one now and keep it on paper where the cash is kept.'}
       </p>
       {problem && (
         <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
