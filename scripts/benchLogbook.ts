@@ -68,6 +68,7 @@ export async function hundredThousandVisits(plan: RunPlan): Promise<Figure[]> {
     if (visits < 20) throw new Error(`the day has ${visits} visits`)
     await add(`day of ${visits} visits, with their runs and hoses due`, 30, day)
     const { get, close } = await asked(world)
+    await client.query("select set_config('brendik.workshop_id', $1, false)", [actor.workshopId])
     const id = async (text: string) => (await client.query(text)).rows[0].id as string
     const visitId = await id('select visit_id as id from run group by visit_id order by count(*) limit 1')
     const busiest = await id(
