@@ -277,7 +277,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
   for (const page of [device.pages[0] as Page, second]) {
     await boardReady(page)
     const earlier = page.getByRole('button', { name: /earlier: show/ })
-    if ((stored[0]?.n ?? 0) > 60) await earlier.click()
+    if ((stored[0]?.n ?? 0) > 60) await earlier.click({ timeout: 10_000 })
     await expect(page.getByRole('list', { name: 'Entries' }).getByText(/mm/)).toHaveCount(
       stored[0]?.n as number,
       {
