@@ -1,6 +1,8 @@
 import { familyDefaults, type RunAnswer, type RunEvent, type RunPlan } from '@brendik/core'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
+import pg from 'pg'
 import { makeVerdicts } from '../src/analysis/makeVerdicts.ts'
+import { openDatabase } from '../src/db/database.ts'
 import { startTestServer, type TestServer } from './testServer.ts'
 
 // No thread makes verdicts here: each test says when.
@@ -100,6 +102,25 @@ it('does each run once when several processes work at the list, and all of them'
   const made = await Promise.all([1, 2, 3].map(() => makeVerdicts(server.db)))
   expect(made.reduce((a, b) => a + b)).toBe(12)
   for (const runId of runs) expect((await ask(runId)).analysis?.verdict).toBe('slow')
+})
+it('takes one run at a time, also where the planner last saw a single one in the list', async () => {
+  await makeVerdicts(server.db)
+  await server.query('delete from analysis_wanted')
+  const runs = [id(), id(), id(), id()]
+  await send(runs[0] as string, [...drain(), stop()])
+  const owner = new pg.Client(server.databaseUrl)
+  await owner.connect()
+  await owner.query('vacuum analyze analysis_wanted')
+  await owner.end()
+  for (const run of runs.slice(1)) await send(run, [...drain(), stop()])
+  const another = openDatabase(server.serverUrl, { connections: 1 })
+  const taken = []
+  for (let i = 0; i < 5; i++) taken.push((await another.door.many('takeAnalysis', [60])).length)
+  await another.close()
+  expect(taken).toEqual([1, 1, 1, 1, 0])
+  await server.query('update analysis_wanted set not_before = now()')
+  await makeVerdicts(server.db)
+  expect(await wanted()).toBe(0)
 })
 it('says of a run that kills whoever analyses it that it cannot be analysed, and goes on with the others', async () => {
   const [bad, good] = [id(), id()]
