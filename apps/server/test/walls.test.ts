@@ -218,6 +218,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     'notifyRun',
     'wantAnalyses',
     'doneAnalysis',
+    'takeAnalysis',
   ])
   const readers = readdirSync(folder)
     .map((file) => ({
