@@ -1,6 +1,45 @@
 const to = (path) => ({ path })
+
+/** Wings of core from the ground up: a file may use its own wing and those before it, never one after it. */
+const WINGS = [
+  'numeric',
+  'catalogue',
+  'physics',
+  'machine',
+  'measure',
+  'state',
+  'reason',
+  'guide',
+  'files',
+  'rig',
+  'contract',
+]
+/** Rooms within a wing, where their order matters, likewise. */
+const ROOMS = {
+  physics: ['water', 'tub', 'supply', 'pump', 'leak', 'sensing', 'electrical'],
+  measure: ['plan', 'readings', 'estimate', 'verdict', 'board'],
+  reason: ['checks', 'evidence', 'diagnosis', 'leaks'],
+}
+const upwards = (folder, order) =>
+  order.slice(0, -1).map((name, at) => ({
+    name: `${name}-stands-below-${order[at + 1]}`,
+    severity: 'error',
+    from: to(`^${folder}/${name}/`),
+    to: to(`^${folder}/(${order.slice(at + 1).join('|')})/`),
+  }))
+const CORE = 'packages/core/src'
+
 module.exports = {
   forbidden: [
+    ...upwards(CORE, WINGS),
+    ...Object.entries(ROOMS).flatMap(([wing, rooms]) => upwards(`${CORE}/${wing}`, rooms)),
+    {
+      name: 'no-circles-between-rooms-of-core',
+      severity: 'error',
+      scope: 'folder',
+      from: to(`^${CORE}`),
+      to: { circular: true },
+    },
     {
       name: 'core-stands-alone',
       severity: 'error',

@@ -1,34 +1,6 @@
 /** The only entry of the computing core. */
 export { assertNever } from './assertNever.ts'
-export { analyseBoard } from './board/analyseBoard.ts'
-export { type DrawnLevels, drawnLevels } from './board/drawnLevels.ts'
-export { type IntervalAt, intervalHistory, mainInterval } from './board/intervalHistory.ts'
-export { BOARD_MARKS, type BoardMark, type RunEvent } from './board/runEvents.ts'
-export type { ReadingBlock } from './board/runReadings.ts'
-export {
-  type AdvanceResult,
-  advanceRun,
-  elapsedS,
-  emptyRun,
-  type RunFacts,
-  type RunPhase,
-  type RunState,
-  runFacts,
-  undoTarget,
-} from './board/runState.ts'
-export { openRunStream, type RunStream } from './board/runStream.ts'
-export { checkApplies, outcomesFor } from './checks/applies.ts'
-export { CHECKS, checkFacts, valueProblem } from './checks/checks.ts'
-export type {
-  CheckFacts,
-  CheckId,
-  ChoiceCheck,
-  NumberCheck,
-  Outcome,
-  OutcomeTone,
-} from './checks/checkTypes.ts'
-export { jointSays } from './checks/joint.ts'
-export { COMPLAINTS_WITH_RULE, type Proposal, proposeChecks } from './checks/propose.ts'
+export { PROTOCOL_IDS, type ProtocolId } from './catalogue/protocolIds.ts'
 export type {
   AssignmentAnswer,
   BlocksAnswer,
@@ -109,45 +81,26 @@ export {
   putVisitSchema,
   siteSpecSchema,
 } from './contract/specSchemas.ts'
-export { judgeVoltage, SUPPLY_BANDS } from './electrical/voltage.ts'
+export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
+export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
+export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
+export { CALCULATOR_IDS, CALCULATORS, type CalculatorId } from './guide/calculators.ts'
+export { COMPLAINTS_WITH_RULE, type Proposal, proposeChecks } from './guide/propose.ts'
 export {
-  CHAIN_POINTS,
-  type ChainPoint,
-  type ChainSays,
-  type ChainVolts,
-  judgeChain,
-  type PointReading,
-} from './electrical/voltageChain.ts'
-export {
-  judgeOhms,
-  type OhmReading,
-  PUMP_WINDING_BANDS,
-  type SupplyVolts,
-  VALVE_COIL_BANDS,
-  windingOhmAt,
-} from './electrical/winding.ts'
-export { analyseVisit, type RunReport, type VisitReport } from './formats/analyseVisit.ts'
-export { type DiagnosisReport, diagnoseVisit } from './formats/diagnoseVisit.ts'
-export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './formats/visitFile.ts'
-export { DROP_ML, flowFromDropsLH, LEAST_DROPS, litresPerDayFromDrops, rateOfDrops } from './leak/drops.ts'
-export { PHASE_OF_RUN } from './leaksites/findings.ts'
-export { type LeakFaultId, leakFault } from './leaksites/leakFaults.ts'
-export type { LeakFindings, PhaseSeen } from './leaksites/leakFindings.ts'
-export { type LeakHistory, NO_HISTORY, WORKED_ON, type WorkedOn } from './leaksites/leakHistory.ts'
-export { PHASE_WORD } from './leaksites/leakPieces.ts'
-export { FLOOR_PLACES, type LeakPlace, MACHINE_PLACES } from './leaksites/leakPlaces.ts'
-export type { PartVerdict, Reason, Strength, Suspect, WrongTurn } from './leaksites/leakReasons.ts'
-export {
-  type LeakTimeline,
-  leakTimeline,
-  levelAtReplay,
-  phaseAtReplay,
-  type TimelineMark,
-  type TimelineRun,
-} from './leaksites/leakTimeline.ts'
-export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './leaksites/leakView.ts'
-export { allowedLooks, type LeakLook } from './leaksites/nextLeakLook.ts'
-export { PHASE_WATCH, type PhaseWatch } from './leaksites/phaseWatch.ts'
+  planForStep,
+  protocolProgress,
+  type StepAdvice,
+  type StepProgress,
+  stepAdvice,
+} from './guide/protocols/progress.ts'
+export { PROTOCOLS } from './guide/protocols/protocols.ts'
+export type {
+  LookStep,
+  Protocol,
+  ProtocolStep,
+  RunStep,
+} from './guide/protocols/protocolTypes.ts'
+export { LEAK_PHASES, type LeakPhase } from './machine/leakPhases.ts'
 export {
   FAMILY_IDS,
   type FamilyId,
@@ -163,30 +116,128 @@ export {
   type Tap,
   tapedTub,
 } from './machine/machineSpec.ts'
-export { portHeight } from './machine/uncertainty.ts'
-export { seededRandom } from './numeric/random.ts'
-export {
-  planForStep,
-  protocolProgress,
-  type StepAdvice,
-  type StepProgress,
-  stepAdvice,
-} from './protocols/progress.ts'
-export { PROTOCOL_IDS, type ProtocolId } from './protocols/protocolIds.ts'
-export { PROTOCOLS } from './protocols/protocols.ts'
-export type {
-  LookStep,
-  Protocol,
-  ProtocolStep,
-  RunStep,
-} from './protocols/protocolTypes.ts'
+export { ON_PUMP, PART_NAME, type Part, type PartId } from './machine/parts.ts'
 export {
   drainFlowAtHeightLMin,
   STANDPIPE_ABOVE_WEIR_MM,
   stallHeightMm,
   USUAL_HOSE_END_MM,
-} from './pump/standpipe.ts'
-export { CALCULATOR_IDS, CALCULATORS, type CalculatorId } from './rates/calculators.ts'
+} from './machine/standpipe.ts'
+export { portHeight } from './machine/uncertainty.ts'
+export { analyseBoard } from './measure/board/analyseBoard.ts'
+export { type DrawnLevels, drawnLevels } from './measure/board/drawnLevels.ts'
+export { type IntervalAt, intervalHistory, mainInterval } from './measure/board/intervalHistory.ts'
+export { BOARD_MARKS, type BoardMark, type RunEvent } from './measure/board/runEvents.ts'
+export type { ReadingBlock } from './measure/board/runReadings.ts'
+export {
+  type AdvanceResult,
+  advanceRun,
+  elapsedS,
+  emptyRun,
+  type RunFacts,
+  type RunPhase,
+  type RunState,
+  runFacts,
+  undoTarget,
+} from './measure/board/runState.ts'
+export { openRunStream, type RunStream } from './measure/board/runStream.ts'
+export { type ExpectedRun, expectedRun } from './measure/plan/expectedRun.ts'
+export {
+  AIR_LEVEL_MM,
+  isFlowRun,
+  plannedEndMm,
+  RUN_KINDS,
+  type RunKind,
+  type RunPlan,
+  type StartFrom,
+} from './measure/plan/runPlan.ts'
+export { knownFillLevelMm } from './measure/plan/timedEnds.ts'
+export type { Readings } from './measure/readings/readings.ts'
+export { type EntryQuestion, questionEntry } from './measure/readings/unitSlip.ts'
+export { ANALYSIS_VERSION, blankAnalysis, type RunAnalysis } from './measure/verdict/runAnalysis.ts'
+export { type Saying, sayRests, sayRun } from './measure/verdict/sayRun.ts'
+export type { Verdict } from './measure/verdict/verdict.ts'
+export type { FlowValue, Interval } from './numeric/interval.ts'
+export { seededRandom } from './numeric/random.ts'
+export { judgeVoltage, SUPPLY_BANDS } from './physics/electrical/voltage.ts'
+export {
+  CHAIN_POINTS,
+  type ChainPoint,
+  type ChainSays,
+  type ChainVolts,
+  judgeChain,
+  type PointReading,
+} from './physics/electrical/voltageChain.ts'
+export {
+  judgeOhms,
+  type OhmReading,
+  PUMP_WINDING_BANDS,
+  type SupplyVolts,
+  VALVE_COIL_BANDS,
+  windingOhmAt,
+} from './physics/electrical/winding.ts'
+export {
+  DROP_ML,
+  flowFromDropsLH,
+  LEAST_DROPS,
+  litresPerDayFromDrops,
+  rateOfDrops,
+} from './physics/leak/drops.ts'
+export { indicatedByDomeMm } from './physics/sensing/airDome.ts'
+export { BUCKET_LEAST_S, bucketTest } from './physics/supply/bucket.ts'
+export { CLEAN_SUPPLY_K, supplyFlowLMin } from './physics/supply/supplyLine.ts'
+export { tubProblems, tubTopMm } from './physics/tub/tubGeometry.ts'
+export { tubLevelMm, tubVolumeL } from './physics/tub/tubVolume.ts'
+export { levelFromPressureMm, waterPressureKpa } from './physics/water/hydrostatics.ts'
+export { checkApplies, outcomesFor } from './reason/checks/applies.ts'
+export { CHECKS, checkFacts, valueProblem } from './reason/checks/checks.ts'
+export type {
+  CheckFacts,
+  CheckId,
+  ChoiceCheck,
+  NumberCheck,
+  Outcome,
+  OutcomeTone,
+} from './reason/checks/checkTypes.ts'
+export { jointSays } from './reason/checks/joint.ts'
+export { combineVisit, type VisitSays } from './reason/evidence/combineVisit.ts'
+export { DECIDE_LN } from './reason/evidence/drains/weighDrains.ts'
+export { FILL_CAUSES } from './reason/evidence/fills/fillModel.ts'
+export { runInVisit } from './reason/evidence/runInVisit.ts'
+export {
+  actWords,
+  CAUSE_WORDS,
+  sayChange,
+  sayDrain,
+  sayFill,
+  sayFirst,
+  sayHold,
+  sayLast,
+  sayVisit,
+  type VisitText,
+} from './reason/evidence/sayVisit.ts'
+export { ACT_TOPIC, actsOfEntries, actValue } from './reason/evidence/seen/actEntries.ts'
+export { ACT_WORDS, type ActWord, actTouchesRun, type VisitAct } from './reason/evidence/seen/acts.ts'
+export { HOSES_EVERY_MS, hosesDueSeen } from './reason/evidence/seen/hosesDue.ts'
+export type { JudgedRun, Observation } from './reason/evidence/seen/observations.ts'
+export { PHASE_OF_RUN } from './reason/leaks/findings.ts'
+export { type LeakFaultId, leakFault } from './reason/leaks/leakFaults.ts'
+export type { LeakFindings, PhaseSeen } from './reason/leaks/leakFindings.ts'
+export { type LeakHistory, NO_HISTORY, WORKED_ON, type WorkedOn } from './reason/leaks/leakHistory.ts'
+export { PHASE_WORD } from './reason/leaks/leakPieces.ts'
+export { FLOOR_PLACES, type LeakPlace, MACHINE_PLACES } from './reason/leaks/leakPlaces.ts'
+export type { PartVerdict, Reason, Strength, Suspect, WrongTurn } from './reason/leaks/leakReasons.ts'
+export {
+  type LeakTimeline,
+  leakTimeline,
+  levelAtReplay,
+  phaseAtReplay,
+  type TimelineMark,
+  type TimelineRun,
+} from './reason/leaks/leakTimeline.ts'
+export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './reason/leaks/leakView.ts'
+export { allowedLooks, type LeakLook } from './reason/leaks/nextLeakLook.ts'
+export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
 export {
   inputOfRun,
   noisyLevelSensor,
@@ -197,34 +248,8 @@ export {
   stepWasher,
   type WasherState,
 } from './rig/washerModel.ts'
-export { type ExpectedRun, expectedRun } from './runs/expectedRun.ts'
-export type { FlowValue, Interval } from './runs/interval.ts'
-export type { Readings } from './runs/readings.ts'
-export { ANALYSIS_VERSION, blankAnalysis, type RunAnalysis } from './runs/runAnalysis.ts'
-export {
-  AIR_LEVEL_MM,
-  isFlowRun,
-  plannedEndMm,
-  RUN_KINDS,
-  type RunKind,
-  type RunPlan,
-  type StartFrom,
-} from './runs/runPlan.ts'
-export { type Saying, sayRests, sayRun } from './runs/sayRun.ts'
-export { knownFillLevelMm } from './runs/timedEnds.ts'
-export { type EntryQuestion, questionEntry } from './runs/unitSlip.ts'
-export type { Verdict } from './runs/verdict.ts'
-export { indicatedByDomeMm } from './sensing/airDome.ts'
-export { type Standing, saidOf, standingEntries, type VisitEntry } from './stages/entries.ts'
-export {
-  CYCLE_MOMENTS,
-  type CycleMoment,
-  ENTRY_TOPICS,
-  STAGE_IDS,
-  type StageId,
-  type StageStatus,
-} from './stages/stages.ts'
 export { CAUTIONS, type CautionId } from './state/cautions.ts'
+export { type Standing, saidOf, standingEntries, type VisitEntry } from './state/entries.ts'
 export {
   ACT_IDS,
   type ActId,
@@ -251,6 +276,14 @@ export {
 } from './state/machineState.ts'
 export { PUMP_HEAT, pumpCoolDownMin, pumpTempC } from './state/pumpHeat.ts'
 export {
+  CYCLE_MOMENTS,
+  type CycleMoment,
+  ENTRY_TOPICS,
+  STAGE_IDS,
+  type StageId,
+  type StageStatus,
+} from './state/stages.ts'
+export {
   BUCKET_L,
   lipLevelMm,
   litresInside,
@@ -260,10 +293,6 @@ export {
   waterLevelMm,
   waysOut,
 } from './state/waterInside.ts'
-export { BUCKET_LEAST_S, bucketTest } from './supply/bucket.ts'
-export { CLEAN_SUPPLY_K, supplyFlowLMin } from './supply/supplyLine.ts'
-export { tubProblems, tubTopMm } from './tub/tubGeometry.ts'
-export { tubLevelMm, tubVolumeL } from './tub/tubVolume.ts'
 export {
   celsiusFromFahrenheit,
   fahrenheitFromCelsius,
@@ -278,26 +307,3 @@ export {
   psiFromKpa,
   usGallonsFromLitres,
 } from './units.ts'
-export { ACT_TOPIC, actsOfEntries, actValue } from './visit/actEntries.ts'
-export { ACT_WORDS, type ActWord, actTouchesRun, type VisitAct } from './visit/acts.ts'
-export { combineVisit, type VisitSays } from './visit/combineVisit.ts'
-export { FILL_CAUSES } from './visit/fillModel.ts'
-export { HOSES_EVERY_MS, hosesDueSeen } from './visit/hosesDue.ts'
-export type { JudgedRun, Observation } from './visit/observations.ts'
-export { runInVisit } from './visit/runInVisit.ts'
-export {
-  actWords,
-  CAUSE_WORDS,
-  sayChange,
-  sayDrain,
-  sayFill,
-  sayFirst,
-  sayHold,
-  sayLast,
-  sayVisit,
-  type VisitText,
-} from './visit/sayVisit.ts'
-export { DECIDE_LN } from './visit/weighDrains.ts'
-export { levelFromPressureMm, waterPressureKpa } from './water/hydrostatics.ts'
-export { LEAK_PHASES, type LeakPhase } from './waterpath/leakPhases.ts'
-export { ON_PUMP, PART_NAME, type Part, type PartId } from './waterpath/parts.ts'

@@ -1,11 +1,11 @@
 import { expect, it } from '@jest/globals'
+import type { RunMark } from '../src/measure/plan/runMarks.ts'
+import type { RunPlan } from '../src/measure/plan/runPlan.ts'
+import type { Readings } from '../src/measure/readings/readings.ts'
+import { analyseRun } from '../src/measure/verdict/analyseRun.ts'
+import { sayRun } from '../src/measure/verdict/sayRun.ts'
 import { seededRandom, standardNormal } from '../src/numeric/random.ts'
 import { type RigFault, standingWasher, stepWasher } from '../src/rig/washerModel.ts'
-import { analyseRun } from '../src/runs/analyseRun.ts'
-import type { Readings } from '../src/runs/readings.ts'
-import type { RunMark } from '../src/runs/runMarks.ts'
-import type { RunPlan } from '../src/runs/runPlan.ts'
-import { sayRun } from '../src/runs/sayRun.ts'
 import { makePlan } from './makePlan.ts'
 
 function readings(rows: [t: number, level: number | null, flow?: number | null][]): Readings {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { entropyBits, informationGainBits, normalised, posterior } from '../src/diagnosis/bayes.ts'
+import { normalCdf } from '../src/numeric/normal.ts'
+import { entropyBits, informationGainBits, normalised, posterior } from '../src/reason/diagnosis/bayes.ts'
 import {
   causesOf,
   type Evidence,
@@ -9,9 +10,8 @@ import {
   NO_FAULT,
   setChances,
   weighCauses,
-} from '../src/diagnosis/causes.ts'
-import { worthOfLooks } from '../src/diagnosis/nextLook.ts'
-import { normalCdf } from '../src/numeric/normal.ts'
+} from '../src/reason/diagnosis/causes.ts'
+import { worthOfLooks } from '../src/reason/diagnosis/nextLook.ts'
 
 describe('posteriors worked by hand', () => {
   test.each([

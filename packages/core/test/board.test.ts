@@ -1,8 +1,8 @@
 import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
-import { analyseBoard } from '../src/board/analyseBoard.ts'
-import type { RunEvent } from '../src/board/runEvents.ts'
-import { runReadings } from '../src/board/runReadings.ts'
+import { analyseBoard } from '../src/measure/board/analyseBoard.ts'
+import type { RunEvent } from '../src/measure/board/runEvents.ts'
+import { runReadings } from '../src/measure/board/runReadings.ts'
 import {
   advanceRun,
   analysisMarks,
@@ -11,8 +11,8 @@ import {
   type RunState,
   runFacts,
   undoTarget,
-} from '../src/board/runState.ts'
-import { type Saying, sayRun } from '../src/runs/sayRun.ts'
+} from '../src/measure/board/runState.ts'
+import { type Saying, sayRun } from '../src/measure/verdict/sayRun.ts'
 import { makePlan } from './makePlan.ts'
 
 const at = 1_790_000_000_000

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
-import { CHECK_IDS } from '../src/formats/catalogue.ts'
+import { CHECK_IDS } from '../src/catalogue/catalogueIds.ts'
 import {
   CHECKS,
   COMPLAINTS_WITH_RULE,

@@ -6,7 +6,7 @@ import {
   postEventsSchema,
   putSiteSchema,
 } from '../src/contract/specSchemas.ts'
-import { type Saying, sayRun } from '../src/runs/sayRun.ts'
+import { type Saying, sayRun } from '../src/measure/verdict/sayRun.ts'
 import { KNOWN_MACHINE, KNOWN_SITE, makePlan } from './makePlan.ts'
 
 const id = '3f0c9a52-5a0e-4c55-9d6e-0d2f6d1f7a11'

@@ -1,10 +1,10 @@
 import { expect, it } from '@jest/globals'
 import { Solver } from 'odex'
-import { drainFlowM3S } from '../src/pump/drainFlow.ts'
-import type { DrainHose } from '../src/pump/drainPath.ts'
-import { drainCurve } from '../src/pump/drainTime.ts'
-import type { TubGeometry } from '../src/tub/tubGeometry.ts'
-import { tubAreaLPerMm } from '../src/tub/tubVolume.ts'
+import { drainFlowM3S } from '../src/physics/pump/drainFlow.ts'
+import type { DrainHose } from '../src/physics/pump/drainPath.ts'
+import { drainCurve } from '../src/physics/pump/drainTime.ts'
+import type { TubGeometry } from '../src/physics/tub/tubGeometry.ts'
+import { tubAreaLPerMm } from '../src/physics/tub/tubVolume.ts'
 
 const g = 9.80665
 const tub = (shape: TubGeometry['shape'], diameterMm: number, depthMm: number): TubGeometry => ({

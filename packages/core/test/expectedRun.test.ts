@@ -1,7 +1,7 @@
 import { expect, it } from '@jest/globals'
 import { tapedTub } from '../src/machine/machineSpec.ts'
-import { expectedRun } from '../src/runs/expectedRun.ts'
-import { tubVolumeL } from '../src/tub/tubVolume.ts'
+import { expectedRun } from '../src/measure/plan/expectedRun.ts'
+import { tubVolumeL } from '../src/physics/tub/tubVolume.ts'
 import { KNOWN_MACHINE, KNOWN_SITE, makePlan } from './makePlan.ts'
 
 const width = (run: ReturnType<typeof expectedRun>) => run.timeS.hi / run.timeS.lo

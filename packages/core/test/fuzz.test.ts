@@ -1,10 +1,10 @@
 import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
-import { analyseVisit } from '../src/formats/analyseVisit.ts'
-import { parseVisitFile, VisitFileError } from '../src/formats/visitFile.ts'
-import { analyseRun } from '../src/runs/analyseRun.ts'
-import type { MarkWhat } from '../src/runs/runMarks.ts'
-import { sayRun } from '../src/runs/sayRun.ts'
+import { analyseVisit } from '../src/files/analyseVisit.ts'
+import { parseVisitFile, VisitFileError } from '../src/files/visitFile.ts'
+import type { MarkWhat } from '../src/measure/plan/runMarks.ts'
+import { analyseRun } from '../src/measure/verdict/analyseRun.ts'
+import { sayRun } from '../src/measure/verdict/sayRun.ts'
 import { makePlan } from './makePlan.ts'
 
 const sound = {

@@ -11,13 +11,18 @@ import {
   Workspace,
 } from 'epanet-js'
 import { seededRandom } from '../src/numeric/random.ts'
-import { drainFlowM3S } from '../src/pump/drainFlow.ts'
-import type { DrainHose } from '../src/pump/drainPath.ts'
-import { hoseLossM } from '../src/pump/drainPath.ts'
-import { frictionFactor } from '../src/pump/pipeFriction.ts'
-import { type PumpCurve, parabolicPump, pumpAtSpeed, pumpThroughThreePoints } from '../src/pump/pumpCurve.ts'
+import { drainFlowM3S } from '../src/physics/pump/drainFlow.ts'
+import type { DrainHose } from '../src/physics/pump/drainPath.ts'
+import { hoseLossM } from '../src/physics/pump/drainPath.ts'
+import { frictionFactor } from '../src/physics/pump/pipeFriction.ts'
+import {
+  type PumpCurve,
+  parabolicPump,
+  pumpAtSpeed,
+  pumpThroughThreePoints,
+} from '../src/physics/pump/pumpCurve.ts'
+import { waterDensityKgM3, waterKinematicViscosityM2S } from '../src/physics/water/waterProperties.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../src/units.ts'
-import { waterDensityKgM3, waterKinematicViscosityM2S } from '../src/water/waterProperties.ts'
 
 /** Kinematic viscosity that the network solver uses at its relative viscosity 1 (1.1e-5 ft²/s). */
 const SOLVER_VISCOSITY = 1.02193e-6

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { describe, expect, it } from '@jest/globals'
 import { diagnoseVisit, parseVisitFile } from '../src/index.ts'
-import { LEAK_PLACES } from '../src/leaksites/leakPlaces.ts'
+import { LEAK_PLACES } from '../src/reason/leaks/leakPlaces.ts'
 import type { LeakFigures } from './study/leakStudy.ts'
 
 describe('visit files', () => {

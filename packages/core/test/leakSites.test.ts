@@ -1,5 +1,4 @@
 import { describe, expect, it } from '@jest/globals'
-import { EACH_LOOK_MIN } from '../src/diagnosis/nextLook.ts'
 import {
   familyDefaults,
   LEAK_PHASES,
@@ -8,13 +7,14 @@ import {
   NO_HISTORY,
   type Observation,
 } from '../src/index.ts'
-import { LEAK_FAULTS } from '../src/leaksites/leakFaults.ts'
-import { LEAK_LOOKS } from '../src/leaksites/leakLooks.ts'
-import { LEAK_PLACES, placeShares } from '../src/leaksites/leakPlaces.ts'
-import { allowedLooks } from '../src/leaksites/nextLeakLook.ts'
 import { FAMILY_IDS, type PumpPlace } from '../src/machine/machineSpec.ts'
+import { partsOf } from '../src/machine/parts.ts'
+import { EACH_LOOK_MIN } from '../src/reason/diagnosis/nextLook.ts'
+import { LEAK_FAULTS } from '../src/reason/leaks/leakFaults.ts'
+import { LEAK_LOOKS } from '../src/reason/leaks/leakLooks.ts'
+import { LEAK_PLACES, placeShares } from '../src/reason/leaks/leakPlaces.ts'
+import { allowedLooks } from '../src/reason/leaks/nextLeakLook.ts'
 import { machineState } from '../src/state/machineState.ts'
-import { partsOf } from '../src/waterpath/parts.ts'
 
 const SITE = {
   supplyKpa: { cold: 320, hot: null },

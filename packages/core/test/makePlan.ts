@@ -1,5 +1,5 @@
 import { familyDefaults, type MachineSpec, type SiteSpec } from '../src/machine/machineSpec.ts'
-import type { RunKind, RunPlan } from '../src/runs/runPlan.ts'
+import type { RunKind, RunPlan } from '../src/measure/plan/runPlan.ts'
 
 export const KNOWN_MACHINE: MachineSpec = {
   ...familyDefaults('front-load'),

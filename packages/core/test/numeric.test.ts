@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { expect, it } from '@jest/globals'
+import { chiSquareQuantile } from '../src/measure/estimate/evenness.ts'
 import { findRoot } from '../src/numeric/findRoot.ts'
 import { linearLeastSquares, nonlinearLeastSquares } from '../src/numeric/leastSquares.ts'
 import { median, quantileOfSorted } from '../src/numeric/quantile.ts'
 import { clippedNormal, normalQuantile, seededRandom, standardNormal } from '../src/numeric/random.ts'
 import { robustLine, theilSenSlope } from '../src/numeric/robustLine.ts'
 import { studentT975 } from '../src/numeric/studentT.ts'
-import { chiSquareQuantile } from '../src/runs/evenness.ts'
 
 /** Data sets of NIST's Statistical Reference Datasets, values as text. */
 const strd = JSON.parse(readFileSync(new URL('./fixtures/strd.json', import.meta.url), 'utf8')) as Record<

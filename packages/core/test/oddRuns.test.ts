@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals'
-import { analyseVisit } from '../src/formats/analyseVisit.ts'
-import { diagnoseVisit } from '../src/formats/diagnoseVisit.ts'
-import { parseVisitFile } from '../src/formats/visitFile.ts'
+import { analyseVisit } from '../src/files/analyseVisit.ts'
+import { diagnoseVisit } from '../src/files/diagnoseVisit.ts'
+import { parseVisitFile } from '../src/files/visitFile.ts'
 
 // What people and loggers write down when the clock, the hand or the cable plays them a trick.
 type Row = (number | null)[]

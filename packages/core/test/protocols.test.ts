@@ -1,10 +1,10 @@
 import { expect, it } from '@jest/globals'
-import { CHECK_IDS } from '../src/formats/catalogue.ts'
-import { planForStep, protocolProgress, stepAdvice } from '../src/protocols/progress.ts'
-import { PROTOCOL_IDS } from '../src/protocols/protocolIds.ts'
-import { PROTOCOLS } from '../src/protocols/protocols.ts'
-import type { RunStep } from '../src/protocols/protocolTypes.ts'
-import { blankAnalysis, type RunAnalysis } from '../src/runs/runAnalysis.ts'
+import { CHECK_IDS } from '../src/catalogue/catalogueIds.ts'
+import { PROTOCOL_IDS } from '../src/catalogue/protocolIds.ts'
+import { planForStep, protocolProgress, stepAdvice } from '../src/guide/protocols/progress.ts'
+import { PROTOCOLS } from '../src/guide/protocols/protocols.ts'
+import type { RunStep } from '../src/guide/protocols/protocolTypes.ts'
+import { blankAnalysis, type RunAnalysis } from '../src/measure/verdict/runAnalysis.ts'
 import { KNOWN_MACHINE, KNOWN_SITE, makePlan } from './makePlan.ts'
 
 const runStep = (id: (typeof PROTOCOL_IDS)[number], step: string) =>

@@ -1,11 +1,11 @@
 import { expect, it } from '@jest/globals'
-import { judgeVoltage } from '../src/electrical/voltage.ts'
-import { windingOhmAt } from '../src/electrical/winding.ts'
-import { drainFlowAtHeightLMin, stallHeightMm } from '../src/pump/standpipe.ts'
-import { CALCULATOR_IDS, CALCULATORS } from '../src/rates/calculators.ts'
-import { bucketTest } from '../src/supply/bucket.ts'
-import { bucketFlowLMin } from '../src/supply/supplyLine.ts'
-import { levelFromPressureMm, waterPressureKpa } from '../src/water/hydrostatics.ts'
+import { CALCULATOR_IDS, CALCULATORS } from '../src/guide/calculators.ts'
+import { drainFlowAtHeightLMin, stallHeightMm } from '../src/machine/standpipe.ts'
+import { judgeVoltage } from '../src/physics/electrical/voltage.ts'
+import { windingOhmAt } from '../src/physics/electrical/winding.ts'
+import { bucketTest } from '../src/physics/supply/bucket.ts'
+import { bucketFlowLMin } from '../src/physics/supply/supplyLine.ts'
+import { levelFromPressureMm, waterPressureKpa } from '../src/physics/water/hydrostatics.ts'
 import { KNOWN_MACHINE, KNOWN_SITE } from './makePlan.ts'
 
 // IEC 60034-1 (235), from memory; recomputed.

@@ -1,9 +1,9 @@
 import { expect, it } from '@jest/globals'
 import { tapedTub } from '../src/machine/machineSpec.ts'
+import { analyseRun } from '../src/measure/verdict/analyseRun.ts'
 import { seededRandom } from '../src/numeric/random.ts'
+import { tubVolumeL } from '../src/physics/tub/tubVolume.ts'
 import { inputOfRun, noisyLevelSensor, standingWasher, stepWasher } from '../src/rig/washerModel.ts'
-import { analyseRun } from '../src/runs/analyseRun.ts'
-import { tubVolumeL } from '../src/tub/tubVolume.ts'
 import { KNOWN_MACHINE, KNOWN_SITE, makePlan } from './makePlan.ts'
 
 const filling = { openTaps: ['cold'] as const, pumpOn: false, hoseEndMm: 900 }

@@ -1,8 +1,8 @@
 import { expect, it } from '@jest/globals'
 import { seededRandom, standardNormal } from '../src/numeric/random.ts'
-import { domeRiseMm, indicatedByDomeMm } from '../src/sensing/airDome.ts'
-import { fitSensor } from '../src/sensing/sensorFit.ts'
-import { fitTubeLeak } from '../src/sensing/tubeLeak.ts'
+import { domeRiseMm, indicatedByDomeMm } from '../src/physics/sensing/airDome.ts'
+import { fitSensor } from '../src/physics/sensing/sensorFit.ts'
+import { fitTubeLeak } from '../src/physics/sensing/tubeLeak.ts'
 
 // Air dome, isothermal (Boyle and hydrostatics): rise x for H and L in m, both sides balanced to 1e-9.
 it.each([

@@ -1,9 +1,9 @@
 import { expect, it } from '@jest/globals'
+import type { RunKind } from '../src/measure/plan/runPlan.ts'
+import type { Readings } from '../src/measure/readings/readings.ts'
+import { analyseRun } from '../src/measure/verdict/analyseRun.ts'
+import { sayRun } from '../src/measure/verdict/sayRun.ts'
 import { seededRandom, standardNormal } from '../src/numeric/random.ts'
-import { analyseRun } from '../src/runs/analyseRun.ts'
-import type { Readings } from '../src/runs/readings.ts'
-import type { RunKind } from '../src/runs/runPlan.ts'
-import { sayRun } from '../src/runs/sayRun.ts'
 import { makePlan } from './makePlan.ts'
 
 const random = seededRandom(11)

@@ -22,7 +22,7 @@ import {
   waterIsContained,
   waysOut,
 } from '../src/index.ts'
-import { blankAnalysis } from '../src/runs/runAnalysis.ts'
+import { blankAnalysis } from '../src/measure/verdict/runAnalysis.ts'
 import type { StateLook } from '../src/state/machineState.ts'
 import { makePlan } from './makePlan.ts'
 

@@ -1,5 +1,5 @@
 import { expect, it } from '@jest/globals'
-import { CLEAN_SUPPLY_K, supplyFlowLMin, valveFlowLMin } from '../src/supply/supplyLine.ts'
+import { CLEAN_SUPPLY_K, supplyFlowLMin, valveFlowLMin } from '../src/physics/supply/supplyLine.ts'
 
 const valve = { ratedLMin: 9, regulatingKpa: 120 }
 const flowAt = (staticKpa: number, screenTimes = 1) =>

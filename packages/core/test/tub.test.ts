@@ -1,7 +1,7 @@
 import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
-import { type TubGeometry, tubProblems, tubTopMm } from '../src/tub/tubGeometry.ts'
-import { circleSegmentMm2, tubAreaLPerMm, tubLevelMm, tubVolumeL } from '../src/tub/tubVolume.ts'
+import { type TubGeometry, tubProblems, tubTopMm } from '../src/physics/tub/tubGeometry.ts'
+import { circleSegmentMm2, tubAreaLPerMm, tubLevelMm, tubVolumeL } from '../src/physics/tub/tubVolume.ts'
 
 const drum = (diameterMm: number, depthMm: number): TubGeometry => ({
   shape: 'horizontal',

@@ -1,8 +1,8 @@
 import { expect, it } from '@jest/globals'
-import { analyseVisit } from '../src/formats/analyseVisit.ts'
-import { CHECK_IDS, FAULT_IDS } from '../src/formats/catalogue.ts'
-import { parseVisitFile } from '../src/formats/visitFile.ts'
-import { RUN_KINDS } from '../src/runs/runPlan.ts'
+import { CHECK_IDS, FAULT_IDS } from '../src/catalogue/catalogueIds.ts'
+import { analyseVisit } from '../src/files/analyseVisit.ts'
+import { parseVisitFile } from '../src/files/visitFile.ts'
+import { RUN_KINDS } from '../src/measure/plan/runPlan.ts'
 
 const tub = { diameter_mm: 540, depth_mm: 420, sump_l: 1.5, floor_mm: 25 }
 const rows = [

@@ -1,5 +1,5 @@
 import { expect, it } from '@jest/globals'
-import { judgeVisit } from '../src/formats/analyseVisit.ts'
+import { judgeVisit } from '../src/files/analyseVisit.ts'
 import { analyseVisit, leakView, NO_HISTORY, parseVisitFile } from '../src/index.ts'
 
 // What people really do with seven ordinary faults, as visit files; the words are those the technician reads.

@@ -3,7 +3,7 @@ import {
   waterDensityKgM3,
   waterKinematicViscosityM2S,
   waterViscosityPaS,
-} from '../src/water/waterProperties.ts'
+} from '../src/physics/water/waterProperties.ts'
 
 // Density IAPWS R6-95, viscosity R12-08 (= ISO/TR 3666 at 20 °C), from memory, verified with two IAPWS implementations.
 it.each([

@@ -1,10 +1,10 @@
-import type { RunEvent } from '../board/runEvents.ts'
-import type { ReadingBlock } from '../board/runReadings.ts'
+import type { LeakPhase } from '../machine/leakPhases.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
-import type { RunAnalysis } from '../runs/runAnalysis.ts'
-import type { RunKind, RunPlan } from '../runs/runPlan.ts'
-import type { VisitEntry } from '../stages/entries.ts'
-import type { LeakPhase } from '../waterpath/leakPhases.ts'
+import type { RunEvent } from '../measure/board/runEvents.ts'
+import type { ReadingBlock } from '../measure/board/runReadings.ts'
+import type { RunKind, RunPlan } from '../measure/plan/runPlan.ts'
+import type { RunAnalysis } from '../measure/verdict/runAnalysis.ts'
+import type { VisitEntry } from '../state/entries.ts'
 import type { MachineRecord } from './recordSchemas.ts'
 
 /** What the server answers; instants are ms since 1970. */

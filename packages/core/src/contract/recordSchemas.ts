@@ -1,6 +1,6 @@
 import * as v from 'valibot'
-import { ENTRY_TOPICS, STAGE_IDS } from '../stages/stages.ts'
-import { ACT_TOPIC } from '../visit/actEntries.ts'
+import { ACT_TOPIC } from '../reason/evidence/seen/actEntries.ts'
+import { ENTRY_TOPICS, STAGE_IDS } from '../state/stages.ts'
 import { idSchema, numberIn } from './specSchemas.ts'
 import { textUpTo } from './textSchemas.ts'
 

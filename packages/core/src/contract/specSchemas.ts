@@ -1,10 +1,10 @@
 import * as v from 'valibot'
-import { BOARD_MARKS } from '../board/runEvents.ts'
-import { CHECK_IDS, PART_IDS } from '../formats/catalogue.ts'
+import { CHECK_IDS, PART_IDS } from '../catalogue/catalogueIds.ts'
+import { PROTOCOL_IDS } from '../catalogue/protocolIds.ts'
+import { LEAK_PHASES } from '../machine/leakPhases.ts'
 import { FAMILY_IDS, PUMP_COLUMNS, PUMP_ROUTES, PUMP_ROWS, TAPS } from '../machine/machineSpec.ts'
-import { PROTOCOL_IDS } from '../protocols/protocolIds.ts'
-import { RUN_KINDS, START_FROM } from '../runs/runPlan.ts'
-import { LEAK_PHASES } from '../waterpath/leakPhases.ts'
+import { BOARD_MARKS } from '../measure/board/runEvents.ts'
+import { RUN_KINDS, START_FROM } from '../measure/plan/runPlan.ts'
 
 /** A number in a range, with a message that names what was expected and what came. */
 export function numberIn(low: number, high: number, unit: string) {

@@ -1,5 +1,5 @@
-import type { PART_IDS } from '../formats/catalogue.ts'
-import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
+import type { PART_IDS } from '../catalogue/catalogueIds.ts'
+import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../physics/tub/tubGeometry.ts'
 
 export const FAMILY_IDS = [
   'front-load',

@@ -1,9 +1,14 @@
 import { clippedNormal, type RandomSource } from '../numeric/random.ts'
-import { CORRUGATED_FRICTION, DRAIN_MINOR_K, type DrainHose, hoseResistanceS2M5 } from '../pump/drainPath.ts'
-import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../supply/supplyLine.ts'
-import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../tub/tubGeometry.ts'
+import {
+  CORRUGATED_FRICTION,
+  DRAIN_MINOR_K,
+  type DrainHose,
+  hoseResistanceS2M5,
+} from '../physics/pump/drainPath.ts'
+import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../physics/supply/supplyLine.ts'
+import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../physics/tub/tubGeometry.ts'
+import { waterKinematicViscosityM2S } from '../physics/water/waterProperties.ts'
 import { m3PerSFromLMin } from '../units.ts'
-import { waterKinematicViscosityM2S } from '../water/waterProperties.ts'
 import { isHorizontal, type MachineSpec, type SiteSpec, type Tap, tapedTub } from './machineSpec.ts'
 
 /**

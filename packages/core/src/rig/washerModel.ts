@@ -1,4 +1,3 @@
-import { orificeFlowLMin } from '../leak/leakLaw.ts'
 import { type MachineSpec, type SiteSpec, type Tap, tapedTub } from '../machine/machineSpec.ts'
 import {
   cleanPathK,
@@ -8,14 +7,15 @@ import {
   pumpMiddle,
   STILL_PUMP_SHARE,
 } from '../machine/uncertainty.ts'
+import type { RunPlan } from '../measure/plan/runPlan.ts'
 import { type RandomSource, standardNormal } from '../numeric/random.ts'
-import { drainFlowM3S } from '../pump/drainFlow.ts'
-import { parabolicPump } from '../pump/pumpCurve.ts'
-import type { RunPlan } from '../runs/runPlan.ts'
-import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../supply/supplyLine.ts'
-import { tubLevelMm, tubVolumeL } from '../tub/tubVolume.ts'
+import { orificeFlowLMin } from '../physics/leak/leakLaw.ts'
+import { drainFlowM3S } from '../physics/pump/drainFlow.ts'
+import { parabolicPump } from '../physics/pump/pumpCurve.ts'
+import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../physics/supply/supplyLine.ts'
+import { tubLevelMm, tubVolumeL } from '../physics/tub/tubVolume.ts'
+import { waterKinematicViscosityM2S } from '../physics/water/waterProperties.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
-import { waterKinematicViscosityM2S } from '../water/waterProperties.ts'
 
 /** The faults the simulated washer can have; ids of the fault catalogue. */
 export const RIG_FAULTS = [

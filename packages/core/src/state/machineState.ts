@@ -1,6 +1,6 @@
-import type { RunAnalysis } from '../runs/runAnalysis.ts'
-import type { RunKind, RunPlan } from '../runs/runPlan.ts'
-import { type Standing, saidOf } from '../stages/entries.ts'
+import type { RunKind, RunPlan } from '../measure/plan/runPlan.ts'
+import type { RunAnalysis } from '../measure/verdict/runAnalysis.ts'
+import { type Standing, saidOf } from './entries.ts'
 
 /** What is said of the machine's state, each a topic of its own: `state:<field>`. */
 export const STATE_FIELDS = [

@@ -1,11 +1,11 @@
 import { isHorizontal, type MachineSpec, type SiteSpec, tapedTub } from '../machine/machineSpec.ts'
 import { cleanPathK, drainHoseOf, portHeight, pumpMiddle, STILL_PUMP_SHARE } from '../machine/uncertainty.ts'
-import { drainFlowM3S } from '../pump/drainFlow.ts'
-import { drainCurve } from '../pump/drainTime.ts'
-import { tubTopMm } from '../tub/tubGeometry.ts'
-import { tubVolumeL } from '../tub/tubVolume.ts'
+import { drainFlowM3S } from '../physics/pump/drainFlow.ts'
+import { drainCurve } from '../physics/pump/drainTime.ts'
+import { tubTopMm } from '../physics/tub/tubGeometry.ts'
+import { tubVolumeL } from '../physics/tub/tubVolume.ts'
+import { waterKinematicViscosityM2S } from '../physics/water/waterProperties.ts'
 import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
-import { waterKinematicViscosityM2S } from '../water/waterProperties.ts'
 import type { WaterInside } from './machineState.ts'
 
 /** A bucket as carried, L. Common practice, no published source: a full top loader is about ten of them. */

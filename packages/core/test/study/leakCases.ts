@@ -1,6 +1,6 @@
-import type { LeakFaultId } from '../../src/leaksites/leakFaults.ts'
-import type { LeakPlace } from '../../src/leaksites/leakPlaces.ts'
 import type { FamilyId } from '../../src/machine/machineSpec.ts'
+import type { LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
+import type { LeakPlace } from '../../src/reason/leaks/leakPlaces.ts'
 
 /** A case of the leak test: what leaks in which machine, and what makes it hard. */
 export interface NamedCase {

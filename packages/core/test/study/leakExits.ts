@@ -1,7 +1,7 @@
-import type { LeakFaultId, Trail } from '../../src/leaksites/leakFaults.ts'
-import { FLOOR_PLACES, type LeakPlace } from '../../src/leaksites/leakPlaces.ts'
 import { type FamilyId, isHorizontal } from '../../src/machine/machineSpec.ts'
 import type { RandomSource } from '../../src/numeric/random.ts'
+import type { LeakFaultId, Trail } from '../../src/reason/leaks/leakFaults.ts'
+import { FLOOR_PLACES, type LeakPlace } from '../../src/reason/leaks/leakPlaces.ts'
 
 /** Values with how often each is drawn. */
 export type Weighted<T> = readonly (readonly [T, number])[]

@@ -1,9 +1,9 @@
-import { type Amount, LEAK_FAULTS, type LeakFaultId } from '../../src/leaksites/leakFaults.ts'
-import { LEAK_PLACES, type LeakPlace } from '../../src/leaksites/leakPlaces.ts'
+import type { LeakPhase } from '../../src/machine/leakPhases.ts'
 import { type FamilyId, familyDefaults, type MachineSpec } from '../../src/machine/machineSpec.ts'
+import { partsOf } from '../../src/machine/parts.ts'
 import { type RandomSource, standardNormal } from '../../src/numeric/random.ts'
-import type { LeakPhase } from '../../src/waterpath/leakPhases.ts'
-import { partsOf } from '../../src/waterpath/parts.ts'
+import { type Amount, LEAK_FAULTS, type LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
+import { LEAK_PLACES, type LeakPlace } from '../../src/reason/leaks/leakPlaces.ts'
 import { draw, evenly, exits, LOOKS, trailOf } from './leakExits.ts'
 import { runLeakTest, type TestedPhase, type WasherLeak } from './leakTest.ts'
 

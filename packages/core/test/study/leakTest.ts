@@ -1,10 +1,10 @@
-import { type LeakLaw, leakExponent } from '../../src/leak/leakLaw.ts'
-import type { LeakFaultId } from '../../src/leaksites/leakFaults.ts'
+import type { LeakPhase } from '../../src/machine/leakPhases.ts'
 import { type MachineSpec, type SiteSpec, tapedTub } from '../../src/machine/machineSpec.ts'
 import type { RandomSource } from '../../src/numeric/random.ts'
+import { type LeakLaw, leakExponent } from '../../src/physics/leak/leakLaw.ts'
+import { tubLevelMm, tubVolumeL } from '../../src/physics/tub/tubVolume.ts'
+import type { LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
 import { standingWasher, stepWasher, type WasherState } from '../../src/rig/washerModel.ts'
-import { tubLevelMm, tubVolumeL } from '../../src/tub/tubVolume.ts'
-import type { LeakPhase } from '../../src/waterpath/leakPhases.ts'
 
 /** A leak of the simulated washer. */
 export interface WasherLeak {

@@ -1,0 +1,238 @@
+import * as v from 'valibot'
+import { CHECK_IDS, PART_IDS } from '../catalogue/catalogueIds.ts'
+import { LEAK_PHASES } from '../machine/leakPhases.ts'
+import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
+import { RUN_KINDS } from '../measure/plan/runPlan.ts'
+import { valueProblem } from '../reason/checks/checks.ts'
+import { ACT_WORDS } from '../reason/evidence/seen/acts.ts'
+import { WORKED_ON } from '../reason/leaks/leakHistory.ts'
+
+export const VISIT_FORMAT = 'brendik-visit/1'
+export const EVENT_NAMES = [
+  'valve-open',
+  'valve-closed',
+  'pump-on',
+  'pump-off',
+  'air-drawn',
+  'leak-seen',
+  'leak-stopped',
+  'pump-silent',
+] as const
+export const COLUMNS = ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min'] as const
+
+/** Most rows one run may hold: ten hours at 10 Hz. */
+const MOST_ROWS = 360_000
+
+function range(low: number, high: number, unit: string) {
+  const message = (issue: { received: string }) => `expected ${low}..${high} ${unit}, got ${issue.received}`
+  return v.pipe(v.number(message), v.minValue(low, message), v.maxValue(high, message))
+}
+const optionalNull = <T extends v.GenericSchema>(schema: T) => v.optional(v.nullable(schema))
+
+const RFC3339 =
+  /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d:([0-5]\d|60)(\.\d+)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/
+const instant = v.pipe(
+  v.string(),
+  v.regex(
+    RFC3339,
+    (issue) => `expected a time as RFC 3339, like 2026-03-02T09:14:05Z, got ${issue.received}`,
+  ),
+)
+
+/** Units and columns are checked by a plain loop (`checkRows`): a schema call per cell would cost ten times the analysis. */
+const row = v.custom<(number | null)[]>(
+  (value) => Array.isArray(value),
+  'expected a row: an array of numbers and nulls',
+)
+
+const machineSchema = v.looseObject({
+  family: v.picklist(FAMILY_IDS),
+  label: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
+  tub: v.looseObject({
+    diameter_mm: range(200, 1200, 'mm'),
+    depth_mm: optionalNull(range(100, 1500, 'mm')),
+    sump_l: optionalNull(range(0, 20, 'L')),
+    floor_mm: optionalNull(range(-200, 300, 'mm')),
+  }),
+  valve: optionalNull(
+    v.looseObject({
+      rated_l_min: optionalNull(range(0.5, 60, 'L/min')),
+      taps: v.optional(v.pipe(v.array(v.picklist(TAPS)), v.minLength(1), v.maxLength(2))),
+    }),
+  ),
+  pump: optionalNull(
+    v.looseObject({
+      supply_v: optionalNull(range(1, 500, 'V')),
+      supply_hz: optionalNull(range(40, 70, 'Hz')),
+      winding_ohm: optionalNull(range(0.1, 10_000, 'ohm')),
+      shutoff_head_m: optionalNull(range(0.3, 10, 'm')),
+      free_flow_l_min: optionalNull(range(3, 200, 'L/min')),
+    }),
+  ),
+  drain_hose: optionalNull(
+    v.looseObject({
+      bore_mm: optionalNull(range(8, 50, 'mm')),
+      length_m: optionalNull(range(0.2, 20, 'm')),
+      wall: optionalNull(v.picklist(['corrugated', 'smooth'])),
+      flap_valve: optionalNull(v.boolean()),
+    }),
+  ),
+  fill_level_mm: optionalNull(range(1, 1500, 'mm')),
+  part_heights_mm: v.optional(
+    v.record(v.picklist(PART_IDS), v.tuple([range(-1000, 2000, 'mm'), range(-1000, 2000, 'mm')])),
+  ),
+})
+
+const siteSchema = v.looseObject({
+  supply_kpa: optionalNull(
+    v.looseObject({ cold: optionalNull(range(0, 2000, 'kPa')), hot: optionalNull(range(0, 2000, 'kPa')) }),
+  ),
+  standpipe_height_mm: optionalNull(range(0, 4000, 'mm')),
+  water_temp_c: optionalNull(range(0, 95, '°C')),
+  port_height_mm: optionalNull(range(-500, 1500, 'mm')),
+})
+
+const runSchema = v.looseObject({
+  kind: v.picklist(RUN_KINDS),
+  taps: v.optional(v.pipe(v.array(v.picklist(TAPS)), v.maxLength(2))),
+  throttled: v.optional(v.boolean(), false),
+  hose_end_mm: optionalNull(range(-500, 4000, 'mm')),
+  laundry: v.optional(v.picklist(['none', 'wet', 'dry']), 'none'),
+  laundry_kg: v.optional(range(0, 30, 'kg'), 0),
+  source: v.optional(v.picklist(['hand', 'stream']), 'hand'),
+  started_at: v.optional(instant),
+  start_level_mm: optionalNull(range(-300, 1500, 'mm')),
+  columns: v.pipe(v.array(v.picklist(COLUMNS)), v.minLength(1), v.maxLength(COLUMNS.length)),
+  rows: v.pipe(v.array(row), v.maxLength(MOST_ROWS)),
+  events: v.optional(
+    v.pipe(
+      v.array(v.looseObject({ t_s: range(0, 1e6, 's'), what: v.picklist(EVENT_NAMES) })),
+      v.maxLength(1000),
+    ),
+    [],
+  ),
+})
+
+/** What is known of the machine's past; an addition to the format. */
+const historySchema = v.looseObject({
+  age_years: optionalNull(range(0, 80, 'years')),
+  /** A cap, hose or door was opened with water inside. */
+  opened: v.optional(v.boolean(), false),
+  last_repair: optionalNull(v.picklist(WORKED_ON)),
+})
+
+/** The visit file, `brendik-visit/1`. Unknown keys are kept. */
+export const visitFileSchema = v.looseObject({
+  format: v.literal(VISIT_FORMAT),
+  machine: machineSchema,
+  site: v.optional(siteSchema, {}),
+  history: v.optional(historySchema, {}),
+  runs: v.optional(v.pipe(v.array(runSchema), v.maxLength(500)), []),
+  observations: v.optional(
+    v.pipe(
+      v.array(
+        v.looseObject({
+          check: v.picklist(CHECK_IDS),
+          value: v.union([v.string(), v.number()]),
+          tap: v.optional(v.picklist(TAPS)),
+          level_mm: optionalNull(range(-300, 1500, 'mm')),
+          phase: optionalNull(v.picklist(LEAK_PHASES)),
+          /** Which side of an opened joint water came from, and whether water was inside. */
+          side: optionalNull(v.picklist(['pump', 'hose'])),
+          water_inside: optionalNull(v.boolean()),
+          at: v.optional(instant),
+        }),
+      ),
+      v.maxLength(5000),
+    ),
+    [],
+  ),
+  /** What was done: each begins a new epoch for what lies on its path. */
+  acts: v.optional(
+    v.pipe(
+      v.array(
+        v.looseObject({
+          at: instant,
+          what: v.picklist(ACT_WORDS),
+          part: v.picklist(PART_IDS),
+          tap: v.optional(v.picklist(TAPS)),
+          result: v.optional(v.string()),
+          showed: v.optional(v.string()),
+        }),
+      ),
+      v.maxLength(500),
+    ),
+    [],
+  ),
+})
+export type VisitFile = v.InferOutput<typeof visitFileSchema>
+export type VisitFileRun = VisitFile['runs'][number]
+
+/** A visit file that cannot be read, with the path of the offending value. */
+export class VisitFileError extends Error {
+  readonly path: string
+  constructor(path: string, problem: string) {
+    super(path === '' ? problem : `${path}: ${problem}`)
+    this.path = path
+  }
+}
+
+/**
+ * Reads a parsed JSON document as a visit file.
+ * @throws {VisitFileError} With the path of the first value that is unknown or impossible.
+ */
+export function parseVisitFile(document: unknown): VisitFile {
+  const result = v.safeParse(visitFileSchema, document, { abortEarly: true })
+  if (!result.success) {
+    const issue = result.issues[0]
+    throw new VisitFileError(v.getDotPath(issue) ?? '', tidy(issue.message))
+  }
+  result.output.runs.forEach((run, index) => {
+    checkRows(run, `runs.${index}`)
+  })
+  result.output.observations.forEach(({ check, value }, index) => {
+    const problem = valueProblem(check, value)
+    if (problem) throw new VisitFileError(`observations.${index}.value`, problem)
+  })
+  return result.output
+}
+
+function tidy(message: string): string {
+  return message
+    .replace(/^Invalid (type|key|format|length): /, '')
+    .replace(/^Expected/, 'expected')
+    .replace(/ but received /, ', got ')
+}
+
+/** Limits of a reading: what no tub or meter can show is refused; what only looks odd is left to the analysis. */
+const CELL_LIMITS = {
+  // A first reading may be written down a moment before the mark that starts the run.
+  t_s: [-2, 1e6, 's'],
+  level_mm: [-300, 1500, 'mm'],
+  ruler_mm: [-300, 1500, 'mm'],
+  flow_l_min: [-1, 200, 'L/min'],
+} as const
+
+function checkRows(run: VisitFileRun, path: string): void {
+  const width = run.columns.length
+  const timeColumn = run.columns.indexOf('t_s')
+  if (timeColumn < 0) throw new VisitFileError(`${path}.columns`, 'expected t_s among the columns')
+  if (new Set(run.columns).size !== width)
+    throw new VisitFileError(`${path}.columns`, 'expected each column once')
+  const limits = run.columns.map((name) => CELL_LIMITS[name])
+  for (let r = 0; r < run.rows.length; r++) {
+    const cells = run.rows[r] as (number | null)[]
+    if (cells.length !== width)
+      throw new VisitFileError(`${path}.rows.${r}`, `expected ${width} values, got ${cells.length}`)
+    for (let c = 0; c < width; c++) {
+      const value = cells[c] as unknown
+      if (value === null && c !== timeColumn) continue
+      const [low, high, unit] = limits[c] as readonly [number, number, string]
+      if (typeof value !== 'number' || !(value >= low && value <= high))
+        throw new VisitFileError(
+          `${path}.rows.${r}.${c}`,
+          `${run.columns[c]}: expected ${low}..${high} ${unit}, got ${JSON.stringify(value)}`,
+        )
+    }
+  }
+}

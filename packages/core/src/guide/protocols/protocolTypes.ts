@@ -1,0 +1,55 @@
+import type { ProtocolId } from '../../catalogue/protocolIds.ts'
+import type { Tap } from '../../machine/machineSpec.ts'
+import type { RunKind } from '../../measure/plan/runPlan.ts'
+import type { CautionId } from '../../state/cautions.ts'
+
+/** Where the drain hose end is for a step: in its place, low (about 400 mm), below the tub, or lifted high. */
+export type HoseEnd = 'in-place' | 'low' | 'below-tub' | 'lifted'
+
+interface StepBase {
+  id: string
+  title: string
+  /** What to bring about before it, in order. */
+  first: string[]
+  /** The one thing to do. */
+  act: string
+  minutes: number
+  cautions: CautionId[]
+}
+
+/** A timed run. */
+export interface RunStep extends StepBase {
+  kind: 'run'
+  run: { kind: RunKind; hoseEnd: HoseEnd | null; tap: Tap | null; throttled: boolean; laundryOut: boolean }
+  readings: { what: 'level' | 'ruler-and-display'; everyS: number; atLeast: number }
+  /** How long it should run, s; null = until the water is where it should be. */
+  lastsS: number | null
+  stopWhen: string
+}
+
+/** One thing looked at or measured beside the runs. */
+export interface LookStep extends StepBase {
+  kind: 'look'
+  check: string
+  /** What is entered. */
+  entry: 'bucket' | 'height' | 'litres' | 'catch' | 'stop-level' | 'pressure' | 'choice'
+  tap: Tap | null
+  choices: { value: string; text: string }[]
+  /** Times it is to be made. */
+  times: number
+}
+export type ProtocolStep = RunStep | LookStep
+
+/** A way to make runs and looks so that they tell causes apart. */
+export interface Protocol {
+  id: ProtocolId
+  name: string
+  /** The causes it tells apart. */
+  separates: string
+  needs: string[]
+  leaves: string
+  steps: ProtocolStep[]
+  stopWhen: string
+  /** How well it tells, from the seeded study. */
+  worth: string
+}

@@ -1,0 +1,44 @@
+import type { Interval } from '../../numeric/interval.ts'
+import { nonlinearLeastSquares } from '../../numeric/leastSquares.ts'
+import { studentT975 } from '../../numeric/studentT.ts'
+import type { SensorPairs } from './sensorFit.ts'
+
+/** Below this share of the level lost by the indication over the run no leak of air is called. */
+const LEAST_SHARE = 0.03
+
+/**
+ * Time constant with which the indicated level decays while the water stays, s: indicated = a·true·e^(−t/τ).
+ * Trapped air leaking through a small hole escapes in proportion to its pressure.
+ * @returns null when the indication does not clearly fall behind the water.
+ */
+export function fitTubeLeak(pairs: SensorPairs): Interval | null {
+  const { tS, trueMm, indicatedMm, sigmaMm } = pairs
+  const n = tS.length
+  if (n < 4) return null
+  const first = tS[0] as number
+  const length = (tS[n - 1] as number) - first
+  const share = (i: number) => (indicatedMm[i] as number) / Math.max(5, trueMm[i] as number)
+  const lost = Math.log(Math.max(0.02, share(0)) / Math.max(0.02, share(n - 1)))
+  const startRate = Math.max(0.01, lost) / Math.max(1, length)
+  const fit = nonlinearLeastSquares(
+    (p, out) => {
+      for (let i = 0; i < n; i++) {
+        const model =
+          (p[0] as number) * (trueMm[i] as number) * Math.exp(-(p[1] as number) * ((tS[i] as number) - first))
+        const r = ((indicatedMm[i] as number) - model) / sigmaMm
+        // Huber's loss written as a residual.
+        out[i] = Math.abs(r) < 2.5 ? r : Math.sign(r) * Math.sqrt(5 * Math.abs(r) - 6.25)
+      }
+    },
+    n,
+    [Math.max(0.1, share(0)), startRate],
+    [1, 1e-3],
+  )
+  if (fit.outcome !== 'converged') return null
+  const rate = fit.parameters[1] as number
+  // The residuals of a few readings may look better than the instrument is.
+  const scale = Math.sqrt((6 + fit.rss) / (6 + fit.degreesOfFreedom) / (fit.rss / fit.degreesOfFreedom))
+  const half = studentT975(fit.degreesOfFreedom + 6) * (fit.standardErrors[1] as number) * scale
+  const significant = rate - 1.3 * half > 0 && 1 - Math.exp(-rate * length) > LEAST_SHARE
+  return significant ? { value: 1 / rate, lo: 1 / (rate + half), hi: 1 / Math.max(1e-9, rate - half) } : null
+}

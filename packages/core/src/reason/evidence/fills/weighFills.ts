@@ -1,0 +1,216 @@
+import { type MachineSpec, type SiteSpec, TAPS, type Tap } from '../../../machine/machineSpec.ts'
+import { seededRandom, standardNormal } from '../../../numeric/random.ts'
+import { LEAST_SUPPLY_KPA } from '../../../physics/supply/leastSupply.ts'
+import { bucketFlowLMin } from '../../../physics/supply/supplyLine.ts'
+import type { JudgedRun, Observation } from '../seen/observations.ts'
+import { type FillData, fillDataOf } from './fillData.ts'
+import {
+  drawInlet,
+  FAULT_SHARE,
+  FILL_CAUSES,
+  type FillCause,
+  type Inlet,
+  sideFlow,
+  throttledFlow,
+  withFault,
+} from './fillModel.ts'
+import { type NextFillCheck, nextFillCheck, type WeighedCause } from './fillNext.ts'
+
+export interface FillWeighing {
+  /** Tap whose side is weighed: the slowest one that was run. */
+  tap: Tap
+  probability: Record<FillCause, number>
+  /** Causes the data still allow (at least 1/20 of the best), and those they rule out (below 1/50). */
+  allowed: FillCause[]
+  ruledOut: FillCause[]
+  verdict: FillCause | 'screen-or-valve' | 'undecided'
+  /** Grit or scale was seen on this side: it is cleaned and timed again before anything else. */
+  cleanFirst: boolean
+  /** The measurement that separates the rest best, per minute; null when nothing is left to separate. */
+  next: NextFillCheck | null
+}
+
+/** Height of the density of Student's t with 4 degrees of freedom at its middle. */
+const T4_PEAK = 0.375
+const DRAWS = 400
+/** How common each cause is before any measurement: mostly nothing is wrong with the inlet. Estimate. */
+const COMMON_NONE = 3
+const NAMED = 0.7
+/** Relative error of a 10 L bucket, timed, with its mark; of a fill by level; of comparing two fills of one tub. Estimates. */
+const SE = { bucket: 0.04, sameTub: 0.03, throttle: 0.03, gaugeKpa: 12 } as const
+/** Of screens seen: how often each look comes with a clogged screen and with a clean cause elsewhere. Estimates. */
+const LOOK = { dirtyWhenClogged: 0.95, dirtyOtherwise: 0.12 } as const
+/** Of taps and hoses seen from outside: how often the fault is seen when it is there, and when it is not. Estimates. */
+const SEEN = { tap: { with: 0.85, without: 0.03 }, hose: { with: 0.75, without: 0.04 } } as const
+/** A look whose tap was not said counts with this power. */
+const UNSAID_TAP = 0.5
+/**
+ * Which part of the inlet loses the flow, given fills, buckets, gauge and look: each cause is simulated over all that is not known about
+ * supply, tap, hose, screen and valve, with its severity set so that the slow fill comes out as measured, and weighed by how well it then
+ * predicts everything else.
+ * @returns null when no fill through a single tap gave a flow.
+ */
+export function weighFills(
+  machine: MachineSpec,
+  site: SiteSpec,
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+  siphonHeld = false,
+): FillWeighing | null {
+  const data = fillDataOf(site, runs, observations, siphonHeld)
+  const taps = (Object.keys(data.fill) as Tap[]).sort(
+    (a, b) => (data.fill[a]?.ln ?? 0) - (data.fill[b]?.ln ?? 0),
+  )
+  const tap = taps[0]
+  if (!tap) return null
+  const other: Tap = tap === 'cold' ? 'hot' : 'cold'
+  const random = seededRandom(20_261)
+  const measuredSe = data.fill[tap]?.se as number
+  const drawn = Array.from({ length: DRAWS }, () => {
+    const inlet = drawInlet(machine, site, random)
+    const measured = Math.exp((data.fill[tap]?.ln as number) + standardNormal(random) * measuredSe)
+    return {
+      inlet,
+      flowLMin: measured / (1 + inlet.tubBias),
+      healthyLMin: sideFlow(inlet[tap]),
+      lnOther: lnSide(inlet, other, false, data),
+    }
+  })
+  // Every cause is tried on the same houses and machines, so that they differ by the fault and not by luck.
+  const draws = FILL_CAUSES.map((cause) => ({ cause, samples: samplesOf(cause, drawn, tap, data) }))
+  const most = Math.max(...draws.flatMap((d) => d.samples.map((s) => s.ln)), -1e6)
+  const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / DRAWS)
+  const total = score.reduce((a, b) => a + b, 0)
+  const probability = Object.fromEntries(
+    FILL_CAUSES.map((cause, i) => [cause, (score[i] as number) / total]),
+  ) as Record<FillCause, number>
+  const best = FILL_CAUSES.reduce((a, b) => (probability[b] > probability[a] ? b : a))
+  const allowed = FILL_CAUSES.filter((cause) => probability[cause] >= probability[best] / 20)
+  const machineSide = probability['inlet-screen.clogged'] + probability['inlet-valve.restricted']
+  return {
+    tap,
+    probability,
+    allowed,
+    ruledOut: FILL_CAUSES.filter((cause) => probability[cause] < probability[best] / 50),
+    verdict: probability[best] >= NAMED ? best : machineSide >= NAMED ? 'screen-or-valve' : 'undecided',
+    cleanFirst: (data.screens[tap] ?? data.screens[''] ?? 'clean') !== 'clean',
+    next: allowed.length > 1 ? nextFillCheck(draws, most, tap, data) : null,
+  }
+}
+
+/** An inlet without a fault; `lnOther` is the ln likelihood of what was measured on the tap that is not weighed. */
+interface Drawn {
+  inlet: Inlet
+  flowLMin: number
+  healthyLMin: number
+  lnOther: number
+}
+
+function samplesOf(
+  cause: FillCause,
+  drawn: readonly Drawn[],
+  tap: Tap,
+  data: FillData,
+): WeighedCause['samples'] {
+  const samples: WeighedCause['samples'] = []
+  const other: Tap = tap === 'cold' ? 'hot' : 'cold'
+  const se = Math.max(SE.sameTub, data.fill[tap]?.se as number)
+  const looks = lnLooks(cause, tap, data)
+  for (const { inlet, flowLMin, healthyLMin, lnOther } of drawn) {
+    const share = flowLMin / healthyLMin
+    // A house whose gauge says that its supply is too weak is not sound, however well the flow fits that pressure.
+    const weak = inlet[tap].staticKpa < LEAST_SUPPLY_KPA
+    if (cause === 'none' && weak) continue
+    const faulty =
+      cause === 'none' || cause === 'standpipe.siphon' || (cause === 'supply.low-pressure' && weak)
+        ? inlet
+        : withFault(inlet, cause, tap, flowLMin, share)
+    if (!faulty) continue
+    if (cause === 'standpipe.siphon' && (share > FAULT_SHARE.high || share < 0.02)) continue
+    // Density of the measured flow: a fault leaves any share alike, a sound inlet only its own scatter.
+    const density =
+      faulty === inlet && cause !== 'standpipe.siphon'
+        ? (T4_PEAK / se) * COMMON_NONE
+        : (share / (FAULT_SHARE.high - FAULT_SHARE.low)) *
+          (cause === 'standpipe.siphon' ? data.siphonOdds : 1)
+    const fitted =
+      cause !== 'none' && !(cause === 'supply.low-pressure' && faulty[tap].staticKpa < LEAST_SUPPLY_KPA)
+    // Only a weak house changes the other side.
+    const beside = faulty[other] === inlet[other] ? lnOther : lnSide(faulty, other, false, data)
+    const ln = lnSide(faulty, tap, fitted, data) + beside + looks + lnMeter(cause, faulty, tap, data)
+    samples.push({ inlet: faulty, ln: Math.log(density) + ln })
+  }
+  return samples
+}
+
+/** ln of Student's t with 4 degrees of freedom but for its constant: one odd measurement must not rule everything out. */
+function lnTail(off: number): number {
+  return -2.5 * Math.log1p((off * off) / 4)
+}
+function lnOf(flow: number): number {
+  return Math.log(Math.max(1e-3, flow))
+}
+
+/** ln likelihood of what was measured on one side; its fill says nothing where the fault was made to fit it. */
+function lnSide(m: Inlet, side: Tap, fitted: boolean, data: FillData): number {
+  let ln = 0
+  const fill = data.fill[side]
+  if (fill && !fitted) {
+    const due = sideFlow(m[side]) * (1 + m.tubBias)
+    ln += lnTail((fill.ln - lnOf(due)) / Math.max(SE.sameTub, fill.se))
+  }
+  const slow = data.throttled[side]
+  if (slow)
+    ln += lnTail(
+      (slow.ln - lnOf(throttledFlow(m, side, data) * (1 + m.tubBias))) / Math.hypot(slow.se, SE.throttle),
+    )
+  const bucket = data.tapBucket[side]
+  if (bucket !== undefined)
+    ln += lnTail((lnOf(bucket) - lnOf(bucketFlowLMin(m[side].staticKpa, m[side].tapK))) / SE.bucket)
+  const hose = data.hoseBucket[side]
+  if (hose !== undefined)
+    ln += lnTail(
+      (lnOf(hose) - lnOf(bucketFlowLMin(m[side].staticKpa, m[side].tapK + m[side].hoseK))) / SE.bucket,
+    )
+  const gauge = data.gauge[side]
+  if (gauge !== undefined) ln += lnTail((gauge - m[side].staticKpa) / SE.gaugeKpa)
+  return ln
+}
+
+/** What was seen of screens, taps and hoses, each on its own side. */
+function lnLooks(cause: FillCause, tap: Tap, data: FillData): number {
+  let ln = 0
+  for (const [side, seen] of Object.entries(data.screens)) {
+    const p =
+      cause === 'inlet-screen.clogged' && (side === tap || side === '')
+        ? LOOK.dirtyWhenClogged
+        : LOOK.dirtyOtherwise
+    ln += Math.log(seen === 'clean' ? 1 - p : p) * (side === '' ? UNSAID_TAP : 1)
+  }
+  const outside = (
+    seen: string | undefined,
+    bad: string,
+    faulty: boolean,
+    { with: yes, without: no }: { with: number; without: number },
+  ) => {
+    if (seen === undefined) return
+    const p = faulty ? yes : no
+    ln += Math.log(seen === bad ? p : 1 - p)
+  }
+  for (const side of TAPS) {
+    outside(data.taps[side], 'part-shut', cause === 'tap.part-shut' && side === tap, SEEN.tap)
+    outside(data.hoses[side], 'kinked', cause === 'fill-hose.kinked' && side === tap, SEEN.hose)
+  }
+  return ln
+}
+
+/** A meter sees all that comes in: more than stays where water leaves, as much where none does. */
+function lnMeter(cause: FillCause, m: Inlet, tap: Tap, data: FillData): number {
+  if (!data.meterRatio) return 0
+  const { ln, se } = data.meterRatio
+  const net = data.fill[tap]?.ln ?? 0
+  const due = cause === 'standpipe.siphon' ? lnOf(sideFlow(m[tap])) - net : 0
+  const sd = Math.hypot(se, SE.sameTub)
+  // A fouled meter reads low: that speaks of the meter, not of the water.
+  return ln < 0 && cause !== 'standpipe.siphon' ? 0 : lnTail((ln - due) / sd)
+}

@@ -1,0 +1,277 @@
+import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
+import type { MachineSpec } from '../../machine/machineSpec.ts'
+import { checkFacts } from '../checks/checks.ts'
+import { NO_FAULT } from '../diagnosis/causes.ts'
+import { heightPieces } from './heightPieces.ts'
+import { AMOUNTS, type LeakFaultId, TRAILS } from './leakFaults.ts'
+import type { LeakFindings } from './leakFindings.ts'
+import { LEAK_LOOKS, lookShares } from './leakLooks.ts'
+import type { LeakPiece } from './leakPiece.ts'
+import { ANYWHERE, LEAK_PLACES, type LeakPlace, placeShares } from './leakPlaces.ts'
+import { type LeakState, seenIn, WET_ANYWAY } from './leakStates.ts'
+
+export const PHASE_WORD: Readonly<Record<LeakPhase, string>> = {
+  'idle-taps-on': 'standing idle, taps on',
+  fill: 'filling',
+  hold: 'holding',
+  'wash-motion': 'washing',
+  drain: 'draining',
+  spin: 'spinning',
+}
+
+/** A second place, size or trail said of the same water says less than the first. Estimate. */
+const SAID_AGAIN = 0.9
+/** How much an observation weighs: fully in a phase of its own, less when the same was said of the same water before. */
+function weightOf(all: readonly { phase?: LeakPhase | null }[], n: number): number {
+  const phase = all[n]?.phase ?? null
+  return all.slice(0, n).some((earlier) => (earlier.phase ?? null) === phase) ? SAID_AGAIN : 1
+}
+
+/** A power costs more than all the rest, and is seldom another than one. */
+const weighed = (p: number, power: number): number => (power === 1 ? p : p ** power)
+
+/** A phase that nobody spoke of was watched and dry in about this share of visits. Estimate. */
+const WATCHED_UNSAID = 0.55
+/** A phase said to be dry was in truth not looked at well in this share. Estimate. */
+const DRY_MISSED = 0.05
+
+/** P(amount seen | amount): rows film, drip, trickle, stream; the last row is for no leak at all. Estimates. */
+const AMOUNT_SEEN = [
+  [0.72, 0.22, 0.05, 0.01],
+  [0.13, 0.72, 0.13, 0.02],
+  [0.03, 0.16, 0.66, 0.15],
+  [0.01, 0.04, 0.21, 0.74],
+  [0.6, 0.26, 0.1, 0.04],
+] as const
+const TRAIL_ANYHOW = [0.5, 0.2, 0.27, 0.03] as const
+const TRAIL_MISSEEN = 0.12
+
+/** How often each complaint is made with a leak; the others as with none. Estimates. */
+const COMPLAINTS: Readonly<Record<string, { usual: number; with: Partial<Record<LeakFaultId, number>> }>> = {
+  suds: { usual: 0.03, with: { 'spill.suds': 0.4 } },
+  'fills-and-drains': { usual: 0.01, with: { 'standpipe.siphon': 0.55 } },
+  'slow-drain': { usual: 0.06, with: { 'house-drain.blocked': 0.3 } },
+  'not-draining': { usual: 0.05, with: { 'house-drain.blocked': 0.12, 'spill.opening': 0.15 } },
+}
+/** P(complaint "leaks") of what is no leak of the machine. Estimates; a leak brings it nearly always. */
+const SAYS_LEAKING: Partial<Record<LeakFaultId, number>> = {
+  'standpipe.siphon': 0.12,
+  'spill.condensation': 0.75,
+  'spill.opening': 0.8,
+  'spill.suds': 0.7,
+  'bellows.drain-holes-blocked': 0.8,
+}
+
+/** Everything found, as pieces of evidence over the states of a machine. */
+export function leakPieces(
+  machine: Pick<MachineSpec, 'family' | 'construction'>,
+  states: readonly LeakState[],
+  found: LeakFindings,
+): LeakPiece[] {
+  const seen = seenIn(states, found.levelMm)
+  const faultOf = (s: number): LeakFaultId | null => (s === NO_FAULT ? null : (states[s] as LeakState).fault)
+  return [
+    ...phasePieces(seen, found),
+    ...placePieces(machine, states, seen, found),
+    ...amountPieces(states, seen, found),
+    ...trailPieces(states, found),
+    ...lookPieces(faultOf, found),
+    ...complaintPieces(faultOf, found),
+    ...heightPieces(states, found),
+  ]
+}
+
+type Seen = Record<LeakPhase, Float64Array>
+const at = (values: ArrayLike<number>, s: number): number => (s === NO_FAULT ? 0 : (values[s] as number))
+const either = (values: ArrayLike<number>, i: number, j: number): number =>
+  1 - (1 - at(values, i)) * (1 - at(values, j)) * (1 - WET_ANYWAY)
+
+function phasePieces(seen: Seen, found: LeakFindings): LeakPiece[] {
+  // Where nobody called for a leak, silence about a phase means that it was dry more often than not.
+  const silenceTells =
+    LEAK_PHASES.some((phase) => found.phases[phase] === 'wet') ||
+    (found.complaints.length > 0 && !found.complaints.includes('leaking'))
+  return LEAK_PHASES.flatMap((phase): LeakPiece[] => {
+    const state = found.phases[phase]
+    const wet = (i: number, j: number) => either(seen[phase], i, j)
+    if (state === 'wet')
+      return [{ id: `phase:${phase}`, says: `Wet while ${PHASE_WORD[phase]}.`, likelihood: wet }]
+    if (state === 'dry')
+      return [
+        {
+          id: `phase:${phase}`,
+          says: `Dry while ${PHASE_WORD[phase]}.`,
+          likelihood: (i, j) => 1 - (1 - DRY_MISSED) * wet(i, j),
+        },
+      ]
+    if (state === 'not-said' && (silenceTells || found.ran.includes(phase)))
+      return [
+        {
+          id: `phase:${phase}`,
+          says: `Nothing said of ${PHASE_WORD[phase]}.`,
+          likelihood: (i, j) => 1 - WATCHED_UNSAID * wet(i, j),
+        },
+      ]
+    return []
+  })
+}
+
+/** How much a leak adds to what lies on the floor when water is seen: in one phase, or over those that were wet. */
+function loudness(
+  states: readonly LeakState[],
+  seen: Seen,
+  found: LeakFindings,
+  phase: LeakPhase | null,
+): Float64Array {
+  const wet: readonly LeakPhase[] = phase ? [phase] : LEAK_PHASES.filter((p) => found.phases[p] === 'wet')
+  const over: readonly LeakPhase[] = wet.length > 0 ? wet : LEAK_PHASES
+  return Float64Array.from(
+    states,
+    (state, s) =>
+      (0.03 + over.reduce((sum, p) => sum + (seen[p][s] as number), 0) / over.length) *
+      (0.4 + state.amount * 0.5),
+  )
+}
+
+function placePieces(
+  machine: Pick<MachineSpec, 'family' | 'construction'>,
+  states: readonly LeakState[],
+  seen: Seen,
+  found: LeakFindings,
+): LeakPiece[] {
+  const ofFault = new Map(
+    states.map(({ fault }) => [fault, placeShares(machine.family, fault, machine.construction ?? null)]),
+  )
+  const stains: readonly LeakPlace[] =
+    found.cardboard === null || found.cardboard === 'dry' ? [] : found.cardboard
+  const all: LeakFindings['places'] = [...found.places, ...stains.map((place) => ({ place, phase: null }))]
+  const pieces = all.map(({ place, phase }, n): LeakPiece => {
+    const k = LEAK_PLACES.indexOf(place)
+    const loud = loudness(states, seen, found, phase)
+    const power = weightOf(all, n)
+    const shares = Float64Array.from(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
+    return {
+      id: `place:${n}:${place}`,
+      says: `Water ${placeWord(place)}.`,
+      likelihood: (i, j) => {
+        if (i === NO_FAULT) return weighed(ANYWHERE[k] as number, power)
+        const pi = shares[i] as number
+        if (j === NO_FAULT) return weighed(pi, power)
+        const li = loud[i] as number
+        const lj = loud[j] as number
+        return weighed((li * pi + lj * (shares[j] as number)) / (li + lj), power)
+      },
+    }
+  })
+  if (found.cardboard === 'dry') {
+    const most = Float64Array.from(states, (_, s) =>
+      Math.max(...LEAK_PHASES.map((p) => seen[p][s] as number)),
+    )
+    pieces.push({
+      id: 'cardboard',
+      says: 'Cardboard dry after a whole cycle.',
+      likelihood: (i, j) => 1 - (1 - DRY_MISSED) * either(most, i, j),
+    })
+  }
+  return pieces
+}
+
+export function placeWord(place: LeakPlace): string {
+  const facts = checkFacts('leak.place')
+  const word = facts.kind === 'choice' ? facts.outcomes.find((o) => o.value === place)?.word : null
+  return word?.startsWith('floor,') ? `on the ${word.replace(',', '')}` : (word ?? place)
+}
+
+function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindings): LeakPiece[] {
+  return found.amounts.map(({ amount, phase }, n): LeakPiece => {
+    const k = AMOUNTS.indexOf(amount)
+    const loud = loudness(states, seen, found, phase)
+    const power = weightOf(found.amounts, n)
+    const share = Float64Array.from(states, ({ amount: own }) =>
+      weighed((AMOUNT_SEEN[own] as readonly number[])[k] as number, power),
+    )
+    return {
+      id: `amount:${n}`,
+      says: amount === 'film' ? 'Only a film.' : `A ${amount}.`,
+      likelihood: (i, j) => {
+        if (i === NO_FAULT) return AMOUNT_SEEN[4][k] as number
+        // The larger of two leaks is the one that is seen.
+        const seenOne = j === NO_FAULT || (loud[i] as number) >= (loud[j] as number) ? i : j
+        return share[seenOne] as number
+      },
+    }
+  })
+}
+
+function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakPiece[] {
+  return found.trails.map((trail, n): LeakPiece => {
+    const k = TRAILS.indexOf(trail)
+    const of = (s: number) =>
+      (1 - TRAIL_MISSEEN) * ((states[s] as LeakState).facts.trails[k] as number) +
+      TRAIL_MISSEEN / TRAILS.length
+    const power = n === 0 ? 1 : SAID_AGAIN
+    return {
+      id: `trail:${n}`,
+      says:
+        trail === 'clean'
+          ? 'It left clean water.'
+          : trail === 'oily'
+            ? 'It left an oily film.'
+            : `It left ${trail}.`,
+      byFault: true,
+      likelihood: (i, j) =>
+        weighed(
+          i === NO_FAULT ? (TRAIL_ANYHOW[k] as number) : j === NO_FAULT ? of(i) : (of(i) + of(j)) / 2,
+          power,
+        ),
+    }
+  })
+}
+
+function lookPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakPiece[] {
+  return found.looks.flatMap(({ check, value }): LeakPiece[] => {
+    const look = LEAK_LOOKS[check]
+    const k = look?.outcomes.indexOf(value) ?? -1
+    if (!look || k < 0) return []
+    const facts = checkFacts(check)
+    const word =
+      facts.kind === 'choice' ? (facts.outcomes.find((o) => o.value === value)?.word ?? value) : value
+    return [
+      {
+        id: `look:${check}`,
+        says: `${facts.name}: ${word}.`,
+        byFault: true,
+        likelihood: (i, j) => lookShares(look, faultOf(i), faultOf(j))[k] as number,
+      },
+    ]
+  })
+}
+
+function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakPiece[] {
+  if (found.complaints.length === 0) return []
+  const pieces: LeakPiece[] = []
+  const leaking = found.complaints.includes('leaking')
+  const says = (fault: LeakFaultId | null) => (fault === null ? 0.15 : (SAYS_LEAKING[fault] ?? 0.93))
+  pieces.push({
+    id: 'complaint:leaking',
+    says: leaking ? 'The customer sees water.' : 'The customer speaks of no leak.',
+    byFault: true,
+    likelihood: (i, j) => {
+      const p = Math.max(says(faultOf(i)), j === NO_FAULT ? 0 : says(faultOf(j)))
+      // People call for one thing and have another: silence counts little.
+      return leaking ? p : 0.35 + 0.65 * (1 - p)
+    },
+  })
+  for (const complaint of found.complaints) {
+    const facts = COMPLAINTS[complaint]
+    if (!facts) continue
+    const of = (fault: LeakFaultId | null) => (fault ? (facts.with[fault] ?? facts.usual) : facts.usual)
+    pieces.push({
+      id: `complaint:${complaint}`,
+      says: `Complaint: ${complaint.replaceAll('-', ' ')}.`,
+      byFault: true,
+      likelihood: (i, j) => Math.max(of(faultOf(i)), of(faultOf(j))),
+    })
+  }
+  return pieces
+}
