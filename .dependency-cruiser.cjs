@@ -68,6 +68,13 @@ module.exports = {
       to: to('node_modules/pg/'),
     },
     {
+      name: 'no-circles-between-rooms-of-the-server',
+      severity: 'error',
+      scope: 'folder',
+      from: to('^apps/server/src/.+'),
+      to: { circular: true },
+    },
+    {
       name: 'no-circles',
       severity: 'error',
       from: {},

@@ -13,8 +13,8 @@ import { createApp, NO_PROXY } from '../apps/server/src/app.ts'
 import { USUAL_LIMITS } from '../apps/server/src/door/limits.ts'
 import { newToken, tokenHash } from '../apps/server/src/door/secrets.ts'
 import { openLog } from '../apps/server/src/log.ts'
-import { searchWords } from '../apps/server/src/routes/logbookRoutes.ts'
-import { runsOfVisits } from '../apps/server/src/visitRuns.ts'
+import { searchWords } from '../apps/server/src/logbook/logbookRoutes.ts'
+import { runsOfVisits } from '../apps/server/src/runs/visitRuns.ts'
 import { type BenchWorld, type Figure, withBenchDatabase } from './benchStore.ts'
 
 const VISITS = 100_000

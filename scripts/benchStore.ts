@@ -4,7 +4,7 @@ import pg from 'pg'
 import { from as copyFrom } from 'pg-copy-streams'
 import { type Actor, type Database, openDatabase, type ScopedDb } from '../apps/server/src/db/database.ts'
 import { migrate } from '../apps/server/src/db/migrate.ts'
-import { storeBlocks, storeEvents } from '../apps/server/src/runService.ts'
+import { storeBlocks, storeEvents } from '../apps/server/src/runs/runService.ts'
 
 /** Figures of speed and size; each with its limit where the product has one. */
 export interface Figure {

@@ -1,11 +1,11 @@
 import { createServer } from 'node:http'
 import path from 'node:path'
-import { startAnalyser } from './analysis/startAnalyser.ts'
 import { createApp } from './app.ts'
 import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
 import { USUAL_LIMITS } from './door/limits.ts'
 import { openLog } from './log.ts'
+import { startAnalyser } from './runs/analysis/startAnalyser.ts'
 
 const ownerUrl = process.env.DATABASE_URL
 if (!ownerUrl) {

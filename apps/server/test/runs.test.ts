@@ -130,7 +130,10 @@ describe('facts of a run', () => {
     await server.query(`update run set plan = null, started_at = null, stopped_at = null where id = $1`, [
       runId,
     ])
-    const migration = readFileSync(new URL('../sql/migrations/0008_run_header.sql', import.meta.url), 'utf8')
+    const migration = readFileSync(
+      new URL('../src/db/migrations/0008_run_header.sql', import.meta.url),
+      'utf8',
+    )
     await server.query(/with standing as[\s\S]*?run_id = r\.id;/.exec(migration)?.[0] ?? '')
     expect(await header()).toEqual(kept)
   })

@@ -3,13 +3,13 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import pg from 'pg'
 import pino from 'pino'
-import { startAnalyser } from '../src/analysis/startAnalyser.ts'
 import { createApp, type NetworkOptions, NO_PROXY } from '../src/app.ts'
 import { type Database, openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
 import { USUAL_LIMITS } from '../src/door/limits.ts'
 import { hashPassword, newToken, tokenHash } from '../src/door/secrets.ts'
-import type { DoorOptions } from '../src/routes/sessionRoutes.ts'
+import type { DoorOptions } from '../src/people/sessionRoutes.ts'
+import { startAnalyser } from '../src/runs/analysis/startAnalyser.ts'
 
 type Ask = (method: string, path: string, body?: unknown) => Promise<{ status: number; body: never }>
 

@@ -1,8 +1,8 @@
 import { familyDefaults, type RunAnswer, type RunEvent, type RunPlan } from '@brendik/core'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import pg from 'pg'
-import { makeVerdicts } from '../src/analysis/makeVerdicts.ts'
 import { openDatabase } from '../src/db/database.ts'
+import { makeVerdicts } from '../src/runs/analysis/makeVerdicts.ts'
 import { startTestServer, type TestServer } from './testServer.ts'
 
 // No thread makes verdicts here: each test says when.

@@ -12,7 +12,7 @@ import {
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import pg from 'pg'
 import sharp from 'sharp'
-import { searchWords } from '../src/routes/logbookRoutes.ts'
+import { searchWords } from '../src/logbook/logbookRoutes.ts'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 
 let server: TestServer

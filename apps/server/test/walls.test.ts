@@ -1,7 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import pg from 'pg'
 import sharp from 'sharp'
+import { statementFiles } from '../src/db/loadSql.ts'
 import { block, ids, reads, SECRET, writes } from './everyAddress.ts'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 
@@ -150,9 +152,12 @@ it('lets nobody in who is not signed in, by any route', async () => {
     expect([path, (await server.ask({}, method, path, body)).status]).toEqual([path, 401])
 })
 it('names every route of the server in this file, so that a new one cannot be forgotten', () => {
-  const folder = new URL('../src/routes/', import.meta.url)
-  const routes = readdirSync(folder).flatMap((file) => {
-    const text = readFileSync(new URL(file, folder), 'utf8')
+  const source = fileURLToPath(new URL('../src/', import.meta.url))
+  const files = readdirSync(source, { recursive: true, encoding: 'utf8' }).filter((file) =>
+    file.endsWith('.ts'),
+  )
+  const routes = files.flatMap((file) => {
+    const text = readFileSync(source + file, 'utf8')
     return [...text.matchAll(/router\.(get|put|post|delete)\(\s*'([^']+)'/g)].map(
       ([, method, path]) => `${method?.toUpperCase()} ${path}`,
     )
@@ -192,7 +197,6 @@ it('names every route of the server in this file, so that a new one cannot be fo
 })
 
 describe('with the workshop’s condition taken out of a query', () => {
-  const folder = new URL('../sql/queries/', import.meta.url)
   // Statements of the door see people only; what they may not see is tried below.
   const door = new Set([
     'findSession',
@@ -220,11 +224,8 @@ describe('with the workshop’s condition taken out of a query', () => {
     'doneAnalysis',
     'takeAnalysis',
   ])
-  const readers = readdirSync(folder)
-    .map((file) => ({
-      name: file.replace('.sql', ''),
-      text: readFileSync(new URL(file, folder), 'utf8').replace(/^--.*$/gm, ''),
-    }))
+  const readers = [...statementFiles()]
+    .map(([name, file]) => ({ name, text: readFileSync(file, 'utf8').replace(/^--.*$/gm, '') }))
     .filter(
       ({ name, text }) => !door.has(name) && !/^\s*(with \w+ as \(\s*)?(insert|update|delete)/i.test(text),
     )

@@ -18,7 +18,7 @@ async function main(): Promise<void> {
     return
   }
   if (command === 'schema' && file === undefined) {
-    const { visitFileJsonSchema } = await import('../visitFileJsonSchema.ts')
+    const { visitFileJsonSchema } = await import('../visits/visitFileJsonSchema.ts')
     console.log(JSON.stringify(visitFileJsonSchema(), null, 2))
     return
   }

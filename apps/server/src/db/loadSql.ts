@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+import { fileURLToPath } from 'node:url'
 
-const folder = () => new URL('../../sql/queries/', import.meta.url)
-
-/** Every statement the server uses; one file each. A name without a file stops the boot. */
+/** Every statement the server uses; one file each, in the folder `sql` of its subject. A name without a file stops the boot. */
 export const STATEMENTS = [
   'closeVisit',
   'deleteSession',
@@ -93,12 +93,26 @@ export const STATEMENTS = [
 export type StatementName = (typeof STATEMENTS)[number]
 export type SqlTexts = Readonly<Record<StatementName, string>>
 
+/** Paths of all files of statements, by the name of the statement. */
+export function statementFiles(): Map<string, string> {
+  const source = fileURLToPath(new URL('../', import.meta.url))
+  return new Map(
+    readdirSync(source, { recursive: true, encoding: 'utf8' })
+      .filter((file) => path.basename(path.dirname(file)) === 'sql' && file.endsWith('.sql'))
+      .map((file) => [path.basename(file, '.sql'), path.join(source, file)]),
+  )
+}
+
 /** Texts of all statements, read once. @throws {Error} If a file is missing or a file has no name in the list. */
 export function loadSql(): SqlTexts {
-  const files = new Set(readdirSync(folder()).map((file) => file.replace(/\.sql$/, '')))
-  const stray = [...files].find((name) => !(STATEMENTS as readonly string[]).includes(name))
-  if (stray) throw new Error(`sql/queries/${stray}.sql is not in the list of statements`)
+  const files = statementFiles()
+  const stray = [...files.keys()].find((name) => !(STATEMENTS as readonly string[]).includes(name))
+  if (stray) throw new Error(`${files.get(stray)} is not in the list of statements`)
   return Object.fromEntries(
-    STATEMENTS.map((name) => [name, readFileSync(new URL(`${name}.sql`, folder()), 'utf8')]),
+    STATEMENTS.map((name) => {
+      const file = files.get(name)
+      if (!file) throw new Error(`statement ${name}: expected a file ${name}.sql, found none`)
+      return [name, readFileSync(file, 'utf8')]
+    }),
   ) as SqlTexts
 }

@@ -38,7 +38,7 @@ const WAYS_OUT: readonly [says: RegExp, wayOut: string][] = [
 function migrateAsIs(databaseUrl: string) {
   return runner({
     databaseUrl,
-    dir: fileURLToPath(new URL('../../sql/migrations', import.meta.url)),
+    dir: fileURLToPath(new URL('migrations', import.meta.url)),
     migrationsTable: 'migration',
     direction: 'up',
     count: Number.POSITIVE_INFINITY,

@@ -1,9 +1,9 @@
 import { ANALYSIS_VERSION } from '@brendik/core'
-import { makeVerdicts } from '../analysis/makeVerdicts.ts'
 import { openDatabase } from '../db/database.ts'
 import { migrate } from '../db/migrate.ts'
 import { tokenHash } from '../door/secrets.ts'
-import { storeBlocks, storeEvents } from '../runService.ts'
+import { makeVerdicts } from '../runs/analysis/makeVerdicts.ts'
+import { storeBlocks, storeEvents } from '../runs/runService.ts'
 import {
   DEMO_CUSTOMERS,
   DEMO_KEY_ID,

@@ -16,8 +16,8 @@ import * as v from 'valibot'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { putRecord, settleRival } from '../records/putRecord.ts'
-import { runsOfVisits } from '../visitRuns.ts'
+import { runsOfVisits } from '../runs/visitRuns.ts'
+import { putRecord, settleRival } from './putRecord.ts'
 
 /** What stays from visit to visit – customers, sites, machines – and all that is written over when it changes. */
 export function recordRoutes(): Router {

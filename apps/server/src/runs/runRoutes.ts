@@ -10,9 +10,9 @@ import {
 import { Router } from 'express'
 import { instrumentScope, scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import type { LiveRuns } from '../live/liveRuns.ts'
-import { findRun, openRun, storeBlocks, storeEvents } from '../runService.ts'
-import { readBlocks } from '../runStore.ts'
+import type { LiveRuns } from './liveRuns.ts'
+import { findRun, openRun, storeBlocks, storeEvents } from './runService.ts'
+import { readBlocks } from './runStore.ts'
 
 /** Runs as the board sees them. */
 export function runRoutes(live: LiveRuns): Router {

@@ -1,8 +1,8 @@
 import { readlinkSync } from 'node:fs'
 import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
-import { openDatabase } from '../db/database.ts'
-import type { SqlTexts } from '../db/loadSql.ts'
+import { openDatabase } from '../../db/database.ts'
+import type { SqlTexts } from '../../db/loadSql.ts'
 import { makeVerdicts } from './makeVerdicts.ts'
 
 export interface WorkerTask {

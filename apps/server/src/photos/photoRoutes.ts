@@ -3,8 +3,8 @@ import express, { Router } from 'express'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { cleanPhoto } from '../photos/cleanPhoto.ts'
-import { databasePhotos, type PhotoStore } from '../photos/photoStore.ts'
+import { cleanPhoto } from './cleanPhoto.ts'
+import { databasePhotos, type PhotoStore } from './photoStore.ts'
 
 /** What the photos of a workshop may take, and how many a visit may have. */
 const MOST_BYTES = Number(process.env.PHOTO_QUOTA_GB || 8) * 2 ** 30

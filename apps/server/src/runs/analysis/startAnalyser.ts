@@ -1,8 +1,8 @@
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import type { Logger } from 'pino'
-import { bundled } from '../bundled.ts'
-import { loadSql } from '../db/loadSql.ts'
+import { bundled } from '../../bundled.ts'
+import { loadSql } from '../../db/loadSql.ts'
 import type { WorkerTask } from './analysisWorker.ts'
 import { TAKEN_S, type Taken } from './makeVerdicts.ts'
 

@@ -6,7 +6,7 @@ import {
   type RunAnalysis,
   runFacts,
 } from '@brendik/core'
-import type { Actor, Database } from '../db/database.ts'
+import type { Actor, Database } from '../../db/database.ts'
 import { readAllBlocks, readEvents } from '../runStore.ts'
 
 /** A run whose verdict is wanted, and how often it has been taken up. */

@@ -1,5 +1,5 @@
 import type { BlocksAnswer, BoardMark, IngestBlock, ReadingBlock, RunEvent, RunPlan } from '@brendik/core'
-import type { Actor, Queries } from './db/database.ts'
+import type { Actor, Queries } from '../db/database.ts'
 
 interface MarkRow {
   id: string

@@ -1,5 +1,5 @@
 import { ANALYSIS_VERSION, type RunDetail, type RunPlan, type RunSummary } from '@brendik/core'
-import type { Actor, ScopedDb } from './db/database.ts'
+import type { Actor, ScopedDb } from '../db/database.ts'
 import { wantVerdicts } from './runService.ts'
 
 interface RunRow extends Omit<RunSummary, 'hoseEndMm' | 'taps'> {

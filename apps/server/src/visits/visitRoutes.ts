@@ -24,7 +24,7 @@ import type { Actor, Queries } from '../db/database.ts'
 import { type Scope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { runsOfVisits } from '../visitRuns.ts'
+import { runsOfVisits } from '../runs/visitRuns.ts'
 
 const ms = v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970'))
 const daySchema = v.object({ fromMs: ms, toMs: ms })

@@ -8,8 +8,8 @@ import {
   type RunState,
   runFacts,
 } from '@brendik/core'
-import type { Actor, Queries, ScopedDb } from './db/database.ts'
-import { AppError } from './errors/AppError.ts'
+import type { Actor, Queries, ScopedDb } from '../db/database.ts'
+import { AppError } from '../errors/AppError.ts'
 import { insertEvent, insertStreamBlocks, readEvents } from './runStore.ts'
 
 interface RunRow {

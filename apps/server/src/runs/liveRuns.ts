@@ -3,8 +3,8 @@ import type { LiveMessage } from '@brendik/core'
 import type { Response } from 'express'
 import type { Actor, Database, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
-import type { RunChanged } from '../runService.ts'
-import { readBlocks, readEvents } from '../runStore.ts'
+import type { RunChanged } from './runService.ts'
+import { readBlocks, readEvents } from './runStore.ts'
 
 /** Somebody who watches a run. */
 export interface Watching {
