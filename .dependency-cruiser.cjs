@@ -20,6 +20,8 @@ const ROOMS = {
   measure: ['plan', 'readings', 'estimate', 'verdict', 'board'],
   reason: ['checks', 'evidence', 'diagnosis', 'leaks'],
 }
+/** Floors of the web app, from the ground up. */
+const WEB_FLOORS = ['lib', 'api', 'workers', 'outbox', 'words', 'ui', 'charts', 'features', 'routes']
 const upwards = (folder, order) =>
   order.slice(0, -1).map((name, at) => ({
     name: `${name}-stands-below-${order[at + 1]}`,
@@ -72,6 +74,20 @@ module.exports = {
       severity: 'error',
       scope: 'folder',
       from: to('^apps/server/src/.+'),
+      to: { circular: true },
+    },
+    {
+      name: 'features-through-their-doors',
+      severity: 'error',
+      from: to('^apps/web/src/(?:features/([^/]+)|[^/]+)(?:/|$)'),
+      to: { path: '^apps/web/src/features/', pathNot: '^apps/web/src/features/($1/|[^/]+/index.ts$)' },
+    },
+    ...upwards('apps/web/src', WEB_FLOORS),
+    {
+      name: 'no-circles-between-features',
+      severity: 'error',
+      scope: 'folder',
+      from: to('^apps/web/src/features/.+'),
       to: { circular: true },
     },
     {

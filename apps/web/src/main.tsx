@@ -6,12 +6,14 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError } from './api/client.ts'
-import { Door } from './features/door/Door.tsx'
+import { Door } from './features/door/index.ts'
+import { NewVersionCell, WaitingCell } from './features/waiting/index.ts'
 import { openOutbox } from './outbox/outbox.ts'
 import { startSender } from './outbox/sender.ts'
 import { readWho } from './outbox/who.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
+import { TopBarCells } from './ui/TopBar.tsx'
 
 // An open sheet holds the page behind it still by a style: the server lets that one in by its word.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content ?? '')
@@ -111,6 +113,12 @@ const router = createBrowserRouter([
   },
 ])
 
+const cells = (
+  <>
+    <NewVersionCell />
+    <WaitingCell />
+  </>
+)
 const root = document.getElementById('root')
 if (!root) throw new Error('index.html has no #root')
 // Who was here last decides what is shown while the server is not reached.
@@ -120,7 +128,9 @@ startSender()
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
-      <RouterProvider router={router} />
+      <TopBarCells value={cells}>
+        <RouterProvider router={router} />
+      </TopBarCells>
     </QueryClientProvider>
   </StrictMode>,
 )

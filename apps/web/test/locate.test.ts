@@ -1,8 +1,8 @@
 import { familyDefaults, type LeakCaseOfVisit, leakView, NO_HISTORY, type Observation } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
-import { foundInWords } from '../src/features/locate/locateText.ts'
 import { isNamed, leakBands, leakBounds, shareOf, standingOf } from '../src/features/locate/partStanding.ts'
 import { percent } from '../src/lib/percent.ts'
+import { foundInWords } from '../src/words/locateText.ts'
 
 const view = (observations: Observation[], change: Partial<LeakCaseOfVisit> = {}) =>
   leakView({

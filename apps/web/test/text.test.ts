@@ -1,10 +1,10 @@
 import { BLANK_RECORD, FAMILY_IDS, familyDefaults, type Saying } from '@brendik/core'
 import { expect, it } from '@jest/globals'
-import { fieldName, fieldText } from '../src/features/records/recordText.ts'
-import { headline, sentence } from '../src/features/run/runText.ts'
-import { reasonText } from '../src/features/waiting/factText.ts'
 import { clockParts, clockText } from '../src/lib/time.ts'
 import { figure, unitOf, withUnit } from '../src/lib/units.ts'
+import { reasonText } from '../src/words/factText.ts'
+import { fieldName, fieldText } from '../src/words/recordText.ts'
+import { headline, sentence } from '../src/words/runText.ts'
 
 const slow: Saying = {
   code: 'slow',

@@ -1,8 +1,8 @@
 import { expect, it } from '@jest/globals'
 import { standingBand, standingZoom } from '../src/charts/chartModel.ts'
 import { otherUnits } from '../src/features/rates/bothUnits.ts'
-import { afterHeadline, visitText } from '../src/features/together/visitText.ts'
-import { observedText } from '../src/features/visit/observedText.ts'
+import { observedText } from '../src/words/observedText.ts'
+import { afterHeadline, visitText } from '../src/words/visitText.ts'
 
 const look = { id: '', atMs: 0, by: '', tap: null, levelMm: null }
 

@@ -1,13 +1,14 @@
 import { BLANK_RECORD, type MachineAnswer, type MachineRecord, type MachineSpec } from '@brendik/core'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
-import { RecordForm, recordProblems } from '../features/forms/RecordForm.tsx'
-import { useDraft } from '../features/forms/useDraft.ts'
-import { useSave } from '../features/forms/useSave.ts'
-import { Rivals } from '../features/records/Rivals.tsx'
-import { keepMachine } from '../features/records/recordFacts.ts'
-import { useMachine } from '../features/records/useRecords.ts'
-import { useRefused } from '../features/records/useRefused.ts'
+import {
+  MachineForm,
+  machineProblems,
+  RecordForm,
+  recordProblems,
+  useDraft,
+  useSave,
+} from '../features/forms/index.ts'
+import { keepMachine, Rivals, useMachine, useRefused } from '../features/records/index.ts'
 import { mend } from '../outbox/outbox.ts'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'

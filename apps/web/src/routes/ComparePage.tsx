@@ -5,14 +5,14 @@ import { Link, useParams, useSearchParams } from 'react-router'
 import { type OpenedRun, runQuery, visitQuery } from '../api/queries.ts'
 import { bandOf, type Trace, traceOf } from '../charts/chartModel.ts'
 import { LevelChart } from '../charts/LevelChart.tsx'
-import { KIND_WORD } from '../features/run/runText.ts'
-import { useExpected } from '../features/run/useExpected.ts'
+import { useExpected } from '../features/run/index.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
 import { figure, unitOf } from '../lib/units.ts'
 import { Field } from '../ui/Field.tsx'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { KIND_WORD } from '../words/runText.ts'
 
 /** Two runs laid over each other, with the expected band of the later one behind them. */
 export function ComparePage() {

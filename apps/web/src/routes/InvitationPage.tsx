@@ -2,9 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { invitationQuery, takeInvitation } from '../api/queries.ts'
-import { DoorFrame } from '../features/door/DoorFrame.tsx'
-import { NOBODY, PersonFields } from '../features/door/PersonFields.tsx'
-import { useEnter } from '../features/door/useEnter.ts'
+import { DoorFrame, NOBODY, PersonFields, useEnter } from '../features/door/index.ts'
 import { BigButton } from '../ui/BigButton.tsx'
 
 /** Where a link leads: name, address, password, and one is in. */

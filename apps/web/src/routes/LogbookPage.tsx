@@ -4,10 +4,10 @@ import { format } from 'date-fns'
 import { useDeferredValue, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { logbookQuery } from '../api/queries.ts'
-import { KIND_WORD } from '../features/run/runText.ts'
-import { checkWord, observedText } from '../features/visit/observedText.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { TopBar } from '../ui/TopBar.tsx'
+import { checkWord, observedText } from '../words/observedText.ts'
+import { KIND_WORD } from '../words/runText.ts'
 
 /** Every visit ever made, found by any word of it, newest first. */
 export function LogbookPage() {

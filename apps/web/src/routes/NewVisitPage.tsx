@@ -4,13 +4,17 @@ import { differenceInCalendarDays, format } from 'date-fns'
 import { useDeferredValue, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { MOST_MACHINES, machinesQuery } from '../api/queries.ts'
-import { MachineForm, machineProblems } from '../features/forms/MachineForm.tsx'
-import { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from '../features/forms/SiteForm.tsx'
-import { useSave } from '../features/forms/useSave.ts'
-import { keepMachine, keepSite, keepVisit } from '../features/records/recordFacts.ts'
-import { useRecords } from '../features/records/useRecords.ts'
-import { type Agreed, AgreedFields } from '../features/visit/AgreedFields.tsx'
-import { keepLooks } from '../features/visit/visitFacts.ts'
+import {
+  MachineForm,
+  machineProblems,
+  NEW_SITE,
+  type SiteDraft,
+  SiteForm,
+  siteProblems,
+  useSave,
+} from '../features/forms/index.ts'
+import { keepMachine, keepSite, keepVisit, useRecords } from '../features/records/index.ts'
+import { type Agreed, AgreedFields, keepLooks } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'

@@ -11,18 +11,15 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { LookSheet } from '../features/protocol/LookSheet.tsx'
-import { TogetherParts } from '../features/together/TogetherParts.tsx'
-import { judgedRuns, observationsOf, useTogether } from '../features/together/useTogether.ts'
-import { StateSheet } from '../features/visit/StateSheet.tsx'
-import { type StateCellId, useFolded } from '../features/visit/space.ts'
-import { useVisit } from '../features/visit/useVisit.ts'
-import { keepLooks } from '../features/visit/visitFacts.ts'
+import { LookSheet } from '../features/protocol/index.ts'
+import { judgedRuns, observationsOf, TogetherParts, useTogether } from '../features/together/index.ts'
+import { keepLooks, StateSheet, useFolded, useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import type { StateCellId } from '../words/stateText.ts'
 
 /** One protocol in one visit: what it needs, its steps, the next one under the thumb, and what is known so far. */
 export function ProtocolPage() {

@@ -3,12 +3,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { visitQuery } from '../api/queries.ts'
-import { CALCULATOR_BODY, NEEDS_MACHINE } from '../features/rates/bodies.ts'
-import { type Subject, usualSubject } from '../features/rates/calculatorInputs.ts'
-import { FAMILY_WORD } from '../lib/familyWord.ts'
+import { CALCULATOR_BODY, NEEDS_MACHINE, type Subject, usualSubject } from '../features/rates/index.ts'
 import { Field } from '../ui/Field.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { FAMILY_WORD } from '../words/familyWord.ts'
 
 /** The calculators a technician uses alone, each with its formula, what it assumes, and where its values come from. */
 export function RatesPage() {

@@ -9,10 +9,8 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { LiveBoard } from '../features/run/LiveBoard.tsx'
-import { firstPlan, SetupBoard } from '../features/run/SetupBoard.tsx'
-import { useRunBoard } from '../features/run/useRunBoard.ts'
-import { useVisit } from '../features/visit/useVisit.ts'
+import { firstPlan, LiveBoard, SetupBoard, useRunBoard } from '../features/run/index.ts'
+import { useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { Message } from '../ui/Message.tsx'
 

@@ -1,18 +1,20 @@
 import { STAGE_IDS, type StageId, unsaidForSafety } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams } from 'react-router'
-import { LocateStage } from '../features/locate/LocateStage.tsx'
-import { ArriveStage, Proposals } from '../features/stages/ArriveStage.tsx'
-import { ElectricalStage } from '../features/stages/ElectricalStage.tsx'
-import { MakeSafeStage } from '../features/stages/MakeSafeStage.tsx'
-import { OutsideStage } from '../features/stages/OutsideStage.tsx'
-import { RunStage } from '../features/stages/RunStage.tsx'
-import { StageKeep } from '../features/stages/StageKeep.tsx'
-import { Conflict } from '../features/visit/Conflict.tsx'
-import { type Space, useSpace } from '../features/visit/space.ts'
-import { isStage, STAGE_NAME, STATUS_WORD, statusOf } from '../features/visit/stageText.ts'
+import { LocateStage } from '../features/locate/index.ts'
+import {
+  ArriveStage,
+  ElectricalStage,
+  MakeSafeStage,
+  OutsideStage,
+  Proposals,
+  RunStage,
+  StageKeep,
+} from '../features/stages/index.ts'
+import { Conflict, type Space, useSpace } from '../features/visit/index.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
+import { isStage, STAGE_NAME, STATUS_WORD, statusOf } from '../words/stageText.ts'
 
 /** One stage of a visit: what is done there, what it leaves, and whether it is done. */
 export function StagePage() {

@@ -2,16 +2,21 @@ import { STAGE_IDS } from '@brendik/core'
 import { format } from 'date-fns'
 import { useLayoutEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useNavigate, useParams } from 'react-router'
-import { RunningRuns } from '../features/visit/RunningRuns.tsx'
-import { StageMenu, StageRail } from '../features/visit/StageRail.tsx'
-import { StateSheet } from '../features/visit/StateSheet.tsx'
-import { StateStrip } from '../features/visit/StateStrip.tsx'
-import { type Space, type StateCellId, useFolded } from '../features/visit/space.ts'
-import { isStage } from '../features/visit/stageText.ts'
-import { useVisit } from '../features/visit/useVisit.ts'
+import {
+  RunningRuns,
+  type Space,
+  StageMenu,
+  StageRail,
+  StateSheet,
+  StateStrip,
+  useFolded,
+  useVisit,
+} from '../features/visit/index.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { isStage } from '../words/stageText.ts'
+import type { StateCellId } from '../words/stateText.ts'
 
 /** One workspace for a visit: the state of the machine above, the stages at the side, one of them open. */
 export function VisitSpace() {

@@ -1,8 +1,5 @@
-import { useWho } from '../features/door/Door.tsx'
-import { Changes } from '../features/workshop/Changes.tsx'
-import { InstrumentKeys } from '../features/workshop/InstrumentKeys.tsx'
-import { Me } from '../features/workshop/Me.tsx'
-import { People } from '../features/workshop/People.tsx'
+import { useWho } from '../features/door/index.ts'
+import { Changes, InstrumentKeys, Me, People } from '../features/workshop/index.ts'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 

@@ -1,9 +1,10 @@
 import { Moon, Sun } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { createContext, type ReactNode, useContext } from 'react'
 import { Link } from 'react-router'
-import { NewVersionCell } from '../features/waiting/NewVersionCell.tsx'
-import { WaitingCell } from '../features/waiting/WaitingCell.tsx'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
+
+/** What every head tells beside the place: what waits, what is new. Given once, at the root of the app. */
+export const TopBarCells = createContext<ReactNode>(null)
 
 /** The head of every screen: the product's plate, where we are, and the two switches of the device, which make room on a phone for what has to be told. */
 export function TopBar({
@@ -17,6 +18,7 @@ export function TopBar({
   home?: boolean
 }) {
   const prefs = usePrefs()
+  const cells = useContext(TopBarCells)
   const cellar = prefs.theme === 'cellar'
   const hide = switchesOnPhone ? '' : 'max-md:hidden'
   return (
@@ -31,8 +33,7 @@ export function TopBar({
       <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">
         {children}
       </div>
-      {home && <NewVersionCell />}
-      {home && <WaitingCell />}
+      {home && cells}
       <button
         type="button"
         className={`h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm group-has-[[data-cell]]/bar:max-md:hidden ${hide}`}

@@ -15,11 +15,11 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import * as v from 'valibot'
-import { FAMILY_WORD } from '../../lib/familyWord.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { FAMILY_WORD } from '../../words/familyWord.ts'
 
 const ROUTE_WORD = {
   flap: 'Service flap',

@@ -2,8 +2,8 @@ import { checkFacts, type LeakLook } from '@brendik/core'
 import { Link } from 'react-router'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { CheckList } from '../stages/CheckList.tsx'
-import type { Space } from '../visit/space.ts'
+import { CheckList } from '../stages/index.ts'
+import type { Space } from '../visit/index.ts'
 
 /** A check made where it was asked for: why, how to get at it, and its outcomes. */
 export function LookSheet({ space, look, onClose }: { space: Space; look: LeakLook; onClose: () => void }) {

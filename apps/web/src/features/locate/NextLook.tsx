@@ -1,8 +1,7 @@
 import type { Gate, LeakLook } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { textInUnits } from '../../lib/units.ts'
-import { GateNotice } from '../visit/GateNotice.tsx'
-import type { Space } from '../visit/space.ts'
+import { GateNotice, type Space } from '../visit/index.ts'
 
 /** A look that the machine's state forbids is only spoken of when it would tell this much, bits. */
 const TOLD_BITS = 0.1

@@ -5,8 +5,8 @@ import { withUnit } from '../../lib/units.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { keepMachine } from '../records/recordFacts.ts'
-import type { Space } from '../visit/space.ts'
+import { keepMachine } from '../records/index.ts'
+import type { Space } from '../visit/index.ts'
 
 /** Where a part lies in this machine, as measured: it goes into the machine's record and narrows every later verdict. */
 export function PartHeightSheet({ space, part, onClose }: { space: Space; part: Part; onClose: () => void }) {

@@ -1,7 +1,7 @@
 import { LEAK_PHASES, type LeakPhase, type LeakPlace, type LeakView } from '@brendik/core'
-import type { Space } from '../visit/space.ts'
+import { outcomeWord, PHASE_NAME, placeWord, SEEN_WORD } from '../../words/locateText.ts'
+import type { Space } from '../visit/index.ts'
 import { standingIn } from './leakLooks.ts'
-import { outcomeWord, PHASE_NAME, placeWord, SEEN_WORD } from './locateText.ts'
 
 /** The phases of the leak test in their order, each with what it showed; a press opens its watch. */
 export function PhaseStrip({

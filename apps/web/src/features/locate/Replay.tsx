@@ -3,7 +3,7 @@ import { format } from 'date-fns'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
-import { PHASE_NAME } from './locateText.ts'
+import { PHASE_NAME } from '../../words/locateText.ts'
 
 const HEIGHT = 84
 

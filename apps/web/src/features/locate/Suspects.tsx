@@ -2,7 +2,7 @@ import type { LeakView, PartId, Reason, Suspect } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { textInUnits } from '../../lib/units.ts'
-import { STRENGTH_WORD } from './locateText.ts'
+import { STRENGTH_WORD } from '../../words/locateText.ts'
 
 /** Below this a suspect is not worth a line of its own. */
 const LISTED = 0.03

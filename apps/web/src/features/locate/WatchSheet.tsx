@@ -12,10 +12,9 @@ import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { clockText } from '../../lib/time.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { GateNotice } from '../visit/GateNotice.tsx'
-import type { Space } from '../visit/space.ts'
+import { PHASE_NAME, placeWord } from '../../words/locateText.ts'
+import { GateNotice, type Space } from '../visit/index.ts'
 import { sayPhase, standingIn, toggleSeen } from './leakLooks.ts'
-import { PHASE_NAME, placeWord } from './locateText.ts'
 import type { useWatch } from './useWatch.ts'
 
 const RUN_OF: Record<LeakPhase, string> = {

@@ -1,7 +1,6 @@
 import type { CheckId, LeakPhase, ObservationAnswer } from '@brendik/core'
 import { newId } from '../../lib/newId.ts'
-import type { Space } from '../visit/space.ts'
-import { keepLooks } from '../visit/visitFacts.ts'
+import { keepLooks, type Space } from '../visit/index.ts'
 
 /** What stands of a choice in a phase. */
 export const standingIn = (space: Space, check: CheckId, phase: LeakPhase | null): ObservationAnswer[] =>

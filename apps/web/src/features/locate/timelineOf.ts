@@ -9,8 +9,8 @@ import {
   type TimelineRun,
 } from '@brendik/core'
 import type { OpenedRun } from '../../api/queries.ts'
-import type { Space } from '../visit/space.ts'
-import { outcomeWord, PHASE_NAME } from './locateText.ts'
+import { outcomeWord, PHASE_NAME } from '../../words/locateText.ts'
+import type { Space } from '../visit/index.ts'
 
 /** Points of one run that are drawn; a stream has more than a screen has pixels. */
 const MOST_POINTS = 400

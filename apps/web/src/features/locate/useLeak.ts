@@ -12,8 +12,8 @@ import { useQueries } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { type OpenedRun, runQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
-import { judgedRuns, observationsOf } from '../together/useTogether.ts'
-import type { Space } from '../visit/space.ts'
+import { judgedRuns, observationsOf } from '../together/index.ts'
+import type { Space } from '../visit/index.ts'
 
 /** Runs of a leak test that are read with their marks; older ones of a long visit are left out. */
 const MOST_RUNS = 16

@@ -1,6 +1,6 @@
 import { PROTOCOL_IDS, PROTOCOLS, protocolProgress, type VisitAnswer } from '@brendik/core'
 import { Link } from 'react-router'
-import { judgedRuns, observationsOf } from '../together/useTogether.ts'
+import { judgedRuns, observationsOf } from '../together/index.ts'
 import { protocolTells } from './minutesLeft.ts'
 
 /** Ways to make runs and looks so that they tell more, each with what it tells apart. */

@@ -1,7 +1,6 @@
-import { type Protocol, type RunStep, stepAdvice } from '@brendik/core'
+import { type Protocol, type RunAnalysis, type RunFacts, type RunStep, stepAdvice } from '@brendik/core'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
-import type { BoardSnapshot } from '../run/runBoard.ts'
 
 /** The step of a protocol under way: which one, when the next reading is due, whether it is enough. Loud when a reading is due. */
 export function StepStrip({
@@ -11,7 +10,7 @@ export function StepStrip({
 }: {
   protocol: Protocol
   step: RunStep
-  run: BoardSnapshot
+  run: { facts: RunFacts; analysis: RunAnalysis | null; streamed: number }
 }) {
   const running = run.facts.phase === 'running'
   const nowMs = useNowMs(250, running, steadyNowMs)

@@ -1,5 +1,5 @@
 import { PROTOCOLS, type ProtocolId, protocolProgress, type VisitAnswer } from '@brendik/core'
-import { judgedRuns, observationsOf } from '../together/useTogether.ts'
+import { judgedRuns, observationsOf } from '../together/index.ts'
 
 /** Minutes that a protocol still needs in a visit: its steps that are not made; 0 = made. */
 export function minutesLeft(visit: VisitAnswer, id: ProtocolId): number {

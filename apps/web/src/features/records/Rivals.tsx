@@ -4,7 +4,7 @@ import { rivalsQuery } from '../../api/queries.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { keep } from '../../outbox/outbox.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
-import { fieldName, fieldText } from './recordText.ts'
+import { fieldName, fieldText } from '../../words/recordText.ts'
 
 /** Somebody else’s change of a record is looked for so often, ms. */
 const LOOK_MS = 15_000

@@ -9,7 +9,7 @@ import {
 } from '@brendik/core'
 import type { Fact, Kept, VisitDraft } from '../../outbox/keptFact.ts'
 import { keep, mend } from '../../outbox/outbox.ts'
-import type { SiteDraft } from '../forms/SiteForm.tsx'
+import type { SiteDraft } from '../forms/index.ts'
 
 /**
  * A machine as it is now known: kept on the device at once, sent when the server answers.

@@ -2,9 +2,9 @@ import type { RunPlan } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
-import { stepOf } from '../protocol/stepOf.ts'
+import { KIND_WORD } from '../../words/runText.ts'
+import { stepOf } from '../protocol/index.ts'
 import type { BoardSnapshot } from './runBoard.ts'
-import { KIND_WORD } from './runText.ts'
 
 /** What one does after a run: back, again, the other kind, lay it over another. */
 export function AfterRun({

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockParts } from '../../lib/time.ts'
 import { type UnitSystem, withUnit } from '../../lib/units.ts'
-import { START_WORD, STOP_WORD } from './runText.ts'
+import { START_WORD, STOP_WORD } from '../../words/runText.ts'
 
 /** So many are looked through without a press; and so many by hand would be a run of days. */
 const AT_FIRST = 60

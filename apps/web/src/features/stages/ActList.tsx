@@ -1,6 +1,5 @@
 import { type ActId, gateOf } from '@brendik/core'
-import { GateNotice } from '../visit/GateNotice.tsx'
-import type { Space } from '../visit/space.ts'
+import { GateNotice, type Space } from '../visit/index.ts'
 import { ACT_NAME, usePass } from './usePass.tsx'
 
 /** Acts that change how the machine stands: what is said when it is done, and when it is undone. */

@@ -1,6 +1,6 @@
 import { CHECKS, type CheckFacts, checkApplies, type NumberCheck, type Tap } from '@brendik/core'
 import { type ReactNode, useState } from 'react'
-import type { Space } from '../visit/space.ts'
+import type { Space } from '../visit/index.ts'
 import { CheckRow } from './CheckRow.tsx'
 import { ReadingSheet } from './ReadingSheet.tsx'
 import { usePass } from './usePass.tsx'

@@ -14,10 +14,8 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Choice } from '../../ui/Choice.tsx'
-import { GateNotice } from '../visit/GateNotice.tsx'
-import { observedText } from '../visit/observedText.ts'
-import type { Space } from '../visit/space.ts'
-import { keepLooks } from '../visit/visitFacts.ts'
+import { observedText } from '../../words/observedText.ts'
+import { GateNotice, keepLooks, type Space } from '../visit/index.ts'
 
 export const TONE_ON: Record<OutcomeTone, string> = {
   good: 'border-good bg-good text-face',

@@ -18,10 +18,8 @@ import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { KIND_WORD } from '../run/runText.ts'
-import { SheetChoice } from '../visit/StateSheet.tsx'
-import type { Space } from '../visit/space.ts'
-import { keepEntries } from '../visit/visitFacts.ts'
+import { KIND_WORD } from '../../words/runText.ts'
+import { keepEntries, SheetChoice, type Space } from '../visit/index.ts'
 
 /** Parts that are worked on in each stage, those most often first. */
 const PARTS_OF: Readonly<Record<StageId, readonly PartId[]>> = {

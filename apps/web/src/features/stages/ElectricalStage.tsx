@@ -14,10 +14,9 @@ import {
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Choice } from '../../ui/Choice.tsx'
-import { InPlace } from '../rates/InPlace.tsx'
-import { useMachineRecord } from '../records/useMachineRecord.ts'
-import { GateNotice } from '../visit/GateNotice.tsx'
-import type { Space } from '../visit/space.ts'
+import { InPlace } from '../rates/index.ts'
+import { useMachineRecord } from '../records/index.ts'
+import { GateNotice, type Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
 
 const OHM_WORD = {

@@ -16,7 +16,7 @@ import { clockText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
-import type { Space } from '../visit/space.ts'
+import type { Space } from '../visit/index.ts'
 import { ActList } from './ActList.tsx'
 
 const WAY_NAME: Record<WayOutId, string> = {

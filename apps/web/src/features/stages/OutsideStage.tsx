@@ -7,7 +7,7 @@ import {
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
-import type { Space } from '../visit/space.ts'
+import type { Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
 
 /** What is seen without a tool: hoses, pipe, taps, screens, foam. */

@@ -3,7 +3,7 @@ import { format } from 'date-fns'
 import { Camera } from 'lucide-react'
 import { useState } from 'react'
 import { Sheet } from '../../ui/Sheet.tsx'
-import type { Space } from '../visit/space.ts'
+import type { Space } from '../visit/index.ts'
 import { takePhoto } from './takePhoto.ts'
 import { useKeptPhotos } from './useKeptPhotos.ts'
 

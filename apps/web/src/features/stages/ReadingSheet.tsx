@@ -4,10 +4,9 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { CatchFields } from '../protocol/CatchFields.tsx'
-import { BucketFields } from '../rates/BucketFields.tsx'
-import type { Space } from '../visit/space.ts'
-import { keepLooks } from '../visit/visitFacts.ts'
+import { CatchFields } from '../protocol/index.ts'
+import { BucketFields } from '../rates/index.ts'
+import { keepLooks, type Space } from '../visit/index.ts'
 import { rangeText } from './CheckRow.tsx'
 
 /** A reading: the number, what it was taken at, and nothing else. */

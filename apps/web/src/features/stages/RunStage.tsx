@@ -1,10 +1,9 @@
 import { PROTOCOLS, type ProtocolId, type RunKind } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
-import { minutesLeft, protocolTells } from '../protocol/minutesLeft.ts'
-import { useTogether } from '../together/useTogether.ts'
-import { RunList } from '../visit/RunList.tsx'
-import type { Space } from '../visit/space.ts'
+import { minutesLeft, protocolTells } from '../protocol/index.ts'
+import { useTogether } from '../together/index.ts'
+import { RunList, type Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
 
 const KINDS: Record<'fill' | 'hold' | 'drain', readonly RunKind[]> = {

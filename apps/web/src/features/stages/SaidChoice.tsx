@@ -1,6 +1,5 @@
 import { saidOf } from '@brendik/core'
-import { Conflict } from '../visit/Conflict.tsx'
-import type { Space } from '../visit/space.ts'
+import { Conflict, type Space } from '../visit/index.ts'
 
 /** One answer out of a few, kept as an entry of the visit; pressed again it is taken back. */
 export function SaidChoice({

@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { Conflict } from '../visit/Conflict.tsx'
-import type { Space } from '../visit/space.ts'
+import { Conflict, type Space } from '../visit/index.ts'
 
 /** Typing pauses this long before it is kept, ms. */
 const PAUSE_MS = 600

@@ -1,5 +1,5 @@
 import type { StageId } from '@brendik/core'
-import type { Space } from '../visit/space.ts'
+import type { Space } from '../visit/index.ts'
 import { DoneActs } from './DoneActs.tsx'
 import { Photos } from './Photos.tsx'
 import { SaidText } from './SaidText.tsx'

@@ -1,8 +1,8 @@
 import type { MachineRecord } from '@brendik/core'
 import { Link } from 'react-router'
 import { Choice } from '../../ui/Choice.tsx'
-import { useMachineRecord } from '../records/useMachineRecord.ts'
-import type { Space } from '../visit/space.ts'
+import { useMachineRecord } from '../records/index.ts'
+import type { Space } from '../visit/index.ts'
 import { Photos } from './Photos.tsx'
 
 const FOUND: readonly { value: MachineRecord['techSheet']['found']; text: string }[] = [

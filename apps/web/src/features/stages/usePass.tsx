@@ -1,8 +1,8 @@
 import { type ActId, gateOf } from '@brendik/core'
 import { type ReactNode, useState } from 'react'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { StepGate } from '../protocol/StepGate.tsx'
-import type { Space } from '../visit/space.ts'
+import { StepGate } from '../protocol/index.ts'
+import type { Space } from '../visit/index.ts'
 
 export const ACT_NAME: Record<ActId, string> = {
   'open-panel': 'Take a panel off',

@@ -1,9 +1,9 @@
 import { sayDrain, type VisitSays } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { afterHeadline, visitText } from '../../words/visitText.ts'
 import { Balance } from './Balance.tsx'
 import { DoubleGauge } from './DoubleGauge.tsx'
-import { afterHeadline, visitText } from './visitText.ts'
 
 const WORD = {
   nominal: 'Pump and path fit a sound machine',

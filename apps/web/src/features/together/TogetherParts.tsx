@@ -10,9 +10,9 @@ import {
 } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { afterHeadline, visitText } from '../../words/visitText.ts'
 import { Causes } from './Causes.tsx'
 import { PumpAgainstPath } from './PumpAgainstPath.tsx'
-import { afterHeadline, visitText } from './visitText.ts'
 
 const HOLD_WORD = {
   tight: 'The tub is tight',

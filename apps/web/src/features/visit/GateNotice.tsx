@@ -1,5 +1,6 @@
 import type { Block, Gate } from '@brendik/core'
-import type { Space, StateCellId } from './space.ts'
+import type { StateCellId } from '../../words/stateText.ts'
+import type { Space } from './space.ts'
 
 const CELL: Record<Block['field'], StateCellId> = {
   mains: 'mains',

@@ -2,7 +2,7 @@ import type { VisitAnswer } from '@brendik/core'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, withUnit } from '../../lib/units.ts'
-import { InPlace } from '../rates/InPlace.tsx'
+import { InPlace } from '../rates/index.ts'
 
 /** What is known of machine and place; what is missing is said, since it widens every band. */
 export function Known({ visit }: { visit: VisitAnswer }) {

@@ -2,7 +2,7 @@ import type { VisitAnswer } from '@brendik/core'
 import { format } from 'date-fns'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
-import { checkWord, observedText } from './observedText.ts'
+import { checkWord, observedText } from '../../words/observedText.ts'
 import { keepLooks } from './visitFacts.ts'
 
 /** What was looked at or measured beside the runs; each can be taken back. */

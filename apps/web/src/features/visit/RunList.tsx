@@ -5,8 +5,8 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
-import { headline, KIND_WORD, sentence, TONE_TEXT } from '../run/runText.ts'
-import { runsInVisit } from '../together/useTogether.ts'
+import { headline, KIND_WORD, sentence, TONE_TEXT } from '../../words/runText.ts'
+import { runsInVisit } from '../together/index.ts'
 
 /** Runs of a visit in the order made, each with its figure, its verdict and its reason. */
 export function RunList({

@@ -1,6 +1,6 @@
 import type { RunSummary } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
-import { KIND_WORD, shortResult } from '../run/runText.ts'
+import { KIND_WORD, shortResult } from '../../words/runText.ts'
 
 const TONE: Record<string, string> = {
   within: 'text-good',

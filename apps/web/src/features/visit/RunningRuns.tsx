@@ -4,7 +4,7 @@ import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import type { KeptRun } from '../../outbox/deviceDb.ts'
-import { KIND_WORD } from '../run/runText.ts'
+import { KIND_WORD } from '../../words/runText.ts'
 
 /** Runs that are still counting, from this device and from the server: one tap back to the clock. */
 export function RunningRuns({

@@ -2,8 +2,8 @@ import { STAGE_IDS, type StageId } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { STAGE_NAME, STATUS_WORD, stageLine, statusOf } from '../../words/stageText.ts'
 import type { Space } from './space.ts'
-import { STAGE_NAME, STATUS_WORD, stageLine, statusOf } from './stageText.ts'
 
 const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 

@@ -4,9 +4,10 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import type { StateCellId } from '../../words/stateText.ts'
+import { CELL_NAME, FIELDS_OF, HOSE_WORD } from '../../words/stateText.ts'
 import { Conflict } from './Conflict.tsx'
-import type { Space, StateCellId } from './space.ts'
-import { CELL_NAME, FIELDS_OF, HOSE_WORD } from './stateText.ts'
+import type { Space } from './space.ts'
 
 type Option = readonly [value: string, text: string]
 const WORDS: Partial<Record<StateField, { name: string; options: readonly Option[] }>> = {

@@ -1,8 +1,8 @@
 import { dangersOf } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { CELL_NAME, cellText, STRIP_CELLS } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
-import { CELL_NAME, cellText, STRIP_CELLS } from './stateText.ts'
 
 /** The machine as it stands, always in sight; each part is set by a touch, and turns loud when it can hurt. */
 export function StateStrip({ space }: { space: Space }) {

@@ -2,7 +2,7 @@ import type { VisitAnswer } from '@brendik/core'
 import { useState } from 'react'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { keepVisit } from '../records/recordFacts.ts'
+import { keepVisit } from '../records/index.ts'
 import { type Agreed, AgreedFields } from './AgreedFields.tsx'
 
 /** Changes what was agreed of a visit. */

@@ -9,6 +9,7 @@ import {
 import { useMemo } from 'react'
 import { useOutletContext } from 'react-router'
 import { newId } from '../../lib/newId.ts'
+import type { StateCellId } from '../../words/stateText.ts'
 import { keepEntries } from './visitFacts.ts'
 
 /** A visit with what is folded from it, shared by every stage. */
@@ -21,19 +22,6 @@ export interface Space {
   /** Opens the sheet in which one part of the machine's state is set. */
   setField: (field: StateCellId) => void
 }
-export type StateCellId =
-  | 'mains'
-  | 'taps'
-  | 'water'
-  | 'panels'
-  | 'hose-end'
-  | 'pump'
-  | 'contain'
-  | 'competent'
-  | 'cap'
-  | 'tilt'
-  | 'lock'
-  | 'pump-connector'
 
 export const useSpace = (): Space => useOutletContext<Space>()
 

@@ -6,7 +6,7 @@ import type { Fact, Kept } from '../../outbox/keptFact.ts'
 import { mend } from '../../outbox/outbox.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
-import { type Agreed, AgreedFields } from '../visit/AgreedFields.tsx'
+import { type Agreed, AgreedFields } from '../visit/index.ts'
 
 const PRESS = 'inline-flex min-h-12 cursor-pointer items-center border border-ink bg-face px-4 font-semibold'
 

@@ -8,7 +8,7 @@ import { letGo, notedCleared, type SendingState, tryAgain, wakeSender } from '..
 import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
 import { knownWho } from '../../outbox/who.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { factText, reasonText } from './factText.ts'
+import { factText, reasonText } from '../../words/factText.ts'
 import { Mend } from './Mend.tsx'
 
 const MOST_SHOWN = 60

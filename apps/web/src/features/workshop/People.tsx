@@ -11,7 +11,7 @@ import {
   putPerson,
 } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
-import { useWho } from '../door/Door.tsx'
+import { useWho } from '../door/index.ts'
 import { Secret } from './Secret.tsx'
 
 const ROLE_WORD: Record<Role, string> = { owner: 'owner', technician: 'technician' }

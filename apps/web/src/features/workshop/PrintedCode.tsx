@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { printCode, printedCodeQuery } from '../../api/queries.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
-import { useWho } from '../door/Door.tsx'
+import { useWho } from '../door/index.ts'
 
 /** An owner's way back in for the day on which they forget their password: a code on paper. Nobody else could give them one. */
 export function PrintedCode() {

@@ -1,6 +1,6 @@
 import { type ExpectedRun, plannedEndMm, type RunPlan } from '@brendik/core'
-import { clockText } from '../../lib/time.ts'
-import { type UnitSystem, withUnit } from '../../lib/units.ts'
+import { clockText } from '../lib/time.ts'
+import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { KIND_WORD } from './runText.ts'
 
 /** The expected run in a sentence, for healthy machines that all, mostly or seldom get there. */

@@ -6,8 +6,8 @@ import {
   type PhaseSeen,
   type Strength,
 } from '@brendik/core'
-import { percent } from '../../lib/percent.ts'
-import { type UnitSystem, withUnit } from '../../lib/units.ts'
+import { percent } from '../lib/percent.ts'
+import { type UnitSystem, withUnit } from '../lib/units.ts'
 
 export const PHASE_NAME: Record<LeakPhase, string> = {
   'idle-taps-on': 'Idle, taps on',

@@ -1,6 +1,6 @@
 import { type RunKind, type RunPhase, type RunSummary, type Saying, sayRun } from '@brendik/core'
-import { clockText } from '../../lib/time.ts'
-import { figure, type UnitSystem, withUnit } from '../../lib/units.ts'
+import { clockText } from '../lib/time.ts'
+import { figure, type UnitSystem, withUnit } from '../lib/units.ts'
 
 /** Few words for a verdict, and how it is coloured. */
 export interface Headline {

@@ -7,8 +7,22 @@ import {
   type StateField,
   type WaterInside,
 } from '@brendik/core'
-import { type UnitSystem, withUnit } from '../../lib/units.ts'
-import type { StateCellId } from './space.ts'
+import { type UnitSystem, withUnit } from '../lib/units.ts'
+
+/** Cells of the strip in which the machine's state is shown and set. */
+export type StateCellId =
+  | 'mains'
+  | 'taps'
+  | 'water'
+  | 'panels'
+  | 'hose-end'
+  | 'pump'
+  | 'contain'
+  | 'competent'
+  | 'cap'
+  | 'tilt'
+  | 'lock'
+  | 'pump-connector'
 
 export const CELL_NAME: Record<StateCellId, string> = {
   mains: 'Mains',

@@ -1,5 +1,5 @@
 import { checkFacts, type ObservationAnswer } from '@brendik/core'
-import { type UnitSystem, withUnit } from '../../lib/units.ts'
+import { type UnitSystem, withUnit } from '../lib/units.ts'
 
 type Observed = Pick<ObservationAnswer, 'check' | 'value' | 'levelMm'> & { tempC?: number | null | undefined }
 

@@ -1,10 +1,10 @@
 import type { VisitEntry } from '@brendik/core'
 import { format } from 'date-fns'
-import { type UnitSystem, withUnit } from '../../lib/units.ts'
-import type { Fact } from '../../outbox/keptFact.ts'
-import { fieldName } from '../records/recordText.ts'
-import { KIND_WORD } from '../run/runText.ts'
-import { checkWord, observedText } from '../visit/observedText.ts'
+import { type UnitSystem, withUnit } from '../lib/units.ts'
+import type { Fact } from '../outbox/keptFact.ts'
+import { checkWord, observedText } from './observedText.ts'
+import { fieldName } from './recordText.ts'
+import { KIND_WORD } from './runText.ts'
 
 /** What somebody recorded, in a few words. */
 export function factText(fact: Fact, units: UnitSystem): string {

@@ -1,5 +1,5 @@
 import type { VisitText } from '@brendik/core'
-import { type UnitSystem, withUnit } from '../../lib/units.ts'
+import { type UnitSystem, withUnit } from '../lib/units.ts'
 
 /** How the sentences of a visit write their quantities. */
 export function visitText(units: UnitSystem): VisitText {

@@ -1,7 +1,7 @@
 import { FAMILY_IDS, type FamilyId } from '@brendik/core'
 import { format } from 'date-fns'
-import { FAMILY_WORD } from '../../lib/familyWord.ts'
-import { type Quantity, type UnitSystem, withUnit } from '../../lib/units.ts'
+import { type Quantity, type UnitSystem, withUnit } from '../lib/units.ts'
+import { FAMILY_WORD } from './familyWord.ts'
 
 /** Fields of records with their names, as the forms name them, and what they are shown in; null = as said. */
 const FIELDS: Record<string, readonly [name: string, quantity: Quantity | null]> = {

@@ -1,0 +1,5 @@
+export { Door, useWho } from './Door.tsx'
+export { DoorFrame } from './DoorFrame.tsx'
+export { leave } from './leave.ts'
+export { NOBODY, PersonFields } from './PersonFields.tsx'
+export { useEnter } from './useEnter.ts'

@@ -1,0 +1,5 @@
+export { MachineForm, machineProblems } from './MachineForm.tsx'
+export { RecordForm, recordProblems } from './RecordForm.tsx'
+export { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from './SiteForm.tsx'
+export { useDraft } from './useDraft.ts'
+export { useSave } from './useSave.ts'

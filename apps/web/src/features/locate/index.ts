@@ -1,0 +1,1 @@
+export { LocateStage } from './LocateStage.tsx'

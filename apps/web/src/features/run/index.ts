@@ -1,0 +1,4 @@
+export { LiveBoard } from './LiveBoard.tsx'
+export { firstPlan, SetupBoard } from './SetupBoard.tsx'
+export { useExpected } from './useExpected.ts'
+export { useRunBoard } from './useRunBoard.ts'

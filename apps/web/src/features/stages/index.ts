@@ -1,0 +1,7 @@
+export { ArriveStage, Proposals } from './ArriveStage.tsx'
+export { CheckList } from './CheckList.tsx'
+export { ElectricalStage } from './ElectricalStage.tsx'
+export { MakeSafeStage } from './MakeSafeStage.tsx'
+export { OutsideStage } from './OutsideStage.tsx'
+export { RunStage } from './RunStage.tsx'
+export { StageKeep } from './StageKeep.tsx'

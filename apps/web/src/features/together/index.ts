@@ -1,0 +1,2 @@
+export { TogetherParts } from './TogetherParts.tsx'
+export { judgedRuns, observationsOf, runsInVisit, useTogether } from './useTogether.ts'

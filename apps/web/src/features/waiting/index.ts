@@ -1,0 +1,2 @@
+export { NewVersionCell } from './NewVersionCell.tsx'
+export { WaitingCell } from './WaitingCell.tsx'
