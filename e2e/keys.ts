@@ -7,7 +7,11 @@ const MOST_STOPS = 220
 function stopsTo(element: Element): number | null {
   if (element === document.activeElement) return 0
   const dialogs = [...document.querySelectorAll('[role=dialog]')]
-  const stops = [...(dialogs.at(-1) ?? document).querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, summary, [tabindex]')].filter(
+  const stops = [
+    ...(dialogs.at(-1) ?? document).querySelectorAll<HTMLElement>(
+      'a[href], button, input, select, textarea, summary, [tabindex]',
+    ),
+  ].filter(
     (stop) =>
       stop.tabIndex >= 0 &&
       !stop.matches(':disabled') &&

@@ -6,7 +6,7 @@ import {
   type KnownMachine,
   type LogbookAnswer,
   type MachineHistory,
-  standingEntries,
+  saidEntries,
   type VisitAnswer,
 } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
@@ -81,9 +81,9 @@ describe('what is said of a visit', () => {
       entry({ value: 'Theirs', basedOn: [base.id] }),
     ]
     await Promise.all([say(server.home, mine), say(tobin, theirs)])
-    const standing = standingEntries((await visit()).entries).get('note:arrive')
-    expect(standing?.conflict).toBe(true)
-    expect(standing?.heads.map((h) => [h.by, h.value]).sort()).toEqual([
+    const said = saidEntries((await visit()).entries).get('note:arrive')
+    expect(said?.conflict).toBe(true)
+    expect(said?.heads.map((h) => [h.by, h.value]).sort()).toEqual([
       ['Tester', 'Mine'],
       ['Tobin', 'Theirs'],
     ])
@@ -380,7 +380,7 @@ describe('the day', () => {
     expect(await seen()).toBeNull()
     expect(await due(365)).toEqual([])
   })
-  it('two looks at the hoses at once leave the later one standing, in whatever order they are stored', async () => {
+  it('two looks at the hoses at once leave the later one said, in whatever order they are stored', async () => {
     const clients = [0, 1].map(
       () =>
         new pg.Client({

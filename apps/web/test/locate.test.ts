@@ -1,6 +1,6 @@
 import { familyDefaults, type LeakCaseOfVisit, leakView, NO_HISTORY, type Observation } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
-import { isNamed, leakBands, leakBounds, shareOf, standingOf } from '../src/features/locate/partStanding.ts'
+import { isNamed, leakBands, leakBounds, shareOf, statusOf } from '../src/features/locate/partStatus.ts'
 import { percent } from '../src/lib/percent.ts'
 import { foundInWords } from '../src/words/locateText.ts'
 
@@ -27,10 +27,10 @@ describe('how parts stand on the ladder', () => {
     return found
   }
   it('what the height crosses stays, what it clears is out, what holds no standing water stays open', () => {
-    expect(standingOf(stopped, part('bellows'))).toBe('suspect')
-    expect(standingOf(stopped, part('pump'))).toBe('out')
-    expect(standingOf(stopped, part('tub-seal'))).toBe('out')
-    expect(standingOf(stopped, part('drive-belt'))).toBe('possible')
+    expect(statusOf(stopped, part('bellows'))).toBe('suspect')
+    expect(statusOf(stopped, part('pump'))).toBe('out')
+    expect(statusOf(stopped, part('tub-seal'))).toBe('out')
+    expect(statusOf(stopped, part('drive-belt'))).toBe('possible')
   })
   it('all leaks of a part count together', () => {
     const ofBellows = stopped.suspects.filter((s) => s.part?.id === 'bellows')

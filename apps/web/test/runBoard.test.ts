@@ -169,7 +169,7 @@ it('comes back after a dead tab with all its entries, and sends those the server
   server.events = [planned, started]
   wakeSender()
   const board = await open()
-  await eventually(() => expect(idsOf(board.snapshot().facts.standing)).toEqual(['a']))
+  await eventually(() => expect(idsOf(board.snapshot().facts.inForce)).toEqual(['a']))
   await eventually(() => expect(idsOf(server.events)).toEqual(['p', 's', 'a']))
   board.close()
 })
@@ -182,7 +182,7 @@ it('takes in what another device entered, without losing or doubling its own', a
   streams[0]?.onmessage?.({
     data: JSON.stringify({ type: 'facts', events: [planned, started, other], analysis: null }),
   })
-  await eventually(() => expect(idsOf(board.snapshot().facts.standing)).toEqual(['theirs', 'mine']))
+  await eventually(() => expect(idsOf(board.snapshot().facts.inForce)).toEqual(['theirs', 'mine']))
   await eventually(() => expect(server.events.filter((event) => event.id === 'mine')).toHaveLength(1))
   board.close()
 })
@@ -263,7 +263,7 @@ it('shows what another page of this device entered, at once', async () => {
   board.record(level('here', 5000))
   page.record(level('there', 6000))
   for (const each of [board, page])
-    await eventually(() => expect(idsOf(each.snapshot().facts.standing).sort()).toEqual(['here', 'there']))
+    await eventually(() => expect(idsOf(each.snapshot().facts.inForce).sort()).toEqual(['here', 'there']))
   // Neither page wrote over what the other kept.
   await eventually(async () => expect((await kept()).sort()).toEqual(['here', 'p', 's', 'there']))
   board.close()

@@ -220,11 +220,10 @@ export { ACT_TOPIC, actsOfEntries, actValue } from './reason/evidence/seen/actEn
 export { ACT_WORDS, type ActWord, actTouchesRun, type VisitAct } from './reason/evidence/seen/acts.ts'
 export { HOSES_EVERY_MS, hosesDueSeen } from './reason/evidence/seen/hosesDue.ts'
 export type { JudgedRun, Observation } from './reason/evidence/seen/observations.ts'
-export { PHASE_OF_RUN } from './reason/leaks/findings.ts'
+export { PHASE_OF_RUN } from './reason/leaks/gatherLeakFindings.ts'
 export { type LeakFaultId, leakFault } from './reason/leaks/leakFaults.ts'
 export type { LeakFindings, PhaseSeen } from './reason/leaks/leakFindings.ts'
 export { type LeakHistory, NO_HISTORY, WORKED_ON, type WorkedOn } from './reason/leaks/leakHistory.ts'
-export { PHASE_WORD } from './reason/leaks/leakPieces.ts'
 export { FLOOR_PLACES, type LeakPlace, MACHINE_PLACES } from './reason/leaks/leakPlaces.ts'
 export type { PartVerdict, Reason, Strength, Suspect, WrongTurn } from './reason/leaks/leakReasons.ts'
 export {
@@ -236,8 +235,9 @@ export {
   type TimelineRun,
 } from './reason/leaks/leakTimeline.ts'
 export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './reason/leaks/leakView.ts'
-export { allowedLooks, type LeakLook } from './reason/leaks/nextLeakLook.ts'
 export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
+export { allowedLooks, type LeakLook } from './reason/leaks/rankLeakLooks.ts'
+export { PHASE_WORD } from './reason/leaks/weighFindings.ts'
 export {
   inputOfRun,
   noisyLevelSensor,
@@ -249,7 +249,7 @@ export {
   type WasherState,
 } from './rig/washerModel.ts'
 export { CAUTIONS, type CautionId } from './state/cautions.ts'
-export { type Standing, saidOf, standingEntries, type VisitEntry } from './state/entries.ts'
+export { type Said, saidEntries, saidOf, type VisitEntry } from './state/entries.ts'
 export {
   ACT_IDS,
   type ActId,

@@ -61,8 +61,8 @@ it('takes the same event twice as one', () => {
 it('keeps what was undone, and forgets the undo when that is undone', () => {
   const undone = run(planned, started, level('a', 5, 100), withdrawn('u', 'a'))
   expect(undone.events).toHaveLength(4)
-  expect(runFacts(undone).standing).toEqual([])
-  expect(runFacts(run(...undone.events, withdrawn('v', 'u'))).standing).toHaveLength(1)
+  expect(runFacts(undone).inForce).toEqual([])
+  expect(runFacts(run(...undone.events, withdrawn('v', 'u'))).inForce).toHaveLength(1)
 })
 it('runs on when the stop is undone', () =>
   expect(runFacts(run(planned, started, stopped, withdrawn('u', 'e'))).phase).toBe('running'))
@@ -89,11 +89,11 @@ it('comes to the same facts whatever order entries arrive in, and however often'
     level('c', 20, 60),
     { type: 'marked', id: 'm', atMs: at + 39_000, what: 'air-drawn' } as RunEvent,
   ]
-  const expected = runFacts(run(planned, started, ...entries, stopped)).standing
+  const expected = runFacts(run(planned, started, ...entries, stopped)).inForce
   fc.assert(
     fc.property(fc.shuffledSubarray([...entries, ...entries, stopped], { minLength: 9 }), (order) => {
       const state = order.reduce((s, event) => advanceRun(s, event).run, run(planned, started))
-      expect(runFacts(state).standing).toEqual(expected)
+      expect(runFacts(state).inForce).toEqual(expected)
       expect(runFacts(state).phase).toBe('stopped')
     }),
     { seed: 5, numRuns: 100 },
@@ -120,7 +120,7 @@ it('analyses nothing before the start, and corrected values after a correction',
   const slipped = run(planned, started, ...entries.with(3, level('l3', 18, 7)))
   const corrected = run(...slipped.events, level('l3b', 18, 80), withdrawn('w', 'l3', 'l3b'))
   expect(analyseBoard(slipped, [])?.usedReadings).toBe(6)
-  expect(runFacts(corrected).standing.map((e) => e.id)).toEqual(['l0', 'l1', 'l2', 'l3b', 'l4', 'l5'])
+  expect(runFacts(corrected).inForce.map((e) => e.id)).toEqual(['l0', 'l1', 'l2', 'l3b', 'l4', 'l5'])
   expect(analyseBoard(corrected, [])?.notes).toEqual([])
 })
 it('says of a run that cannot be analysed that it cannot, instead of stopping whoever asks', () => {

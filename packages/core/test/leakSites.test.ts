@@ -11,9 +11,9 @@ import { FAMILY_IDS, type PumpPlace } from '../src/machine/machineSpec.ts'
 import { partsOf } from '../src/machine/parts.ts'
 import { EACH_LOOK_MIN } from '../src/reason/diagnosis/nextLook.ts'
 import { LEAK_FAULTS } from '../src/reason/leaks/leakFaults.ts'
-import { LEAK_LOOKS } from '../src/reason/leaks/leakLooks.ts'
 import { LEAK_PLACES, placeShares } from '../src/reason/leaks/leakPlaces.ts'
-import { allowedLooks } from '../src/reason/leaks/nextLeakLook.ts'
+import { LOOK_LIKELIHOODS } from '../src/reason/leaks/lookLikelihoods.ts'
+import { allowedLooks } from '../src/reason/leaks/rankLeakLooks.ts'
 import { machineState } from '../src/state/machineState.ts'
 
 const SITE = {
@@ -54,7 +54,7 @@ describe('knowledge', () => {
       expect(placeShares(family, fault.id).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9)
   })
   it('looks: outcomes of each cause sum to 1 and nothing is impossible', () => {
-    for (const look of Object.values(LEAK_LOOKS))
+    for (const look of Object.values(LOOK_LIKELIHOODS))
       for (const row of [look.sound, ...Object.values(look.with)]) {
         expect(row.length).toBe(look.outcomes.length)
         expect(row.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9)

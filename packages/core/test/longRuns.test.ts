@@ -136,7 +136,7 @@ it('holds a stream as it grows, each block once, and says the same of it as of i
   const stream = openRunStream()
   for (const one of blocks) stream.add([one, blocks[0] as ReadingBlock])
   expect(stream.blocks()[0]?.atMs).toHaveLength(4000)
-  const run = { runId: 'r', events: [...facts.standing] }
+  const run = { runId: 'r', events: [...facts.inForce] }
   const planned = {
     ...run,
     events: [

@@ -13,8 +13,8 @@ import {
   pumpTempC,
   RESIDUE_L,
   type StateRun,
+  saidEntries,
   seededRandom,
-  standingEntries,
   tapedTub,
   tubVolumeL,
   unsaidForSafety,
@@ -49,7 +49,7 @@ const entry = (
   basedOn,
 })
 const stateOf = (entries: VisitEntry[], runs: StateRun[] = [], looks: StateLook[] = []) =>
-  machineState(standingEntries(entries), runs, looks)
+  machineState(saidEntries(entries), runs, looks)
 /** A run with readings that end at a level; null = no readings that tell. */
 function run(
   kind: 'fill' | 'drain',
@@ -71,26 +71,25 @@ describe('what is said of a visit', () => {
       [second, first],
       [second, first, second, first],
     ]) {
-      const standing = standingEntries(order).get('note:arrive')
-      expect(standing?.heads.map((h) => h.value)).toEqual(['b'])
-      expect(standing?.conflict).toBe(false)
+      const said = saidEntries(order).get('note:arrive')
+      expect(said?.heads.map((h) => h.value)).toEqual(['b'])
+      expect(said?.conflict).toBe(false)
     }
   })
   it('keeps both when two people say different things without seeing each other, until one entry settles it', () => {
     const base = entry('note:arrive', 'a')
     const mine = entry('note:arrive', 'mine', ++made, [base.id])
     const theirs = entry('note:arrive', 'theirs', ++made, [base.id])
-    const both = standingEntries([base, mine, theirs]).get('note:arrive')
+    const both = saidEntries([base, mine, theirs]).get('note:arrive')
     expect(both?.conflict).toBe(true)
     expect(both?.heads.map((h) => h.value)).toEqual(['mine', 'theirs'])
     const settled = entry('note:arrive', 'mine\ntheirs', ++made, [mine.id, theirs.id])
-    expect(standingEntries([base, mine, theirs, settled]).get('note:arrive')?.conflict).toBe(false)
+    expect(saidEntries([base, mine, theirs, settled]).get('note:arrive')?.conflict).toBe(false)
   })
   it('is no conflict when both say the same', () =>
     expect(
-      standingEntries([entry('state:mains', 'unplugged'), entry('state:mains', 'unplugged')]).get(
-        'state:mains',
-      )?.conflict,
+      saidEntries([entry('state:mains', 'unplugged'), entry('state:mains', 'unplugged')]).get('state:mains')
+        ?.conflict,
     ).toBe(false))
 })
 

@@ -14,7 +14,7 @@ import {
   useSave,
 } from '../features/forms/index.ts'
 import { keepMachine, keepSite, keepVisit, useRecords } from '../features/records/index.ts'
-import { type Agreed, AgreedFields, keepLooks } from '../features/visit/index.ts'
+import { type Appointment, AppointmentFields, keepLooks } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'
@@ -139,7 +139,7 @@ function WhichMachine({
 
 function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: string }) {
   const navigate = useNavigate()
-  const [agreed, setAgreed] = useState<Agreed>({ complaint: '', dueAtMs: null })
+  const [agreed, setAgreed] = useState<Appointment>({ complaint: '', dueAtMs: null })
   const { complaint, dueAtMs } = agreed
   const visitId = useRef(newId())
   const facts = checkFacts('complaint')
@@ -175,7 +175,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
                 </button>
               ))}
           </div>
-          <AgreedFields value={agreed} onChange={setAgreed} />
+          <AppointmentFields value={agreed} onChange={setAgreed} />
         </Scroll>
       </main>
       <ActionBar>
@@ -220,7 +220,7 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
     return { ...usual, tub: { ...usual.tub, assumed: true } }
   })
   const [site, setSite] = useState<SiteDraft>(NEW_SITE)
-  const [agreed, setAgreed] = useState<Agreed>({ complaint: '', dueAtMs: null })
+  const [agreed, setAgreed] = useState<Appointment>({ complaint: '', dueAtMs: null })
   const { complaint, dueAtMs } = agreed
   const { problem, save } = useSave()
   // Made once, so that a second press after a lost answer writes the same rows again instead of new ones.
@@ -256,7 +256,7 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
         })
       }
     >
-      <AgreedFields value={agreed} onChange={setAgreed} />
+      <AppointmentFields value={agreed} onChange={setAgreed} />
       <Field label="Place">
         {(props) => (
           <select {...props} value={siteId} onChange={(event) => setSiteId(event.target.value)}>

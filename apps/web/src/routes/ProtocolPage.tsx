@@ -11,7 +11,7 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { LookSheet } from '../features/protocol/index.ts'
+import { StepLookSheet } from '../features/protocol/index.ts'
 import { judgedRuns, observationsOf, TogetherParts, useTogether } from '../features/together/index.ts'
 import { keepLooks, StateSheet, useFolded, useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
@@ -129,7 +129,7 @@ function ProtocolOf({
         </Link>
       </ActionBar>
       {looking && space && cell === null && (
-        <LookSheet
+        <StepLookSheet
           step={looking}
           space={space}
           slowTap={slowTap}

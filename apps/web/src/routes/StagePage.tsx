@@ -38,7 +38,7 @@ const SAFE_WORD = { mains: 'the mains', water: 'the water inside', taps: 'the ta
 
 function Stage({ space, stage }: { space: Space; stage: StageId }) {
   const navigate = useNavigate()
-  const status = statusOf(space.standing, stage)
+  const status = statusOf(space.said, stage)
   const next = STAGE_IDS[STAGE_IDS.indexOf(stage) + 1] ?? null
   const onward = () => navigate(`/visits/${space.visit.id}${next ? `/${next}` : ''}`)
   const [unsaid, setUnsaid] = useState<string | null>(null)

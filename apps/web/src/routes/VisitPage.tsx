@@ -5,7 +5,14 @@ import { Link } from 'react-router'
 import { ProtocolLinks } from '../features/protocol/index.ts'
 import { keepClosed, Rivals } from '../features/records/index.ts'
 import { TogetherParts, useTogether } from '../features/together/index.ts'
-import { GateNotice, Known, Looks, RunList, useSpace, VisitSheet } from '../features/visit/index.ts'
+import {
+  AppointmentSheet,
+  GateNotice,
+  KnownFacts,
+  Looks,
+  RunList,
+  useSpace,
+} from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 
@@ -72,10 +79,10 @@ export function VisitPage() {
         </main>
         <aside className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[284px] md:overflow-y-auto md:border-l">
           <ProtocolLinks visit={visit} />
-          <Known visit={visit} />
+          <KnownFacts visit={visit} />
         </aside>
       </div>
-      {changing && <VisitSheet visit={visit} onClose={() => setChanging(false)} />}
+      {changing && <AppointmentSheet visit={visit} onClose={() => setChanging(false)} />}
       <ActionBar>
         {(['fill', 'hold', 'drain'] as const).map((kind) => (
           <Link

@@ -1,4 +1,4 @@
-import { STAGE_IDS, type StageId, type StageStatus, type Standing, saidOf } from '@brendik/core'
+import { type Said, STAGE_IDS, type StageId, type StageStatus, saidOf } from '@brendik/core'
 
 export const STAGE_NAME: Record<StageId, string> = {
   arrive: 'Arrive',
@@ -18,13 +18,13 @@ export const STATUS_WORD: Record<StageStatus, string> = {
 
 export const isStage = (id: string): id is StageId => (STAGE_IDS as readonly string[]).includes(id)
 
-export function statusOf(standing: ReadonlyMap<string, Standing>, stage: StageId): StageStatus {
-  const said = saidOf(standing, `status:${stage}`)
-  return said === 'done' || said === 'not-needed' ? said : 'open'
+export function statusOf(said: ReadonlyMap<string, Said>, stage: StageId): StageStatus {
+  const status = saidOf(said, `status:${stage}`)
+  return status === 'done' || status === 'not-needed' ? status : 'open'
 }
 
 /** What stands of a stage in a few words: its result, else whether it is done. */
-export function stageLine(standing: ReadonlyMap<string, Standing>, stage: StageId): string {
-  const result = saidOf(standing, `result:${stage}`)
-  return typeof result === 'string' && result !== '' ? result : STATUS_WORD[statusOf(standing, stage)]
+export function stageLine(said: ReadonlyMap<string, Said>, stage: StageId): string {
+  const result = saidOf(said, `result:${stage}`)
+  return typeof result === 'string' && result !== '' ? result : STATUS_WORD[statusOf(said, stage)]
 }

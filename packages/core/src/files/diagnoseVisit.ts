@@ -2,10 +2,10 @@ import type { FAULT_IDS } from '../catalogue/catalogueIds.ts'
 import { partsOf } from '../machine/parts.ts'
 import { lookOutdatedBy, runOutdatedBy } from '../reason/evidence/seen/acts.ts'
 import { diagnoseLeak } from '../reason/leaks/diagnoseLeak.ts'
-import { leakFindings, PHASE_OF_RUN } from '../reason/leaks/findings.ts'
+import { gatherLeakFindings, PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
 import { leakFault } from '../reason/leaks/leakFaults.ts'
 import type { LeakHistory } from '../reason/leaks/leakHistory.ts'
-import { leakLooks } from '../reason/leaks/nextLeakLook.ts'
+import { rankLeakLooks } from '../reason/leaks/rankLeakLooks.ts'
 import { judgeVisit } from './analyseVisit.ts'
 import type { VisitFile } from './visitFile.ts'
 
@@ -43,7 +43,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     opened: file.history.opened,
     lastRepair: file.history.last_repair ?? null,
   }
-  const found = leakFindings(machine, judged, observations, says, history, leakSeen)
+  const found = gatherLeakFindings(machine, judged, observations, says, history, leakSeen)
   const standpipeMm =
     site.standpipeHeightMm !== null && site.portHeightMm !== null
       ? site.standpipeHeightMm - site.portHeightMm
@@ -67,7 +67,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
       not_a_leak: sum((fault) => fault !== 'none' && !leakFault(fault).isLeak),
       none: sum((fault) => fault === 'none'),
     },
-    next: leakLooks(machine, found, diagnosis)
+    next: rankLeakLooks(machine, found, diagnosis)
       .slice(0, LOOKS_SAID)
       .map(({ what, minutes, gainBits, why }) => ({
         check: what.kind === 'phase' ? runOf(what.phase) : what.check,

@@ -11,7 +11,7 @@ export interface VisitEntry {
 }
 
 /** What stands of one topic. More than one head with different values is a conflict: two people changed it without seeing each other. */
-export interface Standing {
+export interface Said {
   /** Oldest first, at least one. */
   heads: VisitEntry[]
   latest: VisitEntry
@@ -19,7 +19,7 @@ export interface Standing {
 }
 
 /** What stands of every topic: entries that no other entry replaces, oldest first. Safe with entries in any order and sent twice. */
-export function standingEntries(entries: readonly VisitEntry[]): Map<string, Standing> {
+export function saidEntries(entries: readonly VisitEntry[]): Map<string, Said> {
   const replaced = new Set(entries.flatMap((entry) => entry.basedOn))
   const heads = new Map<string, VisitEntry[]>()
   const seen = new Set<string>()
@@ -29,14 +29,14 @@ export function standingEntries(entries: readonly VisitEntry[]): Map<string, Sta
     heads.set(entry.topic, [...(heads.get(entry.topic) ?? []), entry])
   }
   return new Map(
-    [...heads].map(([topic, standing]) => {
-      const latest = standing.at(-1) as VisitEntry
-      return [topic, { heads: standing, latest, conflict: standing.some((e) => e.value !== latest.value) }]
+    [...heads].map(([topic, said]) => {
+      const latest = said.at(-1) as VisitEntry
+      return [topic, { heads: said, latest, conflict: said.some((e) => e.value !== latest.value) }]
     }),
   )
 }
 
 /** The value that stands last for a topic; null = nothing said. */
-export function saidOf(standing: ReadonlyMap<string, Standing>, topic: string): VisitEntry['value'] {
-  return standing.get(topic)?.latest.value ?? null
+export function saidOf(said: ReadonlyMap<string, Said>, topic: string): VisitEntry['value'] {
+  return said.get(topic)?.latest.value ?? null
 }

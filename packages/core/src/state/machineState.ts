@@ -1,6 +1,6 @@
 import type { RunKind, RunPlan } from '../measure/plan/runPlan.ts'
 import type { RunAnalysis } from '../measure/verdict/runAnalysis.ts'
-import { type Standing, saidOf } from './entries.ts'
+import { type Said, saidOf } from './entries.ts'
 
 /** What is said of the machine's state, each a topic of its own: `state:<field>`. */
 export const STATE_FIELDS = [
@@ -83,35 +83,34 @@ export interface StateRun {
 /**
  * The state of the machine from what was said of it and from the runs made on it, whichever came last.
  * A drain leaves the level at which its readings end; without such readings the water is unknown, never assumed gone.
- * @param standing - What stands of the visit's entries. @param runs - In any order.
+ * @param said - What stands of the visit's entries. @param runs - In any order.
  * @param looks - What was looked at and measured: a voltage inside means plugged in, a complaint that the pump may have been running.
  */
 export function machineState(
-  standing: ReadonlyMap<string, Standing>,
+  said: ReadonlyMap<string, Said>,
   runs: readonly StateRun[],
   looks: readonly StateLook[] = [],
 ): MachineState {
-  const disputed = STATE_FIELDS.filter((field) => standing.get(`state:${field}`)?.conflict)
+  const disputed = STATE_FIELDS.filter((field) => said.get(`state:${field}`)?.conflict)
   const word = <F extends WordField>(field: F) => {
     if (disputed.includes(field)) return null
-    const value = saidOf(standing, `state:${field}`)
+    const value = saidOf(said, `state:${field}`)
     return (STATE_WORDS[field] as readonly unknown[]).includes(value)
       ? (value as (typeof STATE_WORDS)[F][number])
       : null
   }
-  const saidAtMs = (field: StateField) =>
-    standing.get(`state:${field}`)?.latest.atMs ?? Number.NEGATIVE_INFINITY
+  const saidAtMs = (field: StateField) => said.get(`state:${field}`)?.latest.atMs ?? Number.NEGATIVE_INFINITY
   const state: MachineState = {
     mains: word('mains'),
     taps: { cold: word('tap-cold'), hot: word('tap-hot') },
-    water: disputed.includes('water') ? { kind: 'unknown' } : waterFrom(saidOf(standing, 'state:water')),
+    water: disputed.includes('water') ? { kind: 'unknown' } : waterFrom(saidOf(said, 'state:water')),
     panels: word('panels'),
     tilt: word('tilt'),
     hoseEnd: word('hose-end'),
     cap: word('cap'),
-    containment: containmentFrom(word('contain'), disputed, saidOf(standing, 'state:contain-l')),
-    pump: pumpSaid(standing),
-    pumpMaybeHotUntilMs: maybeHotUntil(standing, runs, looks),
+    containment: containmentFrom(word('contain'), disputed, saidOf(said, 'state:contain-l')),
+    pump: pumpSaid(said),
+    pumpMaybeHotUntilMs: maybeHotUntil(said, runs, looks),
     pumpJammed: looks.some(
       ({ check, value }) =>
         (check === 'pump.sound' && (value === 'buzz-in-bursts' || value === 'hum')) ||
@@ -159,14 +158,14 @@ const MAY_HAVE_RUN: readonly string[] = [
 const MAYBE_HOT_MIN = 30
 
 function maybeHotUntil(
-  standing: ReadonlyMap<string, Standing>,
+  said: ReadonlyMap<string, Said>,
   runs: readonly StateRun[],
   looks: readonly StateLook[],
 ): number | null {
   if (!looks.some(({ check, value }) => check === 'complaint' && MAY_HAVE_RUN.includes(String(value))))
     return null
   const first = Math.min(
-    ...[...standing.values()].flatMap(({ heads }) => heads.map((head) => head.atMs)),
+    ...[...said.values()].flatMap(({ heads }) => heads.map((head) => head.atMs)),
     ...runs.flatMap((run) => (run.startedAtMs === null ? [] : [run.startedAtMs])),
     ...looks.map((look) => look.atMs),
   )
@@ -229,8 +228,8 @@ function containmentFrom(
   return stated ? { how, litres } : null
 }
 
-function pumpSaid(standing: ReadonlyMap<string, Standing>): MachineState['pump'] {
-  const said = standing.get('state:pump-ran-min')?.latest
-  if (!said || typeof said.value !== 'number' || !(said.value >= 0)) return null
-  return { ranMin: said.value, endedAtMs: said.atMs }
+function pumpSaid(said: ReadonlyMap<string, Said>): MachineState['pump'] {
+  const ran = said.get('state:pump-ran-min')?.latest
+  if (!ran || typeof ran.value !== 'number' || !(ran.value >= 0)) return null
+  return { ranMin: ran.value, endedAtMs: ran.atMs }
 }

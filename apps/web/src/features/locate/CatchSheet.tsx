@@ -9,7 +9,7 @@ import { Sheet } from '../../ui/Sheet.tsx'
 import { placeWord } from '../../words/locateText.ts'
 import { CatchFields } from '../protocol/index.ts'
 import type { Space } from '../visit/index.ts'
-import { keepSeen, standingIn, toggleSeen } from './leakLooks.ts'
+import { keepSeen, keptIn, toggleSeen } from './keepLeakLooks.ts'
 import { Toggle } from './WatchSheet.tsx'
 
 type Way = 'drops' | 'caught' | 'cardboard'
@@ -178,7 +178,7 @@ function Weighed({ onFlow }: { onFlow: (flowLH: number | null) => void }) {
 
 /** The stain as a floor plan, the front below. */
 function Cardboard({ space }: { space: Space }) {
-  const seen = standingIn(space, 'leak.cardboard', null)
+  const seen = keptIn(space, 'leak.cardboard', null)
   const on = (value: string) => seen.some((o) => o.value === value)
   const rows = [
     FLOOR_PLACES.filter((p) => p.startsWith('rear')),

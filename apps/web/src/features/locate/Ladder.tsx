@@ -2,7 +2,7 @@ import { type LeakView, type MachineSpec, type PartId, portHeight, type SiteSpec
 import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { LadderInHand } from './LadderInHand.tsx'
 import { LadderOnDesk } from './LadderOnDesk.tsx'
-import { middleMm } from './partStanding.ts'
+import { middleMm } from './partStatus.ts'
 import { sectionOf } from './section.ts'
 
 /** Below this width, px, the list of parts stands under the drawing instead of beside it. */

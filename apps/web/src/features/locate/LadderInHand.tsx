@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { percent } from '../../lib/percent.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { PartOption, UnnamedParts } from './PartOption.tsx'
-import { isNamed, leakBands, middleMm, shareOf, standingOf } from './partStanding.ts'
+import { isNamed, leakBands, middleMm, shareOf, statusOf } from './partStatus.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'
 
@@ -33,7 +33,7 @@ export function LadderInHand({
     .filter((part) => isNamed(part) || part.id === chosen)
     .sort(
       (a, b) =>
-        order[standingOf(view, a)] - order[standingOf(view, b)] ||
+        order[statusOf(view, a)] - order[statusOf(view, b)] ||
         shareOf(view, b.id) - shareOf(view, a.id) ||
         middleMm(b) - middleMm(a),
     )
@@ -69,7 +69,7 @@ export function LadderInHand({
 
 /** One part: its name, its band along the scale of heights with water and leak across it, and how likely it is. */
 function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderProps & { part: Part }) {
-  const standing = standingOf(view, part)
+  const status = statusOf(view, part)
   const wide = (mm: number) => `${((100 * mm) / (section.highMm - section.lowMm)).toFixed(2)}%`
   const share = (mm: number) => wide(mm - section.lowMm)
   const [lo, hi] = part.bandMm
@@ -84,9 +84,9 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
     >
       <span
         className={
-          standing === 'out'
+          status === 'out'
             ? 'text-soft line-through decoration-1'
-            : standing === 'suspect'
+            : status === 'suspect'
               ? 'font-bold'
               : 'text-soft'
         }
@@ -120,10 +120,10 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
           width={wide(hi - lo)}
           y="18"
           height="12"
-          fill={standing === 'suspect' ? 'var(--ink)' : standing === 'out' ? 'var(--face)' : 'var(--soft)'}
-          stroke={standing === 'out' ? 'var(--soft)' : 'none'}
-          strokeDasharray={standing === 'out' ? '2 2' : undefined}
-          opacity={standing === 'possible' ? 0.6 : 1}
+          fill={status === 'suspect' ? 'var(--ink)' : status === 'out' ? 'var(--face)' : 'var(--soft)'}
+          stroke={status === 'out' ? 'var(--soft)' : 'none'}
+          strokeDasharray={status === 'out' ? '2 2' : undefined}
+          opacity={status === 'possible' ? 0.6 : 1}
         />
         {leakBands(view).map(({ mm }) => (
           <line key={mm} x1={share(mm)} x2={share(mm)} y1="0" y2="48" stroke="var(--watch)" strokeWidth="3" />
@@ -132,10 +132,10 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
       <span className="whitespace-nowrap text-right">
         {wetNow.has(part.id) ? (
           <span className="font-semibold text-water">wet?</span>
-        ) : standing === 'out' ? (
+        ) : status === 'out' ? (
           <span className="text-sm text-soft">out</span>
         ) : (
-          <span className={standing === 'suspect' ? 'small-figure text-xl' : 'text-sm text-soft'}>
+          <span className={status === 'suspect' ? 'small-figure text-xl' : 'text-sm text-soft'}>
             {percent(shareOf(view, part.id))}
           </span>
         )}

@@ -3,7 +3,7 @@ import { percent } from '../../lib/percent.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { barColumns, spreadLabels } from './ladderLayout.ts'
 import { PartOption, UnnamedParts } from './PartOption.tsx'
-import { isNamed, middleMm, shareOf, standingOf } from './partStanding.ts'
+import { isNamed, middleMm, shareOf, statusOf } from './partStatus.ts'
 import { type LadderProps, SectionDrawing } from './SectionDrawing.tsx'
 import type { Scale } from './sectionPath.ts'
 
@@ -54,7 +54,7 @@ export function LadderOnDesk({
       <svg width={width} height={height} className="absolute inset-0" aria-hidden="true">
         <HeightAxis x={axisX} section={section} scaleY={scale.y} up={up} />
         {bars.map((part, i) => {
-          const standing = standingOf(view, part)
+          const status = statusOf(view, part)
           const isChosen = part.id === chosen
           return (
             <g key={part.id}>
@@ -69,13 +69,11 @@ export function LadderOnDesk({
                 y={scale.y(part.bandMm[1])}
                 width={7}
                 height={Math.max(4, scale.y(part.bandMm[0]) - scale.y(part.bandMm[1]))}
-                fill={
-                  standing === 'suspect' ? 'var(--ink)' : standing === 'out' ? 'var(--face)' : 'var(--soft)'
-                }
-                stroke={isChosen ? 'var(--water)' : standing === 'out' ? 'var(--soft)' : 'none'}
-                strokeDasharray={standing === 'out' ? '2 2' : undefined}
+                fill={status === 'suspect' ? 'var(--ink)' : status === 'out' ? 'var(--face)' : 'var(--soft)'}
+                stroke={isChosen ? 'var(--water)' : status === 'out' ? 'var(--soft)' : 'none'}
+                strokeDasharray={status === 'out' ? '2 2' : undefined}
                 strokeWidth={isChosen ? 3 : 1}
-                opacity={standing === 'possible' ? 0.55 : 1}
+                opacity={status === 'possible' ? 0.55 : 1}
               />
             </g>
           )
@@ -83,7 +81,7 @@ export function LadderOnDesk({
         <SectionDrawing {...shown} scale={scale} bandToX={axisX + 10 + barsWidth} wide={width} />
       </svg>
       {bars.map((part, i) => {
-        const standing = standingOf(view, part)
+        const status = statusOf(view, part)
         return (
           <PartOption
             key={part.id}
@@ -94,15 +92,15 @@ export function LadderOnDesk({
             className={`absolute flex h-6 -translate-y-1/2 items-center gap-1.5 text-[13px] leading-none ${
               part.id === chosen
                 ? 'text-water underline underline-offset-4'
-                : standing === 'suspect'
+                : status === 'suspect'
                   ? 'font-bold text-ink'
                   : 'text-soft'
             }`}
           >
-            <span className={`truncate ${standing === 'out' ? 'line-through decoration-1' : ''}`}>
+            <span className={`truncate ${status === 'out' ? 'line-through decoration-1' : ''}`}>
               {part.name}
             </span>
-            {standing === 'suspect' && <span className="shrink-0">{percent(shareOf(view, part.id))}</span>}
+            {status === 'suspect' && <span className="shrink-0">{percent(shareOf(view, part.id))}</span>}
             {wetNow.has(part.id) && <span className="shrink-0 text-water">wet?</span>}
           </PartOption>
         )
@@ -115,6 +113,6 @@ export function LadderOnDesk({
 /** The parts that are named where not all have room: the chosen one, the suspects, then those that are still in question. */
 function mostWorth(view: LeakView, named: readonly Part[], chosen: PartId | null, room: number): Part[] {
   const worth = (part: Part) =>
-    part.id === chosen ? 9 : shareOf(view, part.id) + (standingOf(view, part) === 'out' ? 0 : 0.001)
+    part.id === chosen ? 9 : shareOf(view, part.id) + (statusOf(view, part) === 'out' ? 0 : 0.001)
   return [...named].sort((a, b) => worth(b) - worth(a)).slice(0, Math.max(3, room))
 }

@@ -22,12 +22,12 @@ import { StageKeep } from '../stages/index.ts'
 import { Conflict, type Space } from '../visit/index.ts'
 import { CatchSheet } from './CatchSheet.tsx'
 import { Ladder } from './Ladder.tsx'
-import { LookSheet } from './LookSheet.tsx'
+import { LeakLookSheet } from './LeakLookSheet.tsx'
 import { NextLook } from './NextLook.tsx'
 import { PartDetail } from './PartDetail.tsx'
 import { PartHeightSheet } from './PartHeightSheet.tsx'
 import { PhaseStrip } from './PhaseStrip.tsx'
-import { leakBands, leakBounds } from './partStanding.ts'
+import { leakBands, leakBounds } from './partStatus.ts'
 import { Replay } from './Replay.tsx'
 import { Suspects, someSeen } from './Suspects.tsx'
 import { timelineOf } from './timelineOf.ts'
@@ -75,7 +75,7 @@ export function LocateStage({ space }: { space: Space }) {
   const [chosen, setChosen] = useState<PartId | null>(null)
   const [replayS, setReplayS] = useState<number | null>(null)
   const timeline = useMemo(() => timelineOf(space, runs), [space, runs])
-  const status = statusOf(space.standing, 'locate')
+  const status = statusOf(space.said, 'locate')
   if (!view)
     return (
       <main className="flex-1 p-6 text-lg text-soft">
@@ -102,10 +102,10 @@ export function LocateStage({ space }: { space: Space }) {
       : new Set<PartId>()
   const next = looks[0]
   const measured = view.parts.find((part) => part.id === chosen)
-  const dried = space.standing.has('said:dried')
+  const dried = space.said.has('said:dried')
   const ending = endingOf(status, someSeen(view))
   const settle = () => {
-    if (ending.to === 'done' && !saidOf(space.standing, 'result:locate'))
+    if (ending.to === 'done' && !saidOf(space.said, 'result:locate'))
       space.say('result:locate', foundInWords(view, units))
     space.say('status:locate', ending.to)
     if (ending.to !== 'open') navigate(`/visits/${visit.id}`)
@@ -234,7 +234,9 @@ export function LocateStage({ space }: { space: Space }) {
           onClose={() => setOpen(null)}
         />
       )}
-      {open?.sheet === 'look' && <LookSheet space={space} look={open.look} onClose={() => setOpen(null)} />}
+      {open?.sheet === 'look' && (
+        <LeakLookSheet space={space} look={open.look} onClose={() => setOpen(null)} />
+      )}
       {open?.sheet === 'height' && measured && (
         <PartHeightSheet space={space} part={measured} onClose={() => setOpen(null)} />
       )}

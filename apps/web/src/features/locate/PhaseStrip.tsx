@@ -1,7 +1,7 @@
 import { LEAK_PHASES, type LeakPhase, type LeakPlace, type LeakView } from '@brendik/core'
 import { outcomeWord, PHASE_NAME, placeWord, SEEN_WORD } from '../../words/locateText.ts'
 import type { Space } from '../visit/index.ts'
-import { standingIn } from './leakLooks.ts'
+import { keptIn } from './keepLeakLooks.ts'
 
 /** The phases of the leak test in their order, each with what it showed; a press opens its watch. */
 export function PhaseStrip({
@@ -23,8 +23,8 @@ export function PhaseStrip({
     >
       {LEAK_PHASES.map((phase) => {
         const seen = view.found.phases[phase]
-        const amount = standingIn(space, 'leak.amount', phase).at(-1)
-        const places = standingIn(space, 'leak.place', phase)
+        const amount = keptIn(space, 'leak.amount', phase).at(-1)
+        const places = keptIn(space, 'leak.place', phase)
         const place = places.at(-1)?.value
         const says =
           seen === 'wet' && amount

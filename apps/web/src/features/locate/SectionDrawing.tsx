@@ -1,5 +1,5 @@
 import type { LeakView, PartId } from '@brendik/core'
-import { leakBands, leakBounds, standingOf } from './partStanding.ts'
+import { leakBands, leakBounds, statusOf } from './partStatus.ts'
 import type { Section, Shape } from './section.ts'
 import { type Scale, spotOf, svgPath } from './sectionPath.ts'
 
@@ -189,9 +189,9 @@ function spotIn(section: Section, part: PartId, leakMm: number | null): [number,
 /** How a shape is drawn: the chosen one in water, suspects in full ink, what is ruled out in grey. */
 function inkOf(view: LeakView, { part, look }: Shape, chosen: PartId | null, wetNow: ReadonlySet<PartId>) {
   const known = part === null ? undefined : view.parts.find((p) => p.id === part)
-  const standing = known ? standingOf(view, known) : null
+  const status = known ? statusOf(view, known) : null
   const isChosen = part !== null && part === chosen
-  const suspect = standing === 'suspect'
+  const suspect = status === 'suspect'
   // What carries no water steps back.
   const dry = known !== undefined && known.phases.length === 0 && part !== 'tub'
   const filled = look === 'body' && part !== 'tub' && part !== 'sump-boot'
@@ -205,7 +205,7 @@ function inkOf(view: LeakView, { part, look }: Shape, chosen: PartId | null, wet
           : 'var(--face)',
     stroke: isChosen
       ? 'var(--water)'
-      : part === null || dry || standing === 'out'
+      : part === null || dry || status === 'out'
         ? 'var(--soft)'
         : 'var(--ink)',
     strokeWidth: isChosen

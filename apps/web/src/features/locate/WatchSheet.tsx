@@ -14,7 +14,7 @@ import { clockText } from '../../lib/time.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { PHASE_NAME, placeWord } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
-import { sayPhase, standingIn, toggleSeen } from './leakLooks.ts'
+import { keptIn, sayPhase, toggleSeen } from './keepLeakLooks.ts'
 import type { useWatch } from './useWatch.ts'
 
 const RUN_OF: Record<LeakPhase, string> = {
@@ -51,8 +51,8 @@ export function WatchSheet({
     .map((act) => gateOf(act, space.visit.machine.spec, space.state, Date.now()))
     .find((g) => !g.open)
   const seen = view.found.phases[phase]
-  const places = standingIn(space, 'leak.place', phase)
-  const amount = standingIn(space, 'leak.amount', phase).at(-1)?.value
+  const places = keptIn(space, 'leak.place', phase)
+  const amount = keptIn(space, 'leak.amount', phase).at(-1)?.value
   const running = watching.watch?.phase === phase ? watching.watch : null
   const leftS = running ? watchS - (watching.nowMs - running.startedAtMs) / 1000 : watchS
   const over = running !== null && leftS <= 0

@@ -33,7 +33,7 @@ export function timelineOf(
 
 function marksOf(space: Space, runs: readonly { phase: LeakPhase; run: OpenedRun }[]): TimelineMark[] {
   const inRuns = runs.flatMap(({ phase, run }) =>
-    runFacts(run).standing.flatMap((event): TimelineMark[] =>
+    runFacts(run).inForce.flatMap((event): TimelineMark[] =>
       event.type === 'marked' && (event.what === 'leak-seen' || event.what === 'leak-stopped')
         ? [
             {

@@ -35,7 +35,7 @@ export function useLeakRuns({ visit }: Space): { phase: LeakPhase; run: OpenedRu
 }
 
 const leakMarked = (run: OpenedRun): boolean =>
-  runFacts(run).standing.some((event) => event.type === 'marked' && event.what === 'leak-seen')
+  runFacts(run).inForce.some((event) => event.type === 'marked' && event.what === 'leak-seen')
 
 /** Everything the ladder says, computed in the worker; null until it is there. */
 export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }[]): LeakView | null {
@@ -50,8 +50,8 @@ export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }
     acts: actsOfEntries(visit.entries),
     history: {
       ageYears: builtYear === null ? null : Math.max(0, new Date(visit.dueAtMs).getFullYear() - builtYear),
-      opened: space.standing.has('state:cap'),
-      lastRepair: WORKED_ON.find((part) => part === saidOf(space.standing, 'said:last-repair')) ?? null,
+      opened: space.said.has('state:cap'),
+      lastRepair: WORKED_ON.find((part) => part === saidOf(space.said, 'said:last-repair')) ?? null,
     },
     leakSeen: [...new Set(runs.filter(({ run }) => leakMarked(run)).map(({ phase }) => phase))],
     panelsOpen: state.panels === 'open',

@@ -16,7 +16,7 @@ export function StepStrip({
   const nowMs = useNowMs(250, running, steadyNowMs)
   const zero = run.facts.startedAtMs ?? nowMs
   const number = protocol.steps.findIndex((s) => s.id === step.id) + 1
-  const readings = run.facts.standing.flatMap((event) =>
+  const readings = run.facts.inForce.flatMap((event) =>
     event.type === 'levelRead' ? [(event.atMs - zero) / 1000] : [],
   )
   const streamed = run.streamed > 0

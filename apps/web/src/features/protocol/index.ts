@@ -1,7 +1,7 @@
 export { CatchFields } from './CatchFields.tsx'
-export { LookSheet } from './LookSheet.tsx'
 export { minutesLeft, protocolTells } from './minutesLeft.ts'
 export { ProtocolLinks } from './ProtocolLinks.tsx'
 export { StepGate } from './StepGate.tsx'
+export { StepLookSheet } from './StepLookSheet.tsx'
 export { StepStrip } from './StepStrip.tsx'
 export { stepOf } from './stepOf.ts'

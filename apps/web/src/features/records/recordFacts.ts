@@ -50,13 +50,13 @@ export function keepClosed(visitId: string, closedAtMs: number | null): void {
 }
 
 /** What this device still has to say of records, newest last. */
-const standing = (outbox: readonly Kept[]) =>
+const unsent = (outbox: readonly Kept[]) =>
   outbox.filter((kept) => kept.state !== 'refused').map((kept) => kept.fact)
 
 /** A machine as read, with what was changed of it here and is not read back yet. */
 export function withKeptMachine<M extends MachineAnswer>(machine: M, outbox: readonly Kept[]): M {
   let now = machine
-  for (const fact of standing(outbox))
+  for (const fact of unsent(outbox))
     if (fact.kind === 'machine' && fact.machineId === machine.id)
       now = { ...now, spec: fact.spec, record: fact.record ?? now.record }
   return now
@@ -64,7 +64,7 @@ export function withKeptMachine<M extends MachineAnswer>(machine: M, outbox: rea
 
 export function withKeptSite(site: SiteAnswer, outbox: readonly Kept[]): SiteAnswer {
   let now = site
-  for (const fact of standing(outbox)) {
+  for (const fact of unsent(outbox)) {
     if (fact.kind === 'site' && fact.siteId === site.id)
       now = {
         ...now,
@@ -103,7 +103,7 @@ export function mendSite(
 function customerOf(id: string | null, before: SiteAnswer, outbox: readonly Kept[]): SiteAnswer['customer'] {
   if (id === null) return null
   if (before.customer?.id === id) return before.customer
-  for (const fact of standing(outbox))
+  for (const fact of unsent(outbox))
     if (fact.kind === 'customer' && fact.customer.id === id) return fact.customer
   return null
 }
@@ -115,7 +115,7 @@ export function withKeptMachines(
   outbox: readonly Kept[],
 ): KnownMachine[] {
   const known = new Set(read?.map((machine) => machine.id))
-  const facts = standing(outbox)
+  const facts = unsent(outbox)
   const own = new Map<string, KnownMachine>()
   for (const fact of facts) {
     if (fact.kind !== 'machine' || known.has(fact.machineId)) continue
@@ -141,7 +141,7 @@ export function withKeptSites(
 ): SiteAnswer[] {
   const known = new Set(read?.map((site) => site.id))
   const own = new Map<string, SiteAnswer>()
-  for (const fact of standing(outbox))
+  for (const fact of unsent(outbox))
     if (fact.kind === 'site' && !known.has(fact.siteId) && !own.has(fact.siteId))
       own.set(
         fact.siteId,

@@ -170,7 +170,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
     return () => window.removeEventListener('paste', onPaste)
   }, [])
 
-  const marks: ChartMark[] = facts.standing.flatMap((event) =>
+  const marks: ChartMark[] = facts.inForce.flatMap((event) =>
     event.type === 'marked' && facts.startedAtMs !== null
       ? [{ x: (event.atMs - facts.startedAtMs) / 1000, text: entryText(event, facts, units) }]
       : [],

@@ -7,7 +7,7 @@ import {
   type RunKind,
   type RunPlan,
   type StartFrom,
-  standingEntries,
+  saidEntries,
   TAPS,
   type Tap,
   type VisitAnswer,
@@ -53,7 +53,7 @@ function startOf(kind: RunKind, visit: VisitAnswer): { startLevelMm: number; sta
   const machine = visit.machine.spec
   if (kind === 'fill') return { startLevelMm: 0, startFrom: 'machine' }
   if (kind === 'after-drain') return { startLevelMm: 30, startFrom: 'machine' }
-  const { water } = machineState(standingEntries(visit.entries), visit.runs, visit.observations)
+  const { water } = machineState(saidEntries(visit.entries), visit.runs, visit.observations)
   if (water.kind === 'level' && water.levelMm > 2 * AIR_LEVEL_MM)
     return { startLevelMm: water.levelMm, startFrom: water.by ?? 'read' }
   const known = knownFillLevelMm(machine)
@@ -81,7 +81,7 @@ export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
 
 /** The answer to a run on a machine that was set as unplugged. */
 function pluggedIn(visit: VisitAnswer): void {
-  const stood = standingEntries(visit.entries).get('state:mains')?.heads ?? []
+  const stood = saidEntries(visit.entries).get('state:mains')?.heads ?? []
   keepEntries(visit.id, [
     {
       id: newId(),

@@ -1,6 +1,6 @@
 import { type ActId, gateOf } from '@brendik/core'
 import { GateNotice, type Space } from '../visit/index.ts'
-import { ACT_NAME, usePass } from './usePass.tsx'
+import { ACT_NAME, useGatedAct } from './useGatedAct.tsx'
 
 /** Acts that change how the machine stands: what is said when it is done, and when it is undone. */
 const ACTS: readonly {
@@ -39,7 +39,7 @@ const ACTS: readonly {
 
 /** What may be done with the machine as it stands; what would hurt is not offered, and says why. */
 export function ActList({ space }: { space: Space }) {
-  const { pass, sheet } = usePass(space)
+  const { pass, sheet } = useGatedAct(space)
   return (
     <section aria-label="What may be done now" className="border-t border-line py-3">
       <h2 className="pb-2 text-sm font-semibold text-soft">What may be done with it now</h2>

@@ -71,7 +71,7 @@ const RUN_NAME = { fill: 'Time a fill', hold: 'Time a hold', drain: 'Time a drai
 
 /** What the complaint calls for, the first one large. */
 export function Proposals({ space }: { space: Space }) {
-  const { visit, standing } = space
+  const { visit, said } = space
   const complaints = [
     ...new Set(visit.observations.filter((o) => o.check === 'complaint').map((o) => String(o.value))),
   ]
@@ -81,7 +81,7 @@ export function Proposals({ space }: { space: Space }) {
         Choose a complaint, and the runs and looks worth making stand here.
       </p>
     )
-  const moment = saidOf(standing, 'said:moment')
+  const moment = saidOf(said, 'said:moment')
   const proposals = proposeChecks(
     complaints,
     (moment as CycleMoment | null) ?? null,

@@ -3,7 +3,7 @@ import { type ReactNode, useState } from 'react'
 import type { Space } from '../visit/index.ts'
 import { CheckRow } from './CheckRow.tsx'
 import { ReadingSheet } from './ReadingSheet.tsx'
-import { usePass } from './usePass.tsx'
+import { useGatedAct } from './useGatedAct.tsx'
 
 /** Checks in the order of work, each at once a question and its answer. */
 export function CheckList({
@@ -15,7 +15,7 @@ export function CheckList({
   which: (check: CheckFacts) => boolean
   verdictOf?: (check: CheckFacts, tap: Tap | null) => ReactNode
 }) {
-  const { pass, sheet } = usePass(space)
+  const { pass, sheet } = useGatedAct(space)
   const [reading, setReading] = useState<{ check: NumberCheck; tap: Tap | null } | null>(null)
   const machine = space.visit.machine.spec
   // Nobody is asked for a part that this machine has not; what was answered all the same stays to be seen.

@@ -25,7 +25,7 @@ export const TONE_ON: Record<OutcomeTone, string> = {
 }
 
 /** What stands of a check, newest last. */
-export function standingOf(space: Space, check: CheckFacts, tap: Tap | null): ObservationAnswer[] {
+export function keptLooks(space: Space, check: CheckFacts, tap: Tap | null): ObservationAnswer[] {
   return space.visit.observations.filter((o) => o.check === check.id && (tap === null || o.tap === tap))
 }
 
@@ -50,7 +50,7 @@ export function CheckRow({
   verdict?: ReactNode
 }) {
   const { units } = usePrefs()
-  const seen = standingOf(space, check, tap)
+  const seen = keptLooks(space, check, tap)
   const last = seen.at(-1)
   const several = check.kind === 'choice' && check.several
   const conflict = check.kind === 'choice' && !several && seen.some((o) => o.value !== last?.value)

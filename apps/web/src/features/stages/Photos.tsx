@@ -26,7 +26,7 @@ export function Photos({
   const [problem, setProblem] = useState<string | null>(null)
   const [large, setLarge] = useState<Shown | null>(null)
   const { visit } = space
-  const takenBack = (photo: { id: string }) => space.standing.has(`photo-back:${photo.id}`)
+  const takenBack = (photo: { id: string }) => space.said.has(`photo-back:${photo.id}`)
   const mine = useKeptPhotos(visit.id, stage).filter((photo) => !takenBack(photo))
   const stored = visit.photos.filter((photo) => photo.stage === stage && !takenBack(photo))
   const shown: Shown[] = [

@@ -13,7 +13,7 @@ export function SaidChoice({
   label: string
   options: readonly { value: string; word: string }[]
 }) {
-  const said = saidOf(space.standing, topic)
+  const said = saidOf(space.said, topic)
   return (
     <div className="grid items-center gap-x-5 gap-y-1.5 border-t border-line py-2.5 md:grid-cols-[13rem_1fr]">
       <span className="font-semibold" id={topic}>

@@ -21,8 +21,8 @@ export function SaidText({
   rows: number
   most: number
 }) {
-  const standing = space.standing.get(topic)
-  const stands = String(standing?.latest.value ?? '')
+  const said = space.said.get(topic)
+  const stands = String(said?.latest.value ?? '')
   const [draft, setDraft] = useState<string | null>(null)
   /** Ids of what was seen when the typing began, then of what this field said itself. */
   const seen = useRef<readonly string[]>([])
@@ -34,7 +34,7 @@ export function SaidText({
     clearTimeout(timer.current)
     const { draft: text, space: now } = latest.current
     if (text === null) return
-    const last = now.standing.get(topic)?.heads.find((head) => seen.current.includes(head.id))
+    const last = now.said.get(topic)?.heads.find((head) => seen.current.includes(head.id))
     if (String(last?.value ?? '') !== text) seen.current = [now.say(topic, text, seen.current)]
   }
   const keepRef = useRef(keep)
@@ -49,7 +49,7 @@ export function SaidText({
     maxLength: most,
     className: 'mt-1 w-full border border-line bg-face px-3 py-2.5 text-base text-ink',
     onFocus: () => {
-      seen.current = standing?.heads.map((head) => head.id) ?? []
+      seen.current = said?.heads.map((head) => head.id) ?? []
       setDraft(stands)
     },
     onBlur: () => {

@@ -11,10 +11,10 @@ export function Conflict({
   topic: string
   canJoin?: boolean
 }) {
-  const standing = space.standing.get(topic)
-  if (!standing?.conflict) return null
-  const different = standing.heads.filter(
-    (head, i) => standing.heads.findIndex((other) => other.value === head.value) === i,
+  const said = space.said.get(topic)
+  if (!said?.conflict) return null
+  const different = said.heads.filter(
+    (head, i) => said.heads.findIndex((other) => other.value === head.value) === i,
   )
   const both = different.map((head) => String(head.value ?? '')).join('\n')
   return (

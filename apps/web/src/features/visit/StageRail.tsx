@@ -9,7 +9,7 @@ const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 
 /** The stages as graduations on a gauge glass; its water falls past each one that is settled: an empty glass is a finished visit. */
 export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
-  const settled = STAGE_IDS.filter((stage) => statusOf(space.standing, stage) !== 'open').length
+  const settled = STAGE_IDS.filter((stage) => statusOf(space.said, stage) !== 'open').length
   return (
     <nav aria-label="Stages" className="flex w-[212px] shrink-0 border-r border-line bg-face max-md:hidden">
       <div
@@ -42,8 +42,8 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
           {at ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}` : 'The whole visit'}
         </span>
         <span className="text-sm text-soft">
-          {at && statusOf(space.standing, at) !== 'open' && (
-            <span className="mr-3 font-semibold text-good">{STATUS_WORD[statusOf(space.standing, at)]}</span>
+          {at && statusOf(space.said, at) !== 'open' && (
+            <span className="mr-3 font-semibold text-good">{STATUS_WORD[statusOf(space.said, at)]}</span>
           )}
           stages ▾
         </span>
@@ -62,9 +62,9 @@ function StageList({ space, at }: { space: Space; at: StageId | null }) {
   return (
     <ol className="flex min-w-0 flex-1 flex-col py-2">
       {STAGE_IDS.map((stage, i) => {
-        const status = statusOf(space.standing, stage)
+        const status = statusOf(space.said, stage)
         const conflict = ['status', 'result', 'note'].some(
-          (part) => space.standing.get(`${part}:${stage}`)?.conflict,
+          (part) => space.said.get(`${part}:${stage}`)?.conflict,
         )
         return (
           <li key={stage} className="min-h-0 md:flex-1">
@@ -90,7 +90,7 @@ function StageList({ space, at }: { space: Space; at: StageId | null }) {
                 <span
                   className={`line-clamp-2 text-[13px] leading-tight ${conflict ? 'text-watch' : 'text-soft'}`}
                 >
-                  {conflict ? 'two answers: settle' : stageLine(space.standing, stage)}
+                  {conflict ? 'two answers: settle' : stageLine(space.said, stage)}
                 </span>
               </span>
             </Link>

@@ -163,8 +163,8 @@ function FieldOf({ space, field, onDone }: { space: Space; field: StateField; on
         label="It holds"
         quantity="volume"
         base={
-          typeof space.standing.get(topic)?.latest.value === 'number'
-            ? (space.standing.get(topic)?.latest.value as number)
+          typeof space.said.get(topic)?.latest.value === 'number'
+            ? (space.said.get(topic)?.latest.value as number)
             : null
         }
         onSet={set}
@@ -181,12 +181,12 @@ function FieldOf({ space, field, onDone }: { space: Space; field: StateField; on
 }
 
 /** What holds now, from what was said or what a run tells. */
-function effective({ state, standing }: Space, field: StateField): unknown {
+function effective({ state, said }: Space, field: StateField): unknown {
   if (field === 'tap-cold') return state.taps.cold
   if (field === 'tap-hot') return state.taps.hot
   if (field === 'hose-end') return state.hoseEnd
-  if (field === 'competent') return state.competent ? 'yes' : standing.get('state:competent')?.latest.value
-  if (field === 'contain') return standing.get('state:contain')?.latest.value
+  if (field === 'competent') return state.competent ? 'yes' : said.get('state:competent')?.latest.value
+  if (field === 'contain') return said.get('state:contain')?.latest.value
   if (field === 'pump-connector') return state.pumpConnector
   return field === 'mains' || field === 'panels' || field === 'tilt' || field === 'cap' || field === 'lock'
     ? state[field]

@@ -1,8 +1,8 @@
 import {
   type MachineState,
   machineState,
-  type Standing,
-  standingEntries,
+  type Said,
+  saidEntries,
   type VisitAnswer,
   type VisitEntry,
 } from '@brendik/core'
@@ -15,7 +15,7 @@ import { keepEntries } from './visitFacts.ts'
 /** A visit with what is folded from it, shared by every stage. */
 export interface Space {
   visit: VisitAnswer
-  standing: ReadonlyMap<string, Standing>
+  said: ReadonlyMap<string, Said>
   state: MachineState
   /** Says something of the visit: it replaces what stood, as seen here. */
   say: (topic: string, value: VisitEntry['value'], basedOn?: readonly string[]) => string
@@ -28,14 +28,14 @@ export const useSpace = (): Space => useOutletContext<Space>()
 export function useFolded(visit: VisitAnswer | undefined): Omit<Space, 'setField'> | null {
   return useMemo(() => {
     if (!visit) return null
-    const standing = standingEntries(visit.entries)
+    const said = saidEntries(visit.entries)
     return {
       visit,
-      standing,
-      state: machineState(standing, visit.runs, visit.observations),
+      said,
+      state: machineState(said, visit.runs, visit.observations),
       say(topic, value, basedOn) {
         const id = newId()
-        const seen = basedOn ?? standing.get(topic)?.heads.map((head) => head.id) ?? []
+        const seen = basedOn ?? said.get(topic)?.heads.map((head) => head.id) ?? []
         keepEntries(visit.id, [{ id, atMs: Date.now(), topic, value, basedOn: [...seen].slice(-50) }])
         return id
       },

@@ -6,7 +6,7 @@ import type { Fact, Kept } from '../../outbox/keptFact.ts'
 import { mend } from '../../outbox/outbox.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
-import { type Agreed, AgreedFields } from '../visit/index.ts'
+import { type Appointment, AppointmentFields } from '../visit/index.ts'
 
 const PRESS = 'inline-flex min-h-12 cursor-pointer items-center border border-ink bg-face px-4 font-semibold'
 
@@ -43,7 +43,7 @@ export function Mend({ kept, onLeave }: { kept: Kept; onLeave: () => void }) {
 type Part =
   | { kind: 'text'; label: string; value: string; with: (value: string) => Fact }
   | { kind: 'number'; label: string; quantity: Quantity; value: number; with: (value: number) => Fact }
-  | { kind: 'agreed'; value: Agreed; with: (value: Agreed) => Fact }
+  | { kind: 'agreed'; value: Appointment; with: (value: Appointment) => Fact }
 
 function partOf(fact: Fact): Part | null {
   switch (fact.kind) {
@@ -131,7 +131,7 @@ function MendForm({ part, onSave }: { part: Part; onSave: (mended: Fact) => void
 
 /** @param onChange - Told the fact as it would be sent; null = not fit to be sent. */
 function MendField({ part, onChange }: { part: Part; onChange: (mended: Fact | null) => void }) {
-  const [value, setValue] = useState<string | number | Agreed | null>(part.value)
+  const [value, setValue] = useState<string | number | Appointment | null>(part.value)
   if (part.kind === 'number')
     return (
       <QuantityInput
@@ -146,9 +146,9 @@ function MendField({ part, onChange }: { part: Part; onChange: (mended: Fact | n
     )
   if (part.kind === 'agreed')
     return (
-      <AgreedFields
+      <AppointmentFields
         tall
-        value={value as Agreed}
+        value={value as Appointment}
         onChange={(agreed) => {
           setValue(agreed)
           onChange(part.with(agreed))

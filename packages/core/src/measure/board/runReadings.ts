@@ -14,7 +14,7 @@ export interface ReadingBlock {
 /** Hand entries and streamed blocks of a run as one set of columns, seconds after its start. */
 export function runReadings(facts: RunFacts, blocks: readonly ReadingBlock[]): Readings {
   const zero = facts.startedAtMs ?? 0
-  const entries = facts.standing.filter((event) => event.type !== 'marked')
+  const entries = facts.inForce.filter((event) => event.type !== 'marked')
   const count = entries.length + blocks.reduce((sum, block) => sum + block.atMs.length, 0)
   const rows = { at: new Float64Array(count), level: nans(count), ruler: nans(count), flow: nans(count) }
   let i = 0

@@ -18,7 +18,7 @@ export interface RunFacts {
   startedAtMs: number | null
   stoppedAtMs: number | null
   /** Readings and marks that still count, oldest first. */
-  standing: readonly RunEvent[]
+  inForce: readonly RunEvent[]
   withdrawnIds: ReadonlySet<string>
 }
 
@@ -40,9 +40,9 @@ export function runFacts(run: RunState): RunFacts {
     const event = run.events[i] as RunEvent
     if (event.type === 'withdrawn' && !withdrawnIds.has(event.id)) withdrawnIds.add(event.targetId)
   }
-  const standing = run.events.filter((event) => !withdrawnIds.has(event.id))
+  const inForce = run.events.filter((event) => !withdrawnIds.has(event.id))
   const last = <T extends RunEvent['type']>(type: T) =>
-    standing.findLast((event): event is Extract<RunEvent, { type: T }> => event.type === type)
+    inForce.findLast((event): event is Extract<RunEvent, { type: T }> => event.type === type)
   const planned = last('planned')
   const startedAtMs = last('started')?.atMs ?? null
   const stoppedAtMs = startedAtMs === null ? null : (last('stopped')?.atMs ?? null)
@@ -54,7 +54,7 @@ export function runFacts(run: RunState): RunFacts {
     instrumentId: planned?.instrumentId ?? null,
     startedAtMs,
     stoppedAtMs,
-    standing: standing
+    inForce: inForce
       .filter((event) => event.type === 'levelRead' || event.type === 'flowRead' || event.type === 'marked')
       .sort((a, b) => a.atMs - b.atMs),
     withdrawnIds,
@@ -103,14 +103,14 @@ function contradiction(run: RunState, event: RunEvent): string | null {
 
 /** The entry that Undo takes back: the last one made that still stands; never the plan or the start of a run with readings. */
 export function undoTarget(run: RunState): RunEvent | null {
-  const { withdrawnIds, standing } = runFacts(run)
+  const { withdrawnIds, inForce } = runFacts(run)
   return (
     run.events.findLast(
       (event) =>
         event.type !== 'withdrawn' &&
         event.type !== 'planned' &&
         !withdrawnIds.has(event.id) &&
-        !(event.type === 'started' && standing.length > 0),
+        !(event.type === 'started' && inForce.length > 0),
     ) ?? null
   )
 }
@@ -127,7 +127,7 @@ export function analysisMarks(facts: RunFacts): RunMark[] {
   const zero = facts.startedAtMs
   const ends = BOARD_ENDS[facts.plan.kind]
   const marks: RunMark[] = ends?.from ? [{ tS: 0, what: ends.from }] : []
-  for (const event of facts.standing)
+  for (const event of facts.inForce)
     if (event.type === 'marked') marks.push({ tS: (event.atMs - zero) / 1000, what: event.what })
   // A valve seen to close before the stop ends the fill; what was read after it still counts.
   const ended = marks.some((mark) => mark.what === ends?.to)

@@ -1,25 +1,25 @@
-import { choice, number } from './checkLines.ts'
 import type { CheckFacts } from './checkTypes.ts'
+import { choiceCheck, numberCheck } from './defineCheck.ts'
 
 /** What is measured and tried at the electrical bench. */
 export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
-  number('electrical', 'earth.continuity', 'Plug’s earth to the frame', 'ohm', [0, 1e6], {
+  numberCheck('electrical', 'earth.continuity', 'Plug’s earth to the frame', 'ohm', [0, 1e6], {
     canBeOpen: true,
     act: 'measure-dead',
   }),
-  number('electrical', 'insulation', 'Live parts to the frame, megohm', 'megohm', [0, 1e4], {
+  numberCheck('electrical', 'insulation', 'Live parts to the frame, megohm', 'megohm', [0, 1e4], {
     act: 'measure-dead',
   }),
-  number('electrical', 'pump.winding', 'Pump winding', 'ohm', [0, 1e6], {
+  numberCheck('electrical', 'pump.winding', 'Pump winding', 'ohm', [0, 1e6], {
     canBeOpen: true,
     act: 'measure-dead',
   }),
-  number('electrical', 'valve.coil', 'Valve coil', 'ohm', [0, 1e6], {
+  numberCheck('electrical', 'valve.coil', 'Valve coil', 'ohm', [0, 1e6], {
     canBeOpen: true,
     perTap: true,
     act: 'measure-dead',
   }),
-  choice(
+  choiceCheck(
     'electrical',
     'level-switch.blow',
     'Blow into the level switch',
@@ -30,7 +30,7 @@ export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'measure-dead' },
   ),
-  choice(
+  choiceCheck(
     'electrical',
     'lid-switch.continuity',
     'Lid or door switch, closed',
@@ -40,14 +40,14 @@ export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'measure-dead' },
   ),
-  number('electrical', 'outlet.voltage', 'At the outlet', 'volt', [0, 1000], {
+  numberCheck('electrical', 'outlet.voltage', 'At the outlet', 'volt', [0, 1000], {
     act: 'measure-live',
   }),
-  number('electrical', 'board.pump-pin', 'At the board’s pump pin', 'volt', [0, 1000], {
+  numberCheck('electrical', 'board.pump-pin', 'At the board’s pump pin', 'volt', [0, 1000], {
     act: 'measure-live-pump',
   }),
-  number('electrical', 'pump.voltage', 'At the pump', 'volt', [0, 1000], { act: 'measure-live-pump' }),
-  number('electrical', 'valve.voltage', 'At the valve', 'volt', [0, 1000], {
+  numberCheck('electrical', 'pump.voltage', 'At the pump', 'volt', [0, 1000], { act: 'measure-live-pump' }),
+  numberCheck('electrical', 'valve.voltage', 'At the valve', 'volt', [0, 1000], {
     perTap: true,
     act: 'measure-live',
   }),

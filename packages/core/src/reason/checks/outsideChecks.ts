@@ -1,9 +1,9 @@
-import { choice, number } from './checkLines.ts'
 import type { CheckFacts } from './checkTypes.ts'
+import { choiceCheck, numberCheck } from './defineCheck.ts'
 
 /** What is asked and looked at before anything is opened, by stage. */
 export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
-  choice(
+  choiceCheck(
     'arrive',
     'complaint',
     'Complaint',
@@ -29,22 +29,22 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ],
     { several: true },
   ),
-  choice('arrive', 'machine.starts', 'Starts when told to', [
+  choiceCheck('arrive', 'machine.starts', 'Starts when told to', [
     ['yes', 'yes', 'good'],
     ['no', 'no', 'watch', 'Outlet, lid or door switch, then the board.'],
   ]),
-  choice('arrive', 'pump.sound', 'Pump when draining', [
+  choiceCheck('arrive', 'pump.sound', 'Pump when draining', [
     ['runs', 'runs', 'good'],
     ['runs-with-rattle', 'runs with a rattle', 'watch', 'A foreign object, or worn bearings.'],
     ['hum', 'steady hum', 'watch', 'It is fed and does not turn, or turns without moving water.'],
     ['buzz-in-bursts', 'buzz that starts and stops', 'watch', 'Jammed: it tries and gives up.'],
     ['silent', 'silent', 'watch', 'Not fed, or its winding is open.'],
   ]),
-  choice('arrive', 'bearing.noise', 'Drum turned by hand', [
+  choiceCheck('arrive', 'bearing.noise', 'Drum turned by hand', [
     ['none', 'quiet', 'good'],
     ['rumble', 'rumbles', 'watch', 'Bearings; behind them the tub seal.'],
   ]),
-  choice(
+  choiceCheck(
     'arrive',
     'leak.place',
     'Water is seen',
@@ -73,32 +73,32 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ],
     { several: true },
   ),
-  choice('arrive', 'leak.amount', 'How much', [
+  choiceCheck('arrive', 'leak.amount', 'How much', [
     ['film', 'a film', 'plain'],
     ['drip', 'drips', 'plain'],
     ['trickle', 'a trickle', 'plain'],
     ['stream', 'a stream', 'plain'],
   ]),
-  choice('arrive', 'leak.trail', 'Trail it left', [
+  choiceCheck('arrive', 'leak.trail', 'Trail it left', [
     ['clean', 'clean', 'plain'],
     ['sediment', 'sediment', 'plain', 'It points uphill to its source.'],
     ['suds', 'suds', 'plain', 'Wash water, not supply water.'],
     ['oily', 'oily', 'plain', 'From the gearcase side.'],
   ]),
-  choice('arrive', 'door-opening-spill', 'Runs out as the door opens', [
+  choiceCheck('arrive', 'door-opening-spill', 'Runs out as the door opens', [
     ['no', 'no', 'good'],
     ['yes', 'yes', 'watch', 'Water stands in the fold: drain holes blocked or not at the bottom.'],
   ]),
-  choice('arrive', 'water-when-off', 'Water comes in while off', [
+  choiceCheck('arrive', 'water-when-off', 'Water comes in while off', [
     ['no', 'no', 'good'],
     ['yes', 'yes', 'watch', 'The valve seeps, or the supply pressure is too low to seal it.'],
   ]),
-  choice('arrive', 'tub.spins', 'Drum spins', [
+  choiceCheck('arrive', 'tub.spins', 'Drum spins', [
     ['yes', 'yes', 'good'],
     ['slow', 'slowly', 'watch', 'Slipping belt or clutch.'],
     ['no', 'no', 'watch', 'An empty tub with soaked laundry is not the drain: belt, clutch, lid switch.'],
   ]),
-  choice('outside', 'drain-hose.look', 'Drain hose', [
+  choiceCheck('outside', 'drain-hose.look', 'Drain hose', [
     ['good', 'good', 'good'],
     ['kinked', 'kinked', 'stop'],
     ['split', 'split', 'stop', 'Often where it is pushed against the wall.'],
@@ -110,12 +110,12 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ],
     ['pushed-too-deep', 'pushed deep into the pipe', 'watch', 'It can siphon: fills and drains at once.'],
   ]),
-  number('outside', 'standpipe.height', 'Standpipe above the floor', 'height', [0, 4000]),
-  choice('outside', 'standpipe.backs-up', 'Standpipe backs up', [
+  numberCheck('outside', 'standpipe.height', 'Standpipe above the floor', 'height', [0, 4000]),
+  choiceCheck('outside', 'standpipe.backs-up', 'Standpipe backs up', [
     ['no', 'no', 'good'],
     ['yes', 'yes', 'stop', 'The house drain: no part of the machine mends that.'],
   ]),
-  choice(
+  choiceCheck(
     'outside',
     'tap.look',
     'Tap',
@@ -125,7 +125,7 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ],
     { perTap: true },
   ),
-  choice(
+  choiceCheck(
     'outside',
     'fill-hose.look',
     'Fill hose',
@@ -142,8 +142,8 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ],
     { perTap: true },
   ),
-  number('outside', 'supply.gauge', 'Gauge on the tap', 'pressure', [0, 2000], { perTap: true }),
-  choice(
+  numberCheck('outside', 'supply.gauge', 'Gauge on the tap', 'pressure', [0, 2000], { perTap: true }),
+  choiceCheck(
     'outside',
     'screens.look',
     'Inlet screen',
@@ -159,12 +159,12 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ],
     { perTap: true, act: 'unscrew-fill-hose' },
   ),
-  choice('outside', 'suds.seen', 'Foam in the tub', [
+  choiceCheck('outside', 'suds.seen', 'Foam in the tub', [
     ['none', 'none', 'good'],
     ['some', 'some', 'plain'],
     ['full', 'full of it', 'stop', 'A tub full of foam will not pump out: rinse first.'],
   ]),
-  choice('outside', 'dispenser.look', 'Dispenser drawer', [
+  choiceCheck('outside', 'dispenser.look', 'Dispenser drawer', [
     ['clear', 'clear', 'good'],
     ['caked', 'caked', 'watch', 'It overflows at the front while filling.'],
   ]),

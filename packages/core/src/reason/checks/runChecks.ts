@@ -1,17 +1,17 @@
-import { choice, number } from './checkLines.ts'
 import type { CheckFacts } from './checkTypes.ts'
+import { choiceCheck, numberCheck } from './defineCheck.ts'
 
 /** What is looked at and caught beside the timed runs, by stage. */
 export const RUN_CHECKS: readonly CheckFacts[] = [
-  number('fill', 'tap.bucket', 'Bucket at the tap', 'flow', [0, 200], { perTap: true }),
-  number('fill', 'hose-end.bucket', 'Bucket at the hose end', 'flow', [0, 200], {
+  numberCheck('fill', 'tap.bucket', 'Bucket at the tap', 'flow', [0, 200], { perTap: true }),
+  numberCheck('fill', 'hose-end.bucket', 'Bucket at the hose end', 'flow', [0, 200], {
     perTap: true,
   }),
-  choice('fill', 'plug-out-in-fill', 'Plug pulled while it fills', [
+  choiceCheck('fill', 'plug-out-in-fill', 'Plug pulled while it fills', [
     ['flow-stops', 'water stops', 'plain', 'Something told the valve to stay open: level sensing or board.'],
     ['flow-continues', 'water goes on', 'stop', 'The valve is stuck open mechanically.'],
   ]),
-  choice(
+  choiceCheck(
     'fill',
     'meter.look',
     'Flow meter',
@@ -21,7 +21,7 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'open-panel' },
   ),
-  choice(
+  choiceCheck(
     'hold',
     'leak.phase',
     'Water appeared in',
@@ -35,7 +35,7 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { several: true },
   ),
-  choice(
+  choiceCheck(
     'locate',
     'leak.dry',
     'Watched and dry in',
@@ -49,8 +49,8 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { several: true },
   ),
-  number('locate', 'leak.drops', 'Drops', 'count', [0, 400]),
-  choice(
+  numberCheck('locate', 'leak.drops', 'Drops', 'count', [0, 400]),
+  choiceCheck(
     'locate',
     'leak.cardboard',
     'Stain on the cardboard',
@@ -66,19 +66,19 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { several: true },
   ),
-  number('hold', 'leak.catch', 'Leak caught', 'hourly', [0, 5000]),
-  number('hold', 'leak.stop-level', 'Drip stopped at', 'level', [-300, 1500]),
-  number('hold', 'ruler-vs-indicated', 'Ruler above display by', 'level', [-500, 500]),
-  choice('hold', 'weep-holes', 'Weep holes of the clutch drum', [
+  numberCheck('hold', 'leak.catch', 'Leak caught', 'hourly', [0, 5000]),
+  numberCheck('hold', 'leak.stop-level', 'Drip stopped at', 'level', [-300, 1500]),
+  numberCheck('hold', 'ruler-vs-indicated', 'Ruler above display by', 'level', [-500, 500]),
+  choiceCheck('hold', 'weep-holes', 'Weep holes of the clutch drum', [
     ['dry', 'dry', 'good'],
     ['wet', 'wet', 'stop', 'Shaft seals, before the tub seal is blamed.'],
     ['not-fitted', 'not fitted', 'plain'],
   ]),
-  choice('hold', 'centre-post', 'Centre post', [
+  choiceCheck('hold', 'centre-post', 'Centre post', [
     ['dry', 'dry', 'good'],
     ['wet', 'wet', 'stop', 'Tub seal; on a clutch machine look at the weep holes first.'],
   ]),
-  choice(
+  choiceCheck(
     'hold',
     'bellows.look',
     'Door bellows',
@@ -91,12 +91,12 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'open-door' },
   ),
-  choice('hold', 'filter-cap.look', 'Filter cap', [
+  choiceCheck('hold', 'filter-cap.look', 'Filter cap', [
     ['dry', 'dry, at its stop', 'good'],
     ['wet', 'wet', 'stop'],
     ['not-at-stop', 'not at its stop', 'stop'],
   ]),
-  choice(
+  choiceCheck(
     'hold',
     'level-hose.look',
     'Pressure hose',
@@ -109,7 +109,7 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'open-panel' },
   ),
-  choice(
+  choiceCheck(
     'hold',
     'air-dome.look',
     'Air dome',
@@ -119,19 +119,19 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'open-panel' },
   ),
-  choice('drain', 'stream.look', 'Stream at the hose end', [
+  choiceCheck('drain', 'stream.look', 'Stream at the hose end', [
     ['strong', 'strong', 'good'],
     ['weak', 'weak', 'watch'],
     ['none', 'none', 'stop'],
     ['foamy', 'foamy', 'watch', 'Suds: a tub full of foam will not pump out.'],
     ['stops', 'starts, then stops', 'watch', 'A pump failing hot, or a drain that backs up.'],
   ]),
-  number('drain', 'drain.lift-stop', 'Stream stops at hose end', 'height', [0, 4000]),
-  number('drain', 'drain.caught-back', 'Caught back', 'volume', [0, 20]),
-  number('drain', 'pump.runs-for', 'Pump stopped after, still fed', 'time', [0, 7200], {
+  numberCheck('drain', 'drain.lift-stop', 'Stream stops at hose end', 'height', [0, 4000]),
+  numberCheck('drain', 'drain.caught-back', 'Caught back', 'volume', [0, 20]),
+  numberCheck('drain', 'pump.runs-for', 'Pump stopped after, still fed', 'time', [0, 7200], {
     act: 'measure-live-pump',
   }),
-  choice(
+  choiceCheck(
     'drain',
     'trap.look',
     'Coin trap',
@@ -141,7 +141,7 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'open-filter-cap' },
   ),
-  choice(
+  choiceCheck(
     'drain',
     'tub-hose.squeeze',
     'Tub-to-pump hose squeezed',
@@ -151,7 +151,7 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'hands-at-pump' },
   ),
-  choice(
+  choiceCheck(
     'drain',
     'hose-off-at-pump',
     'Drain hose pulled off at the pump',
@@ -163,7 +163,7 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'pull-pump-hose' },
   ),
-  choice(
+  choiceCheck(
     'drain',
     'impeller.feel',
     'Impeller by finger',
@@ -175,7 +175,7 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'hands-at-pump' },
   ),
-  choice(
+  choiceCheck(
     'drain',
     'belt.look',
     'Drive belt',

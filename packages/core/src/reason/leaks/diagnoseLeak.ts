@@ -9,12 +9,12 @@ import {
   setChances,
   weighCauses,
 } from '../diagnosis/causes.ts'
+import type { LeakEvidence } from './leakEvidence.ts'
 import type { LeakFaultId } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
 import type { LeakHistory } from './leakHistory.ts'
-import type { LeakPiece } from './leakPiece.ts'
-import { leakPieces } from './leakPieces.ts'
 import { type LeakState, leakStates } from './leakStates.ts'
+import { weighFindings } from './weighFindings.ts'
 
 /** Weight of "no leak at all" beside the leaks' priors, which sum to about 1. Estimate; who calls for water seldom errs. */
 const NONE_PRIOR = 0.12
@@ -29,7 +29,7 @@ export interface LeakDiagnosis {
   states: readonly LeakState[]
   /** Probability of each cause. */
   p: Float64Array
-  pieces: readonly LeakPiece[]
+  pieces: readonly LeakEvidence[]
   /** Likelihoods of each piece under each cause. */
   likelihoods: readonly Float64Array[]
   /** Every leak and none (null), most likely first; shares sum to 1. */
@@ -69,7 +69,7 @@ export function diagnoseLeak(
   parts: readonly Part[] = partsOf(machine),
 ): LeakDiagnosis {
   const { states, causes } = causesOfMachine(machine, found.history, parts)
-  const pieces = leakPieces(machine, states, found)
+  const pieces = weighFindings(machine, states, found)
   const likelihoods = pieces.map((piece) => likelihoodsOf(causes, piece))
   const p = weighCauses(causes, likelihoods, SHARPNESS)
   const sets = setChances(causes, p)

@@ -6,7 +6,7 @@ import { combineVisit } from '../evidence/combineVisit.ts'
 import { lookOutdatedBy, runOutdatedBy, type VisitAct } from '../evidence/seen/acts.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import { diagnoseLeak } from './diagnoseLeak.ts'
-import { leakFindings } from './findings.ts'
+import { gatherLeakFindings } from './gatherLeakFindings.ts'
 import { type LeakFaultId, leakFault } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
 import type { LeakHistory } from './leakHistory.ts'
@@ -18,7 +18,7 @@ import {
   type WrongTurn,
   wrongTurns,
 } from './leakReasons.ts'
-import { type LeakLook, leakLooks } from './nextLeakLook.ts'
+import { type LeakLook, rankLeakLooks } from './rankLeakLooks.ts'
 
 /** All that the leak ladder shows, in plain data. */
 export interface LeakView {
@@ -65,7 +65,7 @@ export function leakView(visit: LeakCaseOfVisit): LeakView {
   const says = combineVisit(machine, site, visit.runs, visit.observations, acts)
   const observations = visit.observations.filter((look) => lookOutdatedBy(look, acts) === null)
   const runs = visit.runs.filter((run) => runOutdatedBy(run, acts) === null)
-  const found = leakFindings(machine, runs, observations, says, visit.history, visit.leakSeen)
+  const found = gatherLeakFindings(machine, runs, observations, says, visit.history, visit.leakSeen)
   const parts = partsAtSite(machine, site)
   const diagnosis = diagnoseLeak(machine, found, parts)
   const share = (which: (isLeak: boolean | null) => boolean) =>
@@ -89,6 +89,6 @@ export function leakView(visit: LeakCaseOfVisit): LeakView {
     pair: pair.faults.length > 0 ? pair : null,
     verdicts: partVerdicts(parts, found),
     turns: wrongTurns(machine, found, diagnosis),
-    looks: leakLooks(machine, found, diagnosis, visit.panelsOpen),
+    looks: rankLeakLooks(machine, found, diagnosis, visit.panelsOpen),
   }
 }

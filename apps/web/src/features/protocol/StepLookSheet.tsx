@@ -12,7 +12,7 @@ import { StepGate } from './StepGate.tsx'
 type Observed = Extract<ObservationEvent, { type: 'observed' }>
 
 /** One thing looked at or measured for a step: the gate first, then as few fields as it takes. */
-export function LookSheet({
+export function StepLookSheet({
   step,
   space,
   slowTap,

@@ -6,7 +6,15 @@ import { CheckList } from '../stages/index.ts'
 import type { Space } from '../visit/index.ts'
 
 /** A check made where it was asked for: why, how to get at it, and its outcomes. */
-export function LookSheet({ space, look, onClose }: { space: Space; look: LeakLook; onClose: () => void }) {
+export function LeakLookSheet({
+  space,
+  look,
+  onClose,
+}: {
+  space: Space
+  look: LeakLook
+  onClose: () => void
+}) {
   if (look.what.kind !== 'check') return null
   const { check } = look.what
   return (

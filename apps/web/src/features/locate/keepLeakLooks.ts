@@ -3,7 +3,7 @@ import { newId } from '../../lib/newId.ts'
 import { keepLooks, type Space } from '../visit/index.ts'
 
 /** What stands of a choice in a phase. */
-export const standingIn = (space: Space, check: CheckId, phase: LeakPhase | null): ObservationAnswer[] =>
+export const keptIn = (space: Space, check: CheckId, phase: LeakPhase | null): ObservationAnswer[] =>
   space.visit.observations.filter((o) => o.check === check && (o.phase ?? null) === phase)
 
 interface Seen {
@@ -48,7 +48,7 @@ export function sayPhase(space: Space, phase: LeakPhase, wet: boolean): void {
   // A dry phase has no places and no amount.
   const gone = wet
     ? other
-    : [...other, ...standingIn(space, 'leak.place', phase), ...standingIn(space, 'leak.amount', phase)]
+    : [...other, ...keptIn(space, 'leak.place', phase), ...keptIn(space, 'leak.amount', phase)]
   keepSeen(space, [{ check: wet ? 'leak.phase' : 'leak.dry', value: phase, phase }], gone)
 }
 
@@ -59,7 +59,7 @@ export function toggleSeen(
   value: string,
   phase: LeakPhase | null,
 ): void {
-  const stands = standingIn(space, check, phase)
+  const stands = keptIn(space, check, phase)
   const same = stands.filter((o) => o.value === value)
   if (same.length > 0) {
     keepSeen(space, [], same)

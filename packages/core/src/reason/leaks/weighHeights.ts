@@ -1,9 +1,9 @@
 import { normalCdf } from '../../numeric/normal.ts'
 import { NO_FAULT } from '../diagnosis/causes.ts'
 import { METRIC_VISIT } from '../evidence/sayVisit.ts'
+import type { LeakEvidence } from './leakEvidence.ts'
 import { AMOUNTS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
-import type { LeakPiece } from './leakPiece.ts'
 import { type LeakState, NOTICED, reached } from './leakStates.ts'
 
 /** ln of the usual flow of each size, L/h, and its spread. Estimates: a film loses nothing that a ruler sees. */
@@ -26,7 +26,7 @@ const NO_HEIGHT = 0.3
 const LOWER_OF_TWO = 0.85
 
 /** What holds, catches and stop levels say, as evidence. */
-export function heightPieces(states: readonly LeakState[], found: LeakFindings): LeakPiece[] {
+export function weighHeights(states: readonly LeakState[], found: LeakFindings): LeakEvidence[] {
   return [
     ...(found.hold ? [holdPiece(states, found.hold)] : []),
     ...(found.height ? [heightPiece(states, found.height, found.hold?.fromMm ?? found.levelMm)] : []),
@@ -43,7 +43,7 @@ function standsIn(states: readonly LeakState[], levelMm: number): Float64Array {
   )
 }
 
-function holdPiece(states: readonly LeakState[], hold: NonNullable<LeakFindings['hold']>): LeakPiece {
+function holdPiece(states: readonly LeakState[], hold: NonNullable<LeakFindings['hold']>): LeakEvidence {
   const { chances } = hold
   const least = Math.max(0.02, 2 * hold.seLH)
   const loss = Math.max(least / 4, hold.lossLH)
@@ -90,7 +90,7 @@ function heightPiece(
   states: readonly LeakState[],
   height: NonNullable<LeakFindings['height']>,
   levelMm: number,
-): LeakPiece {
+): LeakEvidence {
   const centres = height.laws.length > 1 ? height.laws.map((law) => law.mm) : [height.value]
   const own = Math.max(4, (height.hi - height.lo) / 3.92 / (height.laws.length > 1 ? 1.5 : 1))
   const acts = standsIn(states, levelMm)
@@ -126,7 +126,7 @@ function heightPiece(
 function boundPiece(
   states: readonly LeakState[],
   bound: { atLeast?: number | undefined; atMost?: number | undefined },
-): LeakPiece {
+): LeakEvidence {
   const inside = Float64Array.from(states, (state) => {
     if (!state.facts.standing) return 0.5
     const middle = (state.loMm + state.hiMm) / 2
@@ -147,8 +147,8 @@ function boundPiece(
 }
 
 /** A catch at a level with water says that it stands above the leak, one without that it stands below. */
-function catchPieces(states: readonly LeakState[], catches: LeakFindings['catches']): LeakPiece[] {
-  return catches.slice(-6).map(({ levelMm, flowLH }, n): LeakPiece => {
+function catchPieces(states: readonly LeakState[], catches: LeakFindings['catches']): LeakEvidence[] {
+  return catches.slice(-6).map(({ levelMm, flowLH }, n): LeakEvidence => {
     const acts = standsIn(states, levelMm)
     const seen = Float64Array.from(states, (state, s) =>
       state.facts.standing

@@ -11,7 +11,7 @@ interface More {
 }
 
 /** A check answered by one of a few words, each with its tone and, where it says something, its meaning. */
-export function choice(
+export function choiceCheck(
   stage: StageId,
   id: CheckId,
   name: string,
@@ -34,7 +34,7 @@ export function choice(
 }
 
 /** A check answered by a figure in the unit of its quantity, between two limits. */
-export function number(
+export function numberCheck(
   stage: StageId,
   id: CheckId,
   name: string,

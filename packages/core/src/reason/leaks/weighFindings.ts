@@ -2,13 +2,13 @@ import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import { checkFacts } from '../checks/checks.ts'
 import { NO_FAULT } from '../diagnosis/causes.ts'
-import { heightPieces } from './heightPieces.ts'
+import type { LeakEvidence } from './leakEvidence.ts'
 import { AMOUNTS, type LeakFaultId, TRAILS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
-import { LEAK_LOOKS, lookShares } from './leakLooks.ts'
-import type { LeakPiece } from './leakPiece.ts'
 import { ANYWHERE, LEAK_PLACES, type LeakPlace, placeShares } from './leakPlaces.ts'
 import { type LeakState, seenIn, WET_ANYWAY } from './leakStates.ts'
+import { LOOK_LIKELIHOODS, lookShares } from './lookLikelihoods.ts'
+import { weighHeights } from './weighHeights.ts'
 
 export const PHASE_WORD: Readonly<Record<LeakPhase, string>> = {
   'idle-taps-on': 'standing idle, taps on',
@@ -63,11 +63,11 @@ const SAYS_LEAKING: Partial<Record<LeakFaultId, number>> = {
 }
 
 /** Everything found, as pieces of evidence over the states of a machine. */
-export function leakPieces(
+export function weighFindings(
   machine: Pick<MachineSpec, 'family' | 'construction'>,
   states: readonly LeakState[],
   found: LeakFindings,
-): LeakPiece[] {
+): LeakEvidence[] {
   const seen = seenIn(states, found.levelMm)
   const faultOf = (s: number): LeakFaultId | null => (s === NO_FAULT ? null : (states[s] as LeakState).fault)
   return [
@@ -77,7 +77,7 @@ export function leakPieces(
     ...trailPieces(states, found),
     ...lookPieces(faultOf, found),
     ...complaintPieces(faultOf, found),
-    ...heightPieces(states, found),
+    ...weighHeights(states, found),
   ]
 }
 
@@ -86,12 +86,12 @@ const at = (values: ArrayLike<number>, s: number): number => (s === NO_FAULT ? 0
 const either = (values: ArrayLike<number>, i: number, j: number): number =>
   1 - (1 - at(values, i)) * (1 - at(values, j)) * (1 - WET_ANYWAY)
 
-function phasePieces(seen: Seen, found: LeakFindings): LeakPiece[] {
+function phasePieces(seen: Seen, found: LeakFindings): LeakEvidence[] {
   // Where nobody called for a leak, silence about a phase means that it was dry more often than not.
   const silenceTells =
     LEAK_PHASES.some((phase) => found.phases[phase] === 'wet') ||
     (found.complaints.length > 0 && !found.complaints.includes('leaking'))
-  return LEAK_PHASES.flatMap((phase): LeakPiece[] => {
+  return LEAK_PHASES.flatMap((phase): LeakEvidence[] => {
     const state = found.phases[phase]
     const wet = (i: number, j: number) => either(seen[phase], i, j)
     if (state === 'wet')
@@ -138,14 +138,14 @@ function placePieces(
   states: readonly LeakState[],
   seen: Seen,
   found: LeakFindings,
-): LeakPiece[] {
+): LeakEvidence[] {
   const ofFault = new Map(
     states.map(({ fault }) => [fault, placeShares(machine.family, fault, machine.construction ?? null)]),
   )
   const stains: readonly LeakPlace[] =
     found.cardboard === null || found.cardboard === 'dry' ? [] : found.cardboard
   const all: LeakFindings['places'] = [...found.places, ...stains.map((place) => ({ place, phase: null }))]
-  const pieces = all.map(({ place, phase }, n): LeakPiece => {
+  const pieces = all.map(({ place, phase }, n): LeakEvidence => {
     const k = LEAK_PLACES.indexOf(place)
     const loud = loudness(states, seen, found, phase)
     const power = weightOf(all, n)
@@ -182,8 +182,8 @@ export function placeWord(place: LeakPlace): string {
   return word?.startsWith('floor,') ? `on the ${word.replace(',', '')}` : (word ?? place)
 }
 
-function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindings): LeakPiece[] {
-  return found.amounts.map(({ amount, phase }, n): LeakPiece => {
+function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindings): LeakEvidence[] {
+  return found.amounts.map(({ amount, phase }, n): LeakEvidence => {
     const k = AMOUNTS.indexOf(amount)
     const loud = loudness(states, seen, found, phase)
     const power = weightOf(found.amounts, n)
@@ -203,8 +203,8 @@ function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindi
   })
 }
 
-function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakPiece[] {
-  return found.trails.map((trail, n): LeakPiece => {
+function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakEvidence[] {
+  return found.trails.map((trail, n): LeakEvidence => {
     const k = TRAILS.indexOf(trail)
     const of = (s: number) =>
       (1 - TRAIL_MISSEEN) * ((states[s] as LeakState).facts.trails[k] as number) +
@@ -228,9 +228,9 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakPie
   })
 }
 
-function lookPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakPiece[] {
-  return found.looks.flatMap(({ check, value }): LeakPiece[] => {
-    const look = LEAK_LOOKS[check]
+function lookPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakEvidence[] {
+  return found.looks.flatMap(({ check, value }): LeakEvidence[] => {
+    const look = LOOK_LIKELIHOODS[check]
     const k = look?.outcomes.indexOf(value) ?? -1
     if (!look || k < 0) return []
     const facts = checkFacts(check)
@@ -247,9 +247,9 @@ function lookPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindi
   })
 }
 
-function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakPiece[] {
+function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakEvidence[] {
   if (found.complaints.length === 0) return []
-  const pieces: LeakPiece[] = []
+  const pieces: LeakEvidence[] = []
   const leaking = found.complaints.includes('leaking')
   const says = (fault: LeakFaultId | null) => (fault === null ? 0.15 : (SAYS_LEAKING[fault] ?? 0.93))
   pieces.push({

@@ -7,8 +7,8 @@ import { choiceOf, type JudgedRun, numbersOf, type Observation } from '../eviden
 import { AMOUNTS, type Amount, TRAILS, type Trail } from './leakFaults.ts'
 import type { LeakFindings, PhaseSeen } from './leakFindings.ts'
 import type { LeakHistory } from './leakHistory.ts'
-import { LEAK_LOOKS } from './leakLooks.ts'
 import { FLOOR_PLACES, LEAK_PLACES, type LeakPlace } from './leakPlaces.ts'
+import { LOOK_LIKELIHOODS } from './lookLikelihoods.ts'
 
 /** The phase of the leak test that a run is. */
 export const PHASE_OF_RUN: Readonly<Partial<Record<RunKind, LeakPhase>>> = {
@@ -25,7 +25,7 @@ export const PHASE_OF_RUN: Readonly<Partial<Record<RunKind, LeakPhase>>> = {
  * @param says - What its runs and looks say together.
  * @param leakSeen - Phases in whose run a leak was marked.
  */
-export function leakFindings(
+export function gatherLeakFindings(
   machine: MachineSpec,
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
@@ -45,7 +45,7 @@ export function leakFindings(
     })),
     amounts: amountsOf(observations),
     trails: ofChoice<Trail>(observations, 'leak.trail', TRAILS).map((o) => o.value),
-    looks: (Object.keys(LEAK_LOOKS) as CheckId[]).flatMap((check) => {
+    looks: (Object.keys(LOOK_LIKELIHOODS) as CheckId[]).flatMap((check) => {
       const value = choiceOf(observations, check)
       return value === null ? [] : [{ check, value }]
     }),

@@ -5,7 +5,7 @@ import { figure, withUnit } from '../../lib/units.ts'
 import { InPlace } from '../rates/index.ts'
 
 /** What is known of machine and place; what is missing is said, since it widens every band. */
-export function Known({ visit }: { visit: VisitAnswer }) {
+export function KnownFacts({ visit }: { visit: VisitAnswer }) {
   const { units } = usePrefs()
   const { spec } = visit.machine
   const site = visit.site.spec

@@ -20,7 +20,7 @@ export const ACT_NAME: Record<ActId, string> = {
 }
 
 /** Lets an act through: at once where nothing is to be read, else after every caution was ticked, once for each opening of a stage. */
-export function usePass(space: Space): {
+export function useGatedAct(space: Space): {
   pass: (act: ActId | null, then: () => void) => void
   sheet: ReactNode
 } {

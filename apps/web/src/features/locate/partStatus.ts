@@ -1,7 +1,7 @@
 import type { LeakView, Part, PartId } from '@brendik/core'
 
 /** What the ladder knows of a part, for its bar and its label. */
-export type Standing = 'suspect' | 'possible' | 'out'
+export type PartStatus = 'suspect' | 'possible' | 'out'
 
 /** From this probability on a part is a suspect. */
 const SUSPECT = 0.1
@@ -10,7 +10,7 @@ const SUSPECT = 0.1
 export const shareOf = (view: LeakView, id: PartId): number =>
   view.suspects.filter((s) => s.part?.id === id).reduce((sum, s) => sum + s.present, 0)
 
-export function standingOf(view: LeakView, part: Part): Standing {
+export function statusOf(view: LeakView, part: Part): PartStatus {
   if (shareOf(view, part.id) >= SUSPECT) return 'suspect'
   const verdict = view.verdicts.find((v) => v.part.id === part.id)?.verdict
   return verdict === 'cleared' || verdict === 'above' ? 'out' : 'possible'

@@ -12,9 +12,9 @@ import { type PossibleLook, type WorthOfLook, worthOfLooks } from '../diagnosis/
 import type { LeakDiagnosis } from './diagnoseLeak.ts'
 import { type LeakFaultId, leakFault, TRAILS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
-import { LEAK_LOOKS, lookShares } from './leakLooks.ts'
 import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from './leakPlaces.ts'
 import { type LeakState, leaksIn, NOTICED, reached, WET_ANYWAY } from './leakStates.ts'
+import { LOOK_LIKELIHOODS, lookShares } from './lookLikelihoods.ts'
 import { PHASE_WATCH } from './phaseWatch.ts'
 
 /** Finding the level at which the drip stops, minutes. */
@@ -45,7 +45,7 @@ const WORTH_BITS = 0.02
  * The looks worth making, by information per minute, getting there included; what was made is left out.
  * @param panelsOpen - A panel that is off costs no minutes.
  */
-export function leakLooks(
+export function rankLeakLooks(
   machine: MachineSpec,
   found: LeakFindings,
   diagnosis: LeakDiagnosis,
@@ -143,7 +143,7 @@ function checkLooks(
   add: Add,
 ): void {
   const faultOf = (s: number): LeakFaultId | null => (s === NO_FAULT ? null : (states[s] as LeakState).fault)
-  for (const [check, look] of Object.entries(LEAK_LOOKS)) {
+  for (const [check, look] of Object.entries(LOOK_LIKELIHOODS)) {
     if (found.looks.some((made) => made.check === check)) continue
     if (!parts.some((part) => part.id === look.at)) continue
     const facts = checkFacts(check)

@@ -13,7 +13,7 @@ export interface LookKnowledge {
 }
 
 /** Looks that speak about leaks, beside phase, place, amount and trail. All probabilities are estimates. */
-export const LEAK_LOOKS: Readonly<Partial<Record<CheckId, LookKnowledge>>> = {
+export const LOOK_LIKELIHOODS: Readonly<Partial<Record<CheckId, LookKnowledge>>> = {
   'weep-holes': {
     at: 'shaft-seal',
     outcomes: ['dry', 'wet', 'not-fitted'],

@@ -2,22 +2,22 @@ import type { ChangeEvent } from 'react'
 import { Field } from '../../ui/Field.tsx'
 import { WhenField } from '../../ui/WhenField.tsx'
 
-export interface Agreed {
+export interface Appointment {
   complaint: string
   /** Null = now. */
   dueAtMs: number | null
 }
 
 /** What was agreed of a visit: the complaint in the customer's words, and when it is due. */
-export function AgreedFields({
+export function AppointmentFields({
   value,
   tall = false,
   onChange,
 }: {
-  value: Agreed
+  value: Appointment
   /** A complaint of several lines; else Enter in it saves the form. */
   tall?: boolean
-  onChange: (value: Agreed) => void
+  onChange: (value: Appointment) => void
 }) {
   const said = {
     maxLength: 2000,

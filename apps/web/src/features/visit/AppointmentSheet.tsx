@@ -3,11 +3,11 @@ import { useState } from 'react'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { keepVisit } from '../records/index.ts'
-import { type Agreed, AgreedFields } from './AgreedFields.tsx'
+import { type Appointment, AppointmentFields } from './AppointmentFields.tsx'
 
 /** Changes what was agreed of a visit. */
-export function VisitSheet({ visit, onClose }: { visit: VisitAnswer; onClose: () => void }) {
-  const [agreed, setAgreed] = useState<Agreed>({ complaint: visit.complaint, dueAtMs: visit.dueAtMs })
+export function AppointmentSheet({ visit, onClose }: { visit: VisitAnswer; onClose: () => void }) {
+  const [agreed, setAgreed] = useState<Appointment>({ complaint: visit.complaint, dueAtMs: visit.dueAtMs })
   // As it was when the sheet opened: what somebody else changes meanwhile is theirs.
   const [was] = useState({
     machineId: visit.machine.id,
@@ -29,7 +29,7 @@ export function VisitSheet({ visit, onClose }: { visit: VisitAnswer; onClose: ()
           save()
         }}
       >
-        <AgreedFields tall value={agreed} onChange={setAgreed} />
+        <AppointmentFields tall value={agreed} onChange={setAgreed} />
         <BigButton main submit>
           Save
         </BigButton>

@@ -1,7 +1,7 @@
 import type { Evidence } from '../diagnosis/causes.ts'
 
 /** Something found, as evidence and in words. */
-export interface LeakPiece extends Evidence {
+export interface LeakEvidence extends Evidence {
   id: string
   /** What was seen, a short sentence without its meaning. */
   says: string
