@@ -1,9 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process'
-import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
 import type { Page } from '@playwright/test'
 import pg from 'pg'
 import { DEMO_WORKSHOP } from '../apps/server/src/demo/demoPeople.ts'
+import { addressOf, databaseUrl, statement } from './demoTemplate.ts'
 import { freePort } from './freePort.ts'
 
 /** The real thing: server and simulated washers as processes of their own, on a new database with the demo scenario. */
@@ -26,13 +26,6 @@ export interface World {
 const VISIT_READ = /\/api\/visits\/[0-9a-f-]{36}$/
 const root = new URL('../', import.meta.url).pathname
 
-async function statement(url: string, text: string): Promise<void> {
-  const client = new pg.Client({ connectionString: url })
-  await client.connect()
-  await client.query(text)
-  await client.end()
-}
-
 function node(args: string[], env: Record<string, string>): ChildProcess {
   return spawn(process.execPath, ['--import', 'tsx', ...args], {
     cwd: root,
@@ -50,21 +43,18 @@ async function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void>
 
 /** A new database with the demo scenario, and the processes on it. */
 export async function openWorld(): Promise<World & { close: () => Promise<void> }> {
-  const admin = process.env.DATABASE_URL
-  if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
+  const admin = databaseUrl()
   const name = `brendik_e2e_${process.pid}_${Date.now()}`
-  await statement(admin, `create database ${name}`)
-  const own = (address: string) => Object.assign(new URL(address), { pathname: `/${name}` }).toString()
+  await statement(admin, `create database ${name} template ${process.env.DEMO_TEMPLATE}`)
   const env = {
-    DATABASE_URL: own(admin),
-    SERVER_DATABASE_URL: own(process.env.SERVER_DATABASE_URL ?? admin),
+    DATABASE_URL: addressOf(admin, name),
+    SERVER_DATABASE_URL: addressOf(process.env.SERVER_DATABASE_URL ?? admin, name),
     PORT: String(await freePort()),
     WEB_DIR: 'apps/web/dist',
     BRENDIK_DEMO: '1',
-    BRENDIK_KEY: randomBytes(24).toString('base64url'),
+    BRENDIK_KEY: process.env.BRENDIK_KEY ?? '',
   }
   const url = `http://127.0.0.1:${env.PORT}`
-  await once(node(['apps/server/src/demo/loadDemo.ts'], env), 'exit')
   let server: ChildProcess | null = null
   const startServer = async () => {
     server = node(['apps/server/src/main.ts'], env)

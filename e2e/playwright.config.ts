@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'flows',
-  workers: 1,
+  globalSetup: './demoTemplate.ts',
+  workers: 2,
   timeout: 120_000,
   expect: { timeout: 10_000 },
   outputDir: '../test-results',

@@ -79,13 +79,7 @@ export async function startTestServer(
     network = NO_PROXY,
   }: Partial<Circumstances> = {},
 ): Promise<TestServer> {
-  const admin = process.env.DATABASE_URL
-  if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
-  const name = `brendik_test_${process.pid}_${Date.now()}_${Math.floor(Math.random() * 1e6)}`
-  await runOnce(admin, `create database ${name}`)
-  const own = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).toString()
-  const databaseUrl = own(admin)
-  const serverUrl = own(process.env.SERVER_DATABASE_URL ?? admin)
+  const { url: databaseUrl, serverUrl, drop } = await newDatabase()
   await migrate(databaseUrl)
   await runOnce(databaseUrl, INSPECTOR)
   const db = openDatabase(serverUrl)
@@ -165,8 +159,22 @@ export async function startTestServer(
       await analyser?.close()
       await pool.end()
       await db.close()
-      await runOnce(admin, `drop database if exists ${name} with (force)`)
+      await drop()
     },
+  }
+}
+
+/** An empty database of the real PostgreSQL, as its owner and as the server reach it. */
+export async function newDatabase(): Promise<{ url: string; serverUrl: string; drop: () => Promise<void> }> {
+  const admin = process.env.DATABASE_URL
+  if (!admin) throw new Error('DATABASE_URL is not set: run the tests with npm test')
+  const name = `brendik_test_${process.pid}_${Date.now()}_${Math.floor(Math.random() * 1e6)}`
+  const own = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).toString()
+  await runOnce(admin, `create database ${name}`)
+  return {
+    url: own(admin),
+    serverUrl: own(process.env.SERVER_DATABASE_URL ?? admin),
+    drop: () => runOnce(admin, `drop database if exists ${name} with (force)`),
   }
 }
 
