@@ -6,10 +6,11 @@ const swc = {
 const base = {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts'],
-  transform: { '\\.ts$': ['@swc/jest', swc] },
+  transform: { '\\.ts$': ['<rootDir>/scripts/jestTransform.cjs', swc] },
 }
 export default {
   testTimeout: 60_000,
+  maxWorkers: '100%',
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },
     { ...base, displayName: 'web', testMatch: ['<rootDir>/apps/web/test/**/*.test.ts'] },

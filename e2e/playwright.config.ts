@@ -9,7 +9,9 @@ export default defineConfig({
   outputDir: '../test-results',
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // Keeping a trace of every press takes three times as long: it is for looking into one test.
+    trace: process.env.TRACE ? 'retain-on-failure' : 'off',
+    screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none'],

@@ -11,12 +11,13 @@ export async function signIn(
   if (!answer.ok()) throw new Error(`the demo's door: ${answer.status()}`)
 }
 
+/** The world of the file whose tests run in this process: no other file's runs are weighed in it. */
+let current: { file: string; world: World; close: () => Promise<void> } | null = null
+
 export const test = base.extend<
-  { pageErrors: string[]; insider: boolean },
-  { world: World; worldOfItsOwn: string }
+  { world: World; pageErrors: string[]; insider: boolean },
+  { worldEnds: undefined }
 >({
-  /** A file that names one gets a server and database no other file's runs are weighed in. */
-  worldOfItsOwn: ['', { option: true, scope: 'worker' }],
   /** Whether the test's page is signed in as it begins. */
   insider: [true, { option: true }],
   context: async ({ context, world, insider }, use) => {
@@ -25,12 +26,24 @@ export const test = base.extend<
   },
   world: [
     // biome-ignore lint/correctness/noEmptyPattern: the runner reads a fixture's needs from this pattern
-    async ({}, use) => {
-      const { close, ...world } = await openWorld()
-      await use(world)
-      await close()
+    async ({}, use, { file }) => {
+      if (current?.file !== file) {
+        await current?.close()
+        current = null
+        const { close, ...world } = await openWorld()
+        current = { file, world, close }
+      }
+      await use(current.world)
     },
-    { scope: 'worker', timeout: 60_000 },
+    { timeout: 60_000 },
+  ],
+  worldEnds: [
+    // biome-ignore lint/correctness/noEmptyPattern: as above
+    async ({}, use) => {
+      await use(undefined)
+      await current?.close()
+    },
+    { scope: 'worker', auto: true, timeout: 60_000 },
   ],
   /** Every page must go through without an uncaught error. */
   pageErrors: [

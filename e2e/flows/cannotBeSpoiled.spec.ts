@@ -6,8 +6,6 @@ import { expect, test } from '../world.ts'
 // What hurried, wet hands really do with a run: two taps, Back with a sheet open, the phone on its side, a time and no ruler.
 
 // Its many short drains would be weighed together with those other files look at.
-test.use({ worldOfItsOwn: 'cannot be spoiled' })
-
 const PLACE = 'Larch House'
 const box = async (locator: Locator) => {
   const found = await locator.boundingBox()

@@ -1,7 +1,7 @@
 import { expect, test } from '../world.ts'
 
 // Who comes first sets up the workshop: each file that does so has a server of its own.
-test.use({ insider: false, worldOfItsOwn: 'forgotten password' })
+test.use({ insider: false })
 
 test('who forgot their password sets a new one by an owner’s code, and a sole owner by the one on paper', async ({
   page,

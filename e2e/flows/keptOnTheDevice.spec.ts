@@ -1,7 +1,5 @@
 import { expect, test } from '../world.ts'
 
-test.use({ worldOfItsOwn: 'background' })
-
 test('what was recorded without the server is sent once it is there, though no page is open any more', async ({
   page,
   context,

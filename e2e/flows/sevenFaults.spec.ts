@@ -4,8 +4,6 @@ import type { World } from '../openWorld.ts'
 import { expect, test } from '../world.ts'
 
 // Its visits would stand on the list other files choose from.
-test.use({ worldOfItsOwn: 'seven faults' })
-
 // Seven ordinary faults, each a visit as a technician would have left it on the server, walked screen by screen.
 
 interface Machine {

@@ -1,8 +1,6 @@
 import { expect, test } from '../world.ts'
 
 // A machine whose runs no other file adds to.
-test.use({ worldOfItsOwn: 'what was done' })
-
 test('what was done is entered, also after the run that proved it, parts before from after, and is taken back', async ({
   page,
   world,

@@ -1,4 +1,4 @@
-import { FAMILY_IDS, familyDefaults, PART_NAME, partsAtSite, portHeight } from '@brendik/core'
+import { FAMILY_IDS, familyDefaults, partsAtSite, portHeight } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
 import { barColumns, spreadLabels } from '../src/features/locate/ladderLayout.ts'
 import { sectionOf } from '../src/features/locate/section.ts'

@@ -1,11 +1,6 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
 import { describe, expect, it } from '@jest/globals'
 import { diagnoseVisit, parseVisitFile } from '../src/index.ts'
 import { LEAK_PLACES } from '../src/reason/leaks/leakPlaces.ts'
-import type { LeakFigures } from './study/leakStudy.ts'
 
 describe('visit files', () => {
   const file = (observations: unknown[]) => ({
@@ -71,36 +66,3 @@ describe('visit files', () => {
     expect(() => ranked({ last_repair: 'luck' })).toThrow(/^history\.last_repair: /)
   })
 })
-
-it('simulated leak tests: the true site leads, is among three, and what is said is so', () => {
-  const folder = mkdtempSync(path.join(tmpdir(), 'brendik-study-'))
-  const report = path.join(folder, 'study.json')
-  execFileSync(
-    process.execPath,
-    ['--import', 'tsx', 'scripts/study.ts', '--part=leaks', '--repeats=12', `--json=${report}`],
-    {
-      cwd: new URL('../../../', import.meta.url),
-      stdio: 'ignore',
-      env: { ...process.env, NODE_OPTIONS: '' },
-    },
-  )
-  const { leaks } = JSON.parse(readFileSync(report, 'utf8')) as { leaks: LeakFigures }
-  rmSync(folder, { recursive: true })
-  expect(leaks.cases.length).toBeGreaterThanOrEqual(25)
-  expect(leaks.named.first / leaks.named.n).toBeGreaterThanOrEqual(0.85)
-  expect(leaks.named.three / leaks.named.n).toBeGreaterThanOrEqual(0.97)
-  for (const drawn of [leaks.protocol, leaks.hurried]) {
-    const n = drawn.bins.reduce((sum, bin) => sum + bin.n, 0)
-    expect(drawn.bins.reduce((sum, bin) => sum + Math.abs(bin.said - bin.true), 0) / n).toBeLessThanOrEqual(
-      0.05,
-    )
-    // Few leaks are said to be likely at all: what is said above a half has to hold by itself, within three standard errors.
-    const high = drawn.bins.slice(5)
-    const [said, so, many] = [
-      high.reduce((sum, bin) => sum + bin.said, 0),
-      high.reduce((sum, bin) => sum + bin.true, 0),
-      high.reduce((sum, bin) => sum + bin.n, 0),
-    ]
-    expect(Math.abs(said - so) / many).toBeLessThan(0.05 + 3 * Math.sqrt(0.15 / many))
-  }
-}, 240_000)

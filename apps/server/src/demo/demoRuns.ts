@@ -15,7 +15,7 @@ const HOLD_S = 601
 
 /** Facts and batches of one demo run, made by the simulated washer with a fixed seed. */
 export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: IngestBlock[] } {
-  const random = seededRandom(run.id.charCodeAt(0) * 7919 + run.id.charCodeAt(3) * 31 + run.id.charCodeAt(9))
+  const random = seededRandom(Number.parseInt(idOf(run.seed).slice(0, 8), 16))
   const sense = noisyLevelSensor(random)
   const { machine: spec, site } = run.plan
   const target = spec.fillLevelMm ?? 100
