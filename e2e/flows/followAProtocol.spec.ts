@@ -140,7 +140,7 @@ for (const [name, width, height] of [
     await page.goto(visit)
     await page
       .locator('ol')
-      .getByRole('link', { name: /1:15:0/ })
+      .getByRole('link', { name: /1 h 15 min/ })
       .click()
     await expect(page.getByText(/Leak height/).first()).toBeVisible()
     await expectAccessible(page, 'hold')

@@ -39,7 +39,7 @@ for (const [name, width, height] of [
 
     // Idle: watched by the clock, which goes on through a reload, and dry.
     await press(page, phases.getByRole('button', { name: /^Idle, taps on/ }))
-    await press(page, inDialog('Watch 3:00'))
+    await press(page, inDialog('Watch 3 min'))
     await expect(dialog.getByRole('timer')).toHaveText(/2:5\d/)
     await page.reload()
     await press(page, phases.getByRole('button', { name: /^Idle, taps on/ }))

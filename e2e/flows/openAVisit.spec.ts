@@ -141,7 +141,7 @@ for (const [name, width, height] of [
     await page.goBack()
     await page
       .locator('ol')
-      .getByRole('link', { name: /slower/ })
+      .getByRole('link', { name: /as long/ })
       .click()
     await expect(page.getByText('Cannot be told from this')).toBeVisible()
     await expectAccessible(page, 'result')

@@ -1,7 +1,7 @@
 import { BLANK_RECORD, FAMILY_IDS, familyDefaults, type Saying } from '@brendik/core'
 import { expect, it } from '@jest/globals'
-import { clockParts, clockText } from '../src/lib/time.ts'
-import { figure, unitOf, withUnit } from '../src/lib/units.ts'
+import { clockParts, clockText, durationText, estimateText } from '../src/lib/time.ts'
+import { figure, typedFigure, unitOf, withUnit } from '../src/lib/units.ts'
 import { reasonText } from '../src/words/factText.ts'
 import { fieldName, fieldText } from '../src/words/recordText.ts'
 import { headline, sentence } from '../src/words/runText.ts'
@@ -26,6 +26,35 @@ it('reads the clock the way a stopwatch does', () => {
   ])
   expect([clockText(61.6), clockText(Number.POSITIVE_INFINITY)]).toEqual(['1:02', 'never'])
 })
+it('says durations so that none looks like a time of day, and estimates no finer than they are known', () => {
+  expect([0, 51, 59.6, 91, 600, 3599.7, 4501, 7200].map(durationText)).toEqual([
+    '0 s',
+    '51 s',
+    '1 min',
+    '1 min 31 s',
+    '10 min',
+    '1 h',
+    '1 h 15 min',
+    '2 h',
+  ])
+  expect([47.4, 93, 1234, 4183, Number.POSITIVE_INFINITY].map(estimateText)).toEqual([
+    '47 s',
+    '1 min 35 s',
+    '21 min',
+    '1 h 10 min',
+    'never',
+  ])
+})
+it('gives what is computed three digits, and a typed figure all of its own', () => {
+  expect([105.23, 13.84, 1.27, -0.31].map((l) => figure('metric', 'volume', l))).toEqual([
+    '105',
+    '13.8',
+    '1.3',
+    '-0.3',
+  ])
+  expect([figure('us', 'volume', 105.23), figure('us', 'volume', 3.5)]).toEqual(['27.8', '0.92'])
+  expect(typedFigure('us', 'volume', 105.23)).toBe('27.80')
+})
 it('never shows a negative clock when the device’s clock steps back', () =>
   expect(clockParts(-30).main).toBe('0:00'))
 it('shows a dash for what is not known', () =>
@@ -44,9 +73,9 @@ it('reads a typed figure back to the base unit it was shown from', () => {
     }
 })
 it('says the verdict in few words and its reason in the user’s units', () => {
-  expect(headline(slow, 'stopped')).toEqual({ text: '41 % slower than expected', tone: 'watch' })
+  expect(headline(slow, 'stopped')).toEqual({ text: 'Takes 1.4 × as long', tone: 'watch' })
   expect(sentence(slow, 'us')).toBe(
-    'Drains at 3.12 gpm where 3.96 to 5.02 gpm is expected, so it takes 41 % longer; pump and path both fit: a second hose height or the lift test tells which.',
+    'Drains at 3.12 gpm where 3.96 to 5.02 gpm is expected (29 % low), so it takes 1.4 × as long; pump and path both fit: a second hose height or the lift test tells which.',
   )
 })
 it('does not call a run untellable while it still runs', () => {
@@ -66,7 +95,7 @@ it('shows a standstill as what it is', () => {
     levelMm: 89,
     silent: false,
   }
-  expect(headline(stalled, 'stopped')).toEqual({ text: 'Stopped draining at 0:14', tone: 'stop' })
+  expect(headline(stalled, 'stopped')).toEqual({ text: 'Stopped draining after 14 s', tone: 'stop' })
   expect(sentence(stalled, 'us')).toContain('stood still at 3.50 in')
 })
 

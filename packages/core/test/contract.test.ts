@@ -97,7 +97,7 @@ it.each<[Saying, string]>([
   ],
   [
     { code: 'slow', ...band, kind: 'fill', longerPercent: 41, meterLMin: 6 },
-    'Fills at 11.8 L/min where 15.2 to 19.4 L/min is expected, so it takes 41 % longer; a bucket at the tap and at the hose end tells where it is lost. The meter says 6.0 L/min; the level decides.',
+    'Fills at 11.8 L/min where 15.2 to 19.4 L/min is expected (29 % low), so it takes 1.4 × as long; a bucket at the tap and at the hose end tells where it is lost. The meter says 6.0 L/min; the level decides.',
   ],
   [
     { code: 'fast', ...band, longerPercent: -30, meterLMin: null },

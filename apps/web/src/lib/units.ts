@@ -90,9 +90,22 @@ export function unitOf(system: UnitSystem, quantity: Quantity): Unit {
   return UNITS[system][quantity]
 }
 
+/** What is computed from levels: no more than three of its digits mean anything. */
+const COMPUTED: ReadonlySet<Quantity> = new Set(['volume', 'hourly', 'flow'])
+const MEANT = 3
+
 /** A figure without its unit; a dash for what is not known. */
 export function figure(system: UnitSystem, quantity: Quantity, base: number | null | undefined): string {
   if (base === null || base === undefined || !Number.isFinite(base)) return '–'
+  const { show, digits } = UNITS[system][quantity]
+  const shown = show(base)
+  if (!COMPUTED.has(quantity) || shown === 0) return shown.toFixed(digits)
+  const before = Math.floor(Math.log10(Math.abs(shown))) + 1
+  return shown.toFixed(Math.min(digits, Math.max(0, MEANT - Math.max(1, before))))
+}
+
+/** A figure as it is typed into a field: as many digits as its unit takes, none lost on the way there and back. */
+export function typedFigure(system: UnitSystem, quantity: Quantity, base: number): string {
   const { show, digits } = UNITS[system][quantity]
   return show(base).toFixed(digits)
 }

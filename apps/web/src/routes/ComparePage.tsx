@@ -7,7 +7,7 @@ import { bandOf, type Trace, traceOf } from '../charts/chartModel.ts'
 import { LevelChart } from '../charts/LevelChart.tsx'
 import { useExpected } from '../features/run/index.ts'
 import { usePrefs } from '../lib/prefs.ts'
-import { clockText } from '../lib/time.ts'
+import { durationText } from '../lib/time.ts'
 import { figure, unitOf } from '../lib/units.ts'
 import { Field } from '../ui/Field.tsx'
 import { Message } from '../ui/Message.tsx'
@@ -121,7 +121,7 @@ function Figures({ run }: { run: RunAnswer | null }) {
       </div>
       <div className="flex justify-between border-t border-hair py-1.5">
         <dt className="text-soft">Time</dt>
-        <dd className="small-figure text-2xl">{q.timeS ? clockText(q.timeS.value) : '–'}</dd>
+        <dd className="small-figure text-2xl">{q.timeS ? durationText(q.timeS.value) : '–'}</dd>
       </div>
     </dl>
   )

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
-import { figure, type Quantity, unitOf } from '../lib/units.ts'
+import { type Quantity, typedFigure, unitOf } from '../lib/units.ts'
 import { Field } from './Field.tsx'
 
 /** A number kept in base units, typed and shown in the user's; empty = not known. */
@@ -21,7 +21,8 @@ export function QuantityInput({
 }) {
   const { units } = usePrefs()
   const { unit, read } = unitOf(units, quantity)
-  const shown = base === null || Number.isNaN(base) ? '' : figure(units, quantity, base).replace(/\.0+$/, '')
+  const shown =
+    base === null || Number.isNaN(base) ? '' : typedFigure(units, quantity, base).replace(/\.0+$/, '')
   const [text, setText] = useState(shown)
   // A change from outside (another machine, other units) replaces what stands here; typing does not.
   const [from, setFrom] = useState({ base, units })

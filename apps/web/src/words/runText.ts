@@ -1,5 +1,5 @@
-import { type RunKind, type RunPhase, type RunSummary, type Saying, sayRun } from '@brendik/core'
-import { clockText } from '../lib/time.ts'
+import { type RunKind, type RunPhase, type RunSummary, type Saying, sayRun, timesAsLong } from '@brendik/core'
+import { durationText } from '../lib/time.ts'
 import { figure, type UnitSystem, withUnit } from '../lib/units.ts'
 
 /** Few words for a verdict, and how it is coloured. */
@@ -13,11 +13,11 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
     case 'within':
       return { text: 'Within what is expected', tone: 'good' }
     case 'slow':
-      return { text: `${saying.longerPercent} % slower than expected`, tone: 'watch' }
+      return { text: `Takes ${timesAsLong(saying.longerPercent)} × as long`, tone: 'watch' }
     case 'fast':
-      return { text: `${-saying.longerPercent} % quicker than expected`, tone: 'watch' }
+      return { text: `Too quick: ${timesAsLong(saying.longerPercent)} × the time`, tone: 'watch' }
     case 'stalled':
-      return { text: `Stopped draining at ${clockText(saying.atS)}`, tone: 'stop' }
+      return { text: `Stopped draining after ${durationText(saying.atS)}`, tone: 'stop' }
     case 'no-flow':
       return { text: 'No flow', tone: 'stop' }
     case 'throttled':
@@ -58,14 +58,14 @@ export function sentence(saying: Saying, units: UnitSystem): string {
   )
 }
 
-/** A line for lists: "13.8 L/min, 47 % slower". */
+/** A line for lists: "13.8 L/min, takes 1.5 × as long". */
 export function shortResult({ analysis, stoppedAtMs }: RunSummary, units: UnitSystem): string {
   if (!analysis) return stoppedAtMs === null ? 'running' : 'being analysed'
   const flow = analysis.quantities.flowLMin
   const leak = analysis.quantities.leakLH
   const head = headline(analysis.saying, 'stopped')
-  const words = head.text.replace(' than expected', '')
-  const verdict = analysis.verdict === 'within' ? 'within' : words.charAt(0).toLowerCase() + words.slice(1)
+  const verdict =
+    analysis.verdict === 'within' ? 'within' : head.text.charAt(0).toLowerCase() + head.text.slice(1)
   if (leak && analysis.verdict === 'falling') return `loses ${withUnit(units, 'hourly', leak.value)}`
   return flow && analysis.verdict !== 'no-flow'
     ? `${figure(units, 'flow', flow.value)} ${withUnit(units, 'flow', 0).split(' ')[1]}, ${verdict}`

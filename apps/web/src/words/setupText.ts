@@ -1,5 +1,5 @@
 import { type ExpectedRun, plannedEndMm, type RunPlan } from '@brendik/core'
-import { clockText } from '../lib/time.ts'
+import { estimateText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { KIND_WORD } from './runText.ts'
 
@@ -9,9 +9,9 @@ export function expectation(plan: RunPlan, expected: ExpectedRun, units: UnitSys
   const to = plan.kind === 'fill' ? withUnit(units, 'level', plannedEndMm(plan)) : 'the first air'
   const run = `${KIND_WORD[plan.kind]} from ${withUnit(units, 'level', plan.startLevelMm)} to ${to}`
   if (Number.isFinite(hi))
-    return `${run}: nine of ten healthy machines take ${clockText(lo)} to ${clockText(hi)}.`
+    return `${run}: nine of ten healthy machines take ${estimateText(lo)} to ${estimateText(hi)}.`
   if (Number.isFinite(mid))
-    return `${run}: half of the healthy machines take ${clockText(mid)} or less, and some never lift the water that high.`
+    return `${run}: half of the healthy machines take ${estimateText(mid)} or less, and some never lift the water that high.`
   return `${run}: most healthy pumps of this kind do not lift water that high. Lower the hose end, or measure its height.`
 }
 

@@ -1,7 +1,7 @@
 import { type LeakPhase, type LeakTimeline, levelAtReplay } from '@brendik/core'
 import { format } from 'date-fns'
 import { usePrefs } from '../../lib/prefs.ts'
-import { clockText } from '../../lib/time.ts'
+import { durationText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
 import { PHASE_NAME } from '../../words/locateText.ts'
 
@@ -121,7 +121,7 @@ export function Replay({
       <input
         type="range"
         aria-label="Moment of the leak test"
-        aria-valuetext={`${clockText(atS)} of ${clockText(totalS)}, ${at ? PHASE_NAME[at.phase] : ''}`}
+        aria-valuetext={`${durationText(atS)} of ${durationText(totalS)}, ${at ? PHASE_NAME[at.phase] : ''}`}
         className="h-10 w-full cursor-pointer accent-[var(--ink)]"
         min={0}
         max={Math.ceil(totalS)}

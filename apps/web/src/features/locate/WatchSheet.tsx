@@ -10,7 +10,7 @@ import {
 import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
-import { clockText } from '../../lib/time.ts'
+import { clockText, durationText } from '../../lib/time.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { PHASE_NAME, placeWord } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
@@ -77,7 +77,7 @@ export function WatchSheet({
               className={`${button} bg-ink font-semibold text-face disabled:opacity-40`}
               onClick={() => watching.start(phase)}
             >
-              Watch {clockText(watchS)}
+              Watch {durationText(watchS)}
             </button>
           )}
         </div>

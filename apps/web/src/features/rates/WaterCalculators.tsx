@@ -15,7 +15,7 @@ import {
 } from '@brendik/core'
 import { useMemo, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
-import { clockText } from '../../lib/time.ts'
+import { estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
@@ -110,11 +110,11 @@ export function FillTimeCalculator({ subject }: { subject: Subject }) {
         <QuantityInput label="Fill to" quantity="level" base={toMm} onChange={setToMm} />
       </div>
       <Result
-        figure={run ? clockText(run.timeS.mid) : '–'}
+        figure={run ? estimateText(run.timeS.mid) : '–'}
         unit="to fill"
         range={
           run
-            ? `${clockText(run.timeS.lo)} to ${clockText(run.timeS.hi)} for nine of ten sound inlets, at ${figure(units, 'flow', run.flowLMin.lo)} to ${withUnit(units, 'flow', run.flowLMin.hi)}`
+            ? `${estimateText(run.timeS.lo)} to ${estimateText(run.timeS.hi)} for nine of ten sound inlets, at ${figure(units, 'flow', run.flowLMin.lo)} to ${withUnit(units, 'flow', run.flowLMin.hi)}`
             : (problem ?? undefined)
         }
         also={run ? otherUnits(units, 'flow', run.flowLMin.lo, run.flowLMin.hi) : undefined}
@@ -162,12 +162,12 @@ export function DrainTimeCalculator({ subject }: { subject: Subject }) {
         <QuantityInput label="From level" quantity="level" base={fromMm} onChange={setFromMm} />
       </div>
       <Result
-        figure={run ? (never ? 'Never' : clockText(run.timeS.mid)) : '–'}
+        figure={run ? (never ? 'Never' : estimateText(run.timeS.mid)) : '–'}
         unit={never ? 'empty at this height' : 'to the first air'}
         tone={never ? 'watch' : 'plain'}
         range={
           run && !never
-            ? `${clockText(run.timeS.lo)} to ${Number.isFinite(run.timeS.hi) ? clockText(run.timeS.hi) : 'never'} for nine of ten sound machines, at ${figure(units, 'flow', run.flowLMin.lo)} to ${withUnit(units, 'flow', run.flowLMin.hi)}`
+            ? `${estimateText(run.timeS.lo)} to ${Number.isFinite(run.timeS.hi) ? estimateText(run.timeS.hi) : 'never'} for nine of ten sound machines, at ${figure(units, 'flow', run.flowLMin.lo)} to ${withUnit(units, 'flow', run.flowLMin.hi)}`
             : (problem ?? undefined)
         }
         also={run && !never ? otherUnits(units, 'flow', run.flowLMin.lo, run.flowLMin.hi) : undefined}

@@ -1,6 +1,6 @@
 import { type ExpectedRun, isFlowRun, type RunAnalysis } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
-import { clockText } from '../../lib/time.ts'
+import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
 import { InPlace } from '../rates/index.ts'
@@ -85,16 +85,16 @@ export function RunSays({
         )}
         {facts.phase === 'stopped' && time && compared && Number.isFinite(compared.timeS.mid) && (
           <p className="flex justify-between border-t border-hair pt-2">
-            <span>Took {clockText(time.value)}</span>
+            <span>Took {durationText(time.value)}</span>
             <span className="text-soft">
-              expected {clockText(compared.timeS.lo)} to {clockText(compared.timeS.hi)}
+              expected {estimateText(compared.timeS.lo)} to {estimateText(compared.timeS.hi)}
             </span>
           </p>
         )}
         {left !== null && (
           <p className="flex justify-between border-t border-hair pt-2">
             <span>At this rate, done in</span>
-            <span className="font-semibold">{clockText(left)}</span>
+            <span className="font-semibold">{estimateText(left)}</span>
           </p>
         )}
         <Closing run={run} />
@@ -106,7 +106,7 @@ export function RunSays({
           <p className="flex justify-between border-t border-hair pt-2">
             <span>Expected</span>
             <span className="font-semibold">
-              {clockText(expected.timeS.lo)} to {clockText(expected.timeS.hi)}
+              {estimateText(expected.timeS.lo)} to {estimateText(expected.timeS.hi)}
             </span>
           </p>
         )}

@@ -21,7 +21,7 @@ import { LevelChart } from '../../charts/LevelChart.tsx'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
-import { clockText } from '../../lib/time.ts'
+import { estimateText } from '../../lib/time.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -189,7 +189,7 @@ export function SetupBoard({
               {expected === null
                 ? '–:––'
                 : Number.isFinite(expected.timeS.mid)
-                  ? clockText(expected.timeS.mid)
+                  ? estimateText(expected.timeS.mid)
                   : 'Never'}{' '}
               <span className="ml-1 text-2xl font-medium text-soft">
                 {expected !== null && !Number.isFinite(expected.timeS.mid)

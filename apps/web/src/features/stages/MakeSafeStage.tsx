@@ -12,7 +12,7 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
-import { clockText } from '../../lib/time.ts'
+import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
@@ -151,7 +151,7 @@ function WaysOut({ space }: { space: Space }) {
             {!way.notHere && (
               <>
                 <span className="text-right">
-                  <span className="small-figure text-2xl">{clockText(way.minutes * 60)}</span>{' '}
+                  <span className="small-figure text-2xl">{estimateText(way.minutes * 60)}</span>{' '}
                   <span className="text-sm text-soft">
                     {way.basis === 'computed' ? 'computed' : 'estimate'}
                   </span>
@@ -189,8 +189,8 @@ function PumpHeat({ space }: { space: Space }) {
             ? pumpMaybeHotWords(wait)
             : 'The pump did not run here, as far as is known.'
           : wait >= 1
-            ? `${space.state.pumpJammed ? 'The jammed pump was on' : 'The pump ran'} ${clockText(pump.ranMin * 60)}: about ${withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin))} now, under ${withUnit(units, 'temperature', PUMP_HEAT.safeC)} in ${Math.ceil(wait)} min (estimate).`
-            : `The pump ran ${clockText(pump.ranMin * 60)}: cool enough to touch (estimate).`}
+            ? `${space.state.pumpJammed ? 'The jammed pump was on' : 'The pump ran'} ${durationText(pump.ranMin * 60)}: about ${withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin))} now, under ${withUnit(units, 'temperature', PUMP_HEAT.safeC)} in ${Math.ceil(wait)} min (estimate).`
+            : `The pump ran ${durationText(pump.ranMin * 60)}: cool enough to touch (estimate).`}
       </p>
       <SetButton onPress={() => space.setField('pump')}>Say how long it ran</SetButton>
     </section>

@@ -2,7 +2,7 @@ import { type RunSummary, sayRests, type VisitAnswer, type VisitSays } from '@br
 import { format } from 'date-fns'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
-import { clockText } from '../../lib/time.ts'
+import { durationText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../../words/runText.ts'
@@ -109,7 +109,7 @@ function RunWords({ run }: { run: RunSummary }) {
       <span className="block text-soft">
         {run.startedAtMs === null ? '' : format(run.startedAtMs, 'H:mm')} {KIND_WORD[run.kind].toLowerCase()},{' '}
         {where}
-        {took ? `, ${clockText(took.value)}` : ''}
+        {took ? `, ${durationText(took.value)}` : ''}
         {run.instrumentLabel ? ', streamed' : ''}
       </span>
       {waits && <span className="block text-sm text-watch">On this device, not sent yet</span>}

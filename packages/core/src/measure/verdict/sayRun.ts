@@ -121,7 +121,7 @@ export function sayRun(
           : saying.kind === 'siphon'
             ? 'with no pump running, it is the path that is tight'
             : 'pump and path both fit: a second hose height or the lift test tells which'
-      return `${word} at ${flow(saying.flowLMin)} where ${band(saying, flow)} is expected, so it takes ${saying.longerPercent} % longer${saying.settled ? '' : `; ${next}`}.${meter(saying, flow)}`
+      return `${word} at ${flow(saying.flowLMin)} where ${band(saying, flow)} is expected (${lowPercent(saying.longerPercent)} % low), so it takes ${timesAsLong(saying.longerPercent)} × as long${saying.settled ? '' : `; ${next}`}.${meter(saying, flow)}`
     }
     case 'no-flow':
       return `No flow to speak of: at most ${flow(saying.mostLMin)} where ${flow(saying.midLMin)} is expected.`
@@ -179,6 +179,15 @@ export function sayRun(
       return assertNever(saying)
   }
 }
+
+/** How many times as long as expected, from how much longer in percent: 44 → "1.4". */
+export function timesAsLong(longerPercent: number): string {
+  const times = 1 + longerPercent / 100
+  return times < 9.95 ? times.toFixed(1) : times.toFixed(0)
+}
+
+/** How far the flow lies below the expected one, percent. */
+const lowPercent = (longerPercent: number) => Math.round((100 * longerPercent) / (100 + longerPercent))
 
 /** A probable slip as a question; figures as they were written. */
 export function saySlip(slip: SlipCode, written: number, meant: number): string {
