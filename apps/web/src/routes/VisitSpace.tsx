@@ -7,6 +7,7 @@ import {
   type Space,
   StageMenu,
   StageRail,
+  StateFold,
   StateSheet,
   StateStrip,
   useFolded,
@@ -24,27 +25,35 @@ export function VisitSpace() {
   const { visit, error, problem } = useVisit(visitId)
   const folded = useFolded(visit)
   const [cell, setCell] = useState<StateCellId | null>(null)
+  const at = isStage(stageId) ? stageId : null
+  // Making safe is about the state: there it lies open.
+  const [asked, setUnfolded] = useState<boolean | null>(null)
+  const unfolded = asked ?? at === 'make-safe'
   const space = useMemo<Space | null>(() => folded && { ...folded, setField: setCell }, [folded])
   const kept = useKeptRuns(visitId)
   useStageKeys(visitId)
   if (error && !visit) return <Message problem>{error.message}</Message>
   if (!visit || !space) return <Message>Opening the visit.</Message>
-  const at = isStage(stageId) ? stageId : null
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar switchesOnPhone={false}>
         <Link
           to={`/visits/${visitId}`}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
         >
           <span className="truncate font-semibold">{visit.site.name}</span>
           <span className="truncate text-sm text-soft md:text-base">
-            {format(visit.dueAtMs, 'd MMM, H:mm')} · {visit.machine.spec.label}
+            <span className="max-md:hidden">{format(visit.dueAtMs, 'd MMM, H:mm')} · </span>
+            {visit.machine.spec.label}
           </span>
         </Link>
       </TopBar>
       <RunningRuns visits={[{ runs: visit.runs, siteName: visit.site.name }]} kept={kept} />
-      <StateStrip space={space} />
+      <div className="flex border-b border-line bg-face md:hidden">
+        <StageMenu space={space} at={at} />
+        <StateFold space={space} open={unfolded} onToggle={() => setUnfolded(!unfolded)} />
+      </div>
+      <StateStrip space={space} open={unfolded} />
       {problem && (
         <p role="alert" className="border-b border-watch bg-watch-face px-4 py-2">
           {problem}
@@ -53,7 +62,6 @@ export function VisitSpace() {
       <div className="flex min-h-0 flex-1">
         <StageRail space={space} at={at} />
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-          <StageMenu space={space} at={at} />
           <Outlet context={space} />
         </div>
       </div>

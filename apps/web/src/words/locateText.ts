@@ -17,6 +17,21 @@ export const PHASE_NAME: Record<LeakPhase, string> = {
   drain: 'Draining',
   spin: 'Spinning',
 }
+/** The same where six of them share the width of a phone. */
+export const PHASE_SHORT: Record<LeakPhase, string> = {
+  'idle-taps-on': 'Idle',
+  fill: 'Fill',
+  hold: 'Hold',
+  'wash-motion': 'Wash',
+  drain: 'Drain',
+  spin: 'Spin',
+}
+export const SEEN_MARK: Record<PhaseSeen, string> = {
+  wet: '● wet',
+  dry: 'dry',
+  'not-tried': '–',
+  'not-said': '–',
+}
 export const SEEN_WORD: Record<PhaseSeen, string> = {
   wet: 'wet',
   dry: 'dry',

@@ -90,6 +90,25 @@ export function cellText(
   }
 }
 
+/** What matters of the state in one line: the mains, the water, and a pump that burns. */
+export function stateInShort(
+  machine: MachineSpec,
+  state: MachineState,
+  units: UnitSystem,
+  nowMs: number,
+): string {
+  const mains = state.disputed.includes('mains') ? 'mains: two answers' : (state.mains ?? 'mains not said')
+  const water = cellText('water', machine, state, units, nowMs)
+  const inside =
+    water === 'empty'
+      ? water
+      : water === 'not known' || water === 'two answers'
+        ? `water ${water}`
+        : `${water} in`
+  const pump = pumpWaitMin(state, nowMs) >= 1 ? ', pump hot' : ''
+  return `${mains}, ${inside}${pump}`
+}
+
 function tapsText(machine: MachineSpec, state: MachineState): string {
   const words = machine.valve.taps.map((tap) => state.taps[tap])
   if (words.every((word) => word === words[0])) return words[0] ?? 'not said'

@@ -1,7 +1,21 @@
-import { LEAK_PHASES, type LeakPhase, type LeakPlace, type LeakView } from '@brendik/core'
-import { outcomeWord, PHASE_NAME, placeWord, SEEN_WORD } from '../../words/locateText.ts'
+import { LEAK_PHASES, type LeakPhase, type LeakPlace, type LeakView, type PhaseSeen } from '@brendik/core'
+import {
+  outcomeWord,
+  PHASE_NAME,
+  PHASE_SHORT,
+  placeWord,
+  SEEN_MARK,
+  SEEN_WORD,
+} from '../../words/locateText.ts'
 import type { Space } from '../visit/index.ts'
 import { keptIn } from './keepLeakLooks.ts'
+
+const TONE: Record<PhaseSeen, string> = {
+  wet: 'font-bold text-water',
+  dry: 'font-semibold text-good',
+  'not-tried': 'text-soft',
+  'not-said': 'text-soft',
+}
 
 /** The phases of the leak test in their order, each with what it showed; a press opens its watch. */
 export function PhaseStrip({
@@ -19,7 +33,7 @@ export function PhaseStrip({
   return (
     <ul
       aria-label="Phases of the leak test"
-      className="grid grid-cols-3 border-line border-b bg-face md:grid-cols-6 [&>li]:border-line [&>li]:border-r [&>li]:max-md:border-b"
+      className="grid grid-cols-6 border-line border-b bg-face [&>li]:border-line [&>li]:border-r [&>li:last-child]:border-r-0"
     >
       {LEAK_PHASES.map((phase) => {
         const seen = view.found.phases[phase]
@@ -35,27 +49,25 @@ export function PhaseStrip({
             <button
               type="button"
               onClick={() => onOpen(phase)}
-              className={`flex h-full min-h-[76px] w-full cursor-pointer flex-col justify-center px-3 py-1.5 text-left leading-tight hover:bg-ground ${now === phase ? 'bg-band' : ''}`}
+              className={`flex h-full min-h-14 w-full cursor-pointer flex-col justify-center px-1 py-1.5 text-center leading-tight hover:bg-ground md:min-h-[76px] md:px-3 md:text-left ${now === phase ? 'bg-band' : ''}`}
             >
-              <span className="text-sm text-soft">{PHASE_NAME[phase]}</span>
-              <span
-                className={
-                  seen === 'wet'
-                    ? 'font-bold text-water'
-                    : seen === 'dry'
-                      ? 'font-semibold text-good'
-                      : 'text-soft'
-                }
-              >
-                {seen === 'wet' && <span aria-hidden="true">● </span>}
-                {seen === 'wet' && amount && <span className="sr-only">wet, </span>}
-                {says}
+              <span aria-hidden="true" className="md:hidden">
+                <span className="block text-[13px] text-soft">{PHASE_SHORT[phase]}</span>
+                <span className={TONE[seen]}>{SEEN_MARK[seen]}</span>
               </span>
-              {seen === 'wet' && place !== undefined && (
-                <span className="text-sm text-water">
-                  {placeWord(place as LeakPlace).replace('floor, ', '')}
+              <span className="flex flex-col max-md:sr-only">
+                <span className="text-sm text-soft">{PHASE_NAME[phase]}</span>
+                <span className={TONE[seen]}>
+                  {seen === 'wet' && <span aria-hidden="true">● </span>}
+                  {seen === 'wet' && amount && <span className="sr-only">wet, </span>}
+                  {says}
                 </span>
-              )}
+                {seen === 'wet' && place !== undefined && (
+                  <span className="text-sm text-water">
+                    {placeWord(place as LeakPlace).replace('floor, ', '')}
+                  </span>
+                )}
+              </span>
             </button>
           </li>
         )

@@ -31,21 +31,27 @@ export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
 export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
   const [open, setOpen] = useState(false)
   return (
-    <div className="border-b border-line bg-face md:hidden">
+    <>
       <button
         type="button"
         aria-haspopup="dialog"
-        className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 px-4"
+        className="flex min-h-12 min-w-0 flex-1 cursor-pointer items-center gap-2 px-4 text-left whitespace-nowrap"
         onClick={() => setOpen(true)}
       >
-        <span className="font-semibold">
+        <span className="truncate font-semibold">
           {at ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}` : 'The whole visit'}
         </span>
-        <span className="text-sm text-soft">
-          {at && statusOf(space.said, at) !== 'open' && (
-            <span className="mr-3 font-semibold text-good">{STATUS_WORD[statusOf(space.said, at)]}</span>
-          )}
-          stages ▾
+        {at && statusOf(space.said, at) !== 'open' && (
+          <span
+            className="font-semibold text-good"
+            role="img"
+            aria-label={STATUS_WORD[statusOf(space.said, at)]}
+          >
+            {MARK[statusOf(space.said, at)]}
+          </span>
+        )}
+        <span className="text-soft" role="img" aria-label="stages">
+          ▾
         </span>
       </button>
       <Sheet open={open} title="Stages" onClose={() => setOpen(false)}>
@@ -53,7 +59,7 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
           <StageList space={space} at={at} />
         </nav>
       </Sheet>
-    </div>
+    </>
   )
 }
 

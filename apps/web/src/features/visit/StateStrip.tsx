@@ -1,11 +1,33 @@
 import { dangersOf } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
-import { CELL_NAME, cellText, STRIP_CELLS } from '../../words/stateText.ts'
+import { CELL_NAME, cellText, STRIP_CELLS, stateInShort } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
 
-/** The machine as it stands, always in sight; each part is set by a touch, and turns loud when it can hurt. */
-export function StateStrip({ space }: { space: Space }) {
+/** For the hand: what matters of the machine's state in one line; a touch unfolds the strip below it. */
+export function StateFold({ space, open, onToggle }: { space: Space; open: boolean; onToggle: () => void }) {
+  const { units } = usePrefs()
+  const nowMs = useNowMs(20_000, true)
+  const machine = space.visit.machine.spec
+  const loud = dangersOf(machine, space.state).some(({ caution }) => !caution)
+  return (
+    <button
+      type="button"
+      aria-expanded={open}
+      aria-label={`State of the machine: ${stateInShort(machine, space.state, units, nowMs)}`}
+      className={`flex min-h-12 max-w-[62%] shrink-0 cursor-pointer items-center gap-2 border-l border-line px-4 text-right leading-tight font-semibold ${loud ? 'bg-stop text-face' : ''}`}
+      onClick={onToggle}
+    >
+      <span>{stateInShort(machine, space.state, units, nowMs)}</span>
+      <span className={loud ? '' : 'text-soft'} aria-hidden="true">
+        {open ? '▴' : '▾'}
+      </span>
+    </button>
+  )
+}
+
+/** The machine as it stands; each part is set by a touch, and turns loud when it can hurt. On the phone it is folded unless `open`; what is dangerous is said all the same. */
+export function StateStrip({ space, open }: { space: Space; open: boolean }) {
   const { units } = usePrefs()
   const nowMs = useNowMs(20_000, true)
   const { visit, state } = space
@@ -19,7 +41,9 @@ export function StateStrip({ space }: { space: Space }) {
     dangers.some(({ field, caution }) => caution && field === cell)
   return (
     <section aria-label="State of the machine">
-      <ul className="grid grid-cols-3 border-b border-line bg-face md:grid-cols-6">
+      <ul
+        className={`grid-cols-3 border-b border-line bg-face md:grid md:grid-cols-6 ${open ? 'grid' : 'hidden'}`}
+      >
         {STRIP_CELLS.map((cell, i) => {
           const text = cellText(cell, machine, state, units, nowMs)
           const unsure = text.endsWith('not said') || text === 'not known' || text === 'two answers'
