@@ -44,7 +44,7 @@ test('a visit is planned for another day, found there, and moved', async ({ page
   await page.getByLabel(/in the customer’s words/).fill('Planned ahead')
   await page.getByLabel('When').fill(at(2))
   await page.getByRole('button', { name: /Plan the visit/ }).click()
-  await expect(page).toHaveURL(/day=2$/)
+  await expect(page).toHaveURL(new RegExp(`day=${at(2).slice(0, 10)}$`))
   await page
     .locator('ol')
     .getByRole('link', { name: /Planned ahead/ })
@@ -57,8 +57,48 @@ test('a visit is planned for another day, found there, and moved', async ({ page
     .fill('Planned and moved')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('heading', { name: 'Planned and moved' })).toBeVisible()
-  await page.goto(`${world.url}/?day=3`)
+  await page.goto(`${world.url}/?day=${at(3).slice(0, 10)}`)
   await expect(page.locator('ol').getByRole('link', { name: /9:15.*Planned and moved/ })).toBeVisible()
+})
+
+test('a full day is searched, says where now is, and is found again where it was left', async ({
+  page,
+  world,
+}) => {
+  await page.goto(world.url)
+  const link = page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first()
+  const visit = (await link.getAttribute('href')) as string
+  const { machine, site } = await (await page.request.get(`${world.url}/api${visit}`)).json()
+  const day = new Date()
+  for (let i = 0; i < 20; i++) {
+    day.setHours(23, 30 + i, 0, 0)
+    const put = await page.request.put(`${world.url}/api/visits/${crypto.randomUUID()}`, {
+      data: {
+        machineId: machine.id,
+        siteId: site.id,
+        dueAtMs: Math.min(day.getTime(), new Date().setHours(23, 59, 59, 0)),
+        complaint: `Call ${String.fromCharCode(97 + i)}${i}`,
+        putId: crypto.randomUUID(),
+      },
+    })
+    expect(put.status()).toBe(200)
+  }
+  await page.reload()
+  const last = page.locator('ol').getByRole('link', { name: /Call t19/ })
+  await expect(last).toBeAttached()
+  await expect(page.locator('ol').getByText(/^now, \d+:\d\d/)).toHaveCount(1)
+  await last.scrollIntoViewIfNeeded()
+  const left = await page.locator('main').evaluate((main) => main.scrollTop)
+  expect(left).toBeGreaterThan(300)
+  await last.click()
+  await expect(page.getByRole('heading', { name: 'Call t19' })).toBeVisible()
+  await expect(page).toHaveTitle(/Mill Yard.* – Brendik/)
+  // One press of Back, and the list is where it was.
+  await page.goBack()
+  await expect(last).toBeInViewport()
+  expect(await page.locator('main').evaluate((main) => main.scrollTop)).toBe(left)
+  await page.getByLabel(/^Search these/).fill('mill t19')
+  await expect(page.locator('ol').getByRole('link', { name: /Mill Yard/ })).toHaveCount(1)
 })
 
 test('the tech sheet is noted on arrival, and its band judges the winding', async ({ page, world }) => {

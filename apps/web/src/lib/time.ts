@@ -1,3 +1,9 @@
+import { format, isSameDay } from 'date-fns'
+
+/** Where a day's visits are; today is the front page. */
+export const dayAddress = (day: Date, today: Date): string =>
+  isSameDay(day, today) ? '/' : `/?day=${format(day, 'yyyy-MM-dd')}`
+
 /** 62.4 → { main: "1:02", tenth: "4" }; beyond an hour 1:00:02. */
 export function clockParts(seconds: number): { main: string; tenth: string } {
   const tenths = Math.max(0, Math.floor(seconds * 10 + 1e-6))

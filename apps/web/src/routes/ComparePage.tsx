@@ -6,6 +6,7 @@ import { type OpenedRun, runQuery, visitQuery } from '../api/queries.ts'
 import { bandOf, type Trace, traceOf } from '../charts/chartModel.ts'
 import { LevelChart } from '../charts/LevelChart.tsx'
 import { useExpected } from '../features/run/index.ts'
+import { newId } from '../lib/newId.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { durationText } from '../lib/time.ts'
 import { figure, unitOf } from '../lib/units.ts'
@@ -43,7 +44,7 @@ export function ComparePage() {
   }))
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title={`${visit.data.site.name}, two runs`}>
         <Link
           to={`/visits/${visitId}`}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
@@ -91,6 +92,23 @@ export function ComparePage() {
               <Figures run={which === 'a' ? a.data : (b.data ?? null)} />
             </div>
           ))}
+          {bId === '' && (
+            <p className="border-watch border-l-4 bg-watch-face px-3 py-2">
+              There is no other {kind} in this visit.{' '}
+              <Link
+                to={`/runs/${newId()}?visit=${visitId}&kind=${kind}`}
+                className="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
+              >
+                Time another
+              </Link>
+            </p>
+          )}
+          <Link
+            to={`/visits/${visitId}`}
+            className="flex min-h-12 items-center text-water underline underline-offset-4"
+          >
+            Back to the visit
+          </Link>
         </aside>
       </div>
     </div>

@@ -1,24 +1,29 @@
 import type { HosesDue, VisitSummary } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { addDays, format, startOfDay } from 'date-fns'
+import { addDays, differenceInCalendarDays, format, isValid, parseISO, startOfDay } from 'date-fns'
+import { Fragment, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayQuery, untilVerdicts } from '../api/queries.ts'
 import { useWho } from '../features/door/index.ts'
 import { useRecords } from '../features/records/index.ts'
 import { keptVisits, RunningRuns, RunResultLine, withKeptVisits } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
+import { dayAddress } from '../lib/time.ts'
+import { useKeptScroll } from '../lib/useKeptScroll.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { useOutbox } from '../outbox/useOutbox.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
+import { Field } from '../ui/Field.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
 /** Today's visits, and above all a run that is still running. */
 export function DayPage() {
   const [params] = useSearchParams()
   const nowMs = useNowMs(30_000, true)
-  const shift = Number(params.get('day') ?? 0) || 0
-  const day = addDays(startOfDay(nowMs), shift)
+  const today = startOfDay(nowMs)
+  const day = dayOf(params.get('day')) ?? today
+  const shift = differenceInCalendarDays(day, today)
   const { data, error, isPending } = useQuery({
     ...dayQuery(day.getTime(), addDays(day, 1).getTime()),
     refetchInterval: ({ state: { data } }) =>
@@ -32,10 +37,14 @@ export function DayPage() {
   const open = shift === 0 ? (data?.stillOpen ?? []) : []
   const hoses = shift >= 0 ? (data?.hosesDue ?? []) : []
   const next = visits.find((visit) => visit.closedAtMs === null) ?? null
+  const [words, setWords] = useState('')
+  const shown = visits.filter((visit) => hasWords(visit, words))
+  const firstToCome = shift === 0 ? shown.find((visit) => visit.dueAtMs > nowMs) : undefined
+  const list = useKeptScroll(!isPending)
   const who = useWho()
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title={format(day, 'EEEE, d MMMM')}>
         <h1 className="min-w-0 flex-1 leading-tight font-semibold">
           <span className="max-md:hidden">{format(day, 'EEEE, d MMMM')}</span>
           <span className="text-sm whitespace-nowrap md:hidden">
@@ -46,7 +55,7 @@ export function DayPage() {
         </h1>
         <nav aria-label="Days" className="flex self-stretch">
           <Link
-            to={`/?day=${shift - 1}`}
+            to={dayAddress(addDays(day, -1), today)}
             className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm"
             aria-label="Day before"
           >
@@ -58,7 +67,7 @@ export function DayPage() {
             </Link>
           )}
           <Link
-            to={`/?day=${shift + 1}`}
+            to={dayAddress(addDays(day, 1), today)}
             className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm"
             aria-label="Day after"
           >
@@ -72,7 +81,22 @@ export function DayPage() {
           {error.message}
         </p>
       )}
-      <main className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[148px]">
+      <main ref={list} className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[148px]">
+        {visits.length > MANY && (
+          <div className="pt-4">
+            <Field label={`Search these ${visits.length} visits: place, machine or complaint`}>
+              {(props) => (
+                <input
+                  {...props}
+                  type="search"
+                  value={words}
+                  onChange={(event) => setWords(event.target.value)}
+                />
+              )}
+            </Field>
+            {shown.length === 0 && <p className="py-4 text-soft">None of this day. Take a word away.</p>}
+          </div>
+        )}
         {isPending && !error && <p className="py-6 text-soft">Reading the day.</p>}
         {data && visits.length === 0 && open.length === 0 && (
           <p className="py-8 text-xl">
@@ -81,11 +105,14 @@ export function DayPage() {
           </p>
         )}
         <ol aria-label="Visits of the day">
-          {visits.map((visit) => (
-            <li key={visit.id} className="border-b border-line">
-              <VisitLine visit={visit} next={visit.id === next?.id} at={format(visit.dueAtMs, 'H:mm')} />
-              {visit.id === next?.id && <TimeIt visit={visit} />}
-            </li>
+          {shown.map((visit) => (
+            <Fragment key={visit.id}>
+              {visit === firstToCome && <NowMark nowMs={nowMs} />}
+              <li className="border-b border-line">
+                <VisitLine visit={visit} next={visit.id === next?.id} at={format(visit.dueAtMs, 'H:mm')} />
+                {visit.id === next?.id && <TimeIt visit={visit} />}
+              </li>
+            </Fragment>
           ))}
         </ol>
         {open.length > 0 && (
@@ -128,6 +155,36 @@ export function DayPage() {
         ))}
       </ActionBar>
     </div>
+  )
+}
+
+/** From so many visits on a day they can be searched. */
+const MANY = 12
+
+/** A day as the address has it, 2026-11-28; null for anything else. */
+function dayOf(text: string | null): Date | null {
+  const day = /^\d{4}-\d\d-\d\d$/.test(text ?? '') ? parseISO(text as string) : null
+  return day && isValid(day) ? day : null
+}
+
+/** Every word begins a word of the place, the machine or the complaint. */
+function hasWords(visit: VisitSummary, words: string): boolean {
+  const of = `${visit.siteName} ${visit.machineLabel} ${visit.complaint}`
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => of.some((own) => own.startsWith(word)))
+}
+
+/** Between what is past and what is to come. */
+function NowMark({ nowMs }: { nowMs: number }) {
+  return (
+    <li className="flex items-center gap-3 py-1 text-sm font-semibold text-water">
+      now, {format(nowMs, 'H:mm')}
+      <span className="h-0.5 flex-1 bg-water" aria-hidden="true" />
+    </li>
   )
 }
 

@@ -21,7 +21,7 @@ export function LogbookPage() {
   const lines = data?.pages.flatMap((page) => page.lines) ?? []
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title="Logbook">
         <h1 className="truncate font-semibold">Logbook</h1>
       </TopBar>
       <search className="border-b border-line bg-face px-4 py-3 md:px-[148px]">

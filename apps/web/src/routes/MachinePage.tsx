@@ -21,7 +21,7 @@ export function MachinePage() {
   if (!data) return <Message>Opening the machine.</Message>
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title={data.spec.label}>
         <h1 className="truncate font-semibold">{data.spec.label}</h1>
       </TopBar>
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">

@@ -1,6 +1,6 @@
 import { type CheckId, checkFacts, familyDefaults, type KnownMachine, type MachineSpec } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { differenceInCalendarDays, format } from 'date-fns'
+import { format } from 'date-fns'
 import { useDeferredValue, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { MOST_MACHINES, machinesQuery } from '../api/queries.ts'
@@ -16,6 +16,7 @@ import {
 import { keepMachine, keepSite, keepVisit, useRecords } from '../features/records/index.ts'
 import { type Appointment, AppointmentFields, keepLooks } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
+import { dayAddress } from '../lib/time.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'
 import { FormPage } from '../ui/FormPage.tsx'
@@ -80,7 +81,7 @@ function WhichMachine({
   })
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title="Which machine?">
         <h1 className="truncate font-semibold">Which machine?</h1>
       </TopBar>
       <main className="min-h-0 flex-1 overflow-y-auto px-4 py-3 md:px-[148px]">
@@ -151,7 +152,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
   }
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title="What is wrong?">
         <h1 className="truncate font-semibold">
           {machine.siteName} <span className="font-normal text-soft">{machine.spec.label}</span>
         </h1>
@@ -207,7 +208,7 @@ function keepComplaint(visitId: string, value: string): void {
 /** A visit that is due later is found on its day; one that starts now is opened. */
 function afterStart(visitId: string, dueAtMs: number | null): string {
   if (dueAtMs === null) return `/visits/${visitId}/arrive`
-  return `/?day=${differenceInCalendarDays(dueAtMs, Date.now())}`
+  return dayAddress(new Date(dueAtMs), new Date())
 }
 
 /** Machine, place, complaint: what is not known yet is entered here. */

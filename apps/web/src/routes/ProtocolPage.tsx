@@ -62,7 +62,7 @@ function ProtocolOf({
     `/runs/${newId()}?visit=${visit.id}&protocol=${protocol.id}&step=${step}&tap=${slowTap}`
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title={`${protocol.name}, ${visit.site.name}`}>
         <Link
           to={`/visits/${visit.id}`}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"

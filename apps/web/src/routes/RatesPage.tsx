@@ -25,7 +25,7 @@ export function RatesPage() {
   const linkTo = (calc: CalculatorId) => `/rates?calc=${calc}${visitId ? `&visit=${visitId}` : ''}`
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title={`${facts.name}, Rates`}>
         {visit.data ? (
           <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 items-center self-stretch">
             <span className="truncate font-semibold">Rates &amp; rules</span>

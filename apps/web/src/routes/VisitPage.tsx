@@ -10,6 +10,7 @@ import {
   GateNotice,
   KnownFacts,
   Looks,
+  PrintedHead,
   RunList,
   useSpace,
 } from '../features/visit/index.ts'
@@ -48,6 +49,7 @@ export function VisitPage() {
     <>
       <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
         <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
+          <PrintedHead space={space} />
           <div className="flex items-start justify-between gap-4">
             <h1 className="py-5 text-2xl leading-snug">
               {visit.complaint || <span className="text-soft">No complaint noted.</span>}

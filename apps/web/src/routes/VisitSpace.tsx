@@ -16,7 +16,7 @@ import {
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
-import { isStage } from '../words/stageText.ts'
+import { isStage, STAGE_NAME } from '../words/stageText.ts'
 import type { StateCellId } from '../words/stateText.ts'
 
 /** One workspace for a visit: the state of the machine above, the stages at the side, one of them open. */
@@ -36,7 +36,7 @@ export function VisitSpace() {
   if (!visit || !space) return <Message>Opening the visit.</Message>
   return (
     <div className="flex h-full flex-col">
-      <TopBar switchesOnPhone={false}>
+      <TopBar title={`${at ? STAGE_NAME[at] : 'Visit'}, ${visit.site.name}`} switchesOnPhone={false}>
         <Link
           to={`/visits/${visitId}`}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"

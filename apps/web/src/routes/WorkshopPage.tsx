@@ -8,7 +8,7 @@ export function WorkshopPage() {
   const who = useWho()
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title={who.workshopName}>
         <h1 className="truncate font-semibold">{who.workshopName}</h1>
       </TopBar>
       <main className="min-h-0 flex-1">

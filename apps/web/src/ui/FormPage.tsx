@@ -23,7 +23,7 @@ export function FormPage({
 }) {
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
+      <TopBar title={title}>
         <h1 className="truncate font-semibold">{title}</h1>
       </TopBar>
       <main className="min-h-0 flex-1 overflow-y-auto px-4 py-5 md:px-[170px]">{children}</main>

@@ -15,13 +15,17 @@ export function Sheet({
   children: ReactNode
 }) {
   const before = useRef<Element | null>(null)
-  before.current ??= document.activeElement
+  const wasOpen = useRef(false)
+  if (open && !wasOpen.current) before.current = document.activeElement
+  wasOpen.current = open
   const close = useRef(onClose)
   close.current = onClose
+  // A sheet that waits to be opened is no step: Back from its page must not be pressed twice.
   useEffect(() => {
+    if (!open) return
     const step = openSheetStep(() => close.current())
     return () => closeSheetStep(step)
-  }, [])
+  }, [open])
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>

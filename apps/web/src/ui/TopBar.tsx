@@ -8,10 +8,13 @@ export const TopBarCells = createContext<ReactNode>(null)
 
 /** The head of every screen: the product's plate, where we are, and the two switches of the device, which make room on a phone for what has to be told. */
 export function TopBar({
+  title = null,
   children,
   switchesOnPhone = true,
   home = true,
 }: {
+  /** What the browser’s tab and its history call the page. */
+  title?: string | null
   children?: ReactNode
   switchesOnPhone?: boolean
   /** Whether the plate leads to the day. */
@@ -22,7 +25,11 @@ export function TopBar({
   const cellar = prefs.theme === 'cellar'
   const hide = switchesOnPhone ? '' : 'max-md:hidden'
   return (
-    <header className="group/bar flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5 short:h-12">
+    <header
+      data-head
+      className="group/bar flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5 short:h-12"
+    >
+      <title>{title ? `${title} – Brendik` : 'Brendik'}</title>
       {home ? (
         <Link to="/" className={PLATE}>
           Brendik

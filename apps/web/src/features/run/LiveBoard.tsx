@@ -194,6 +194,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
     <>
       <RunFrame
         visitId={run.meta?.visitId ?? null}
+        named={KIND_WORD[plan.kind]}
         title={run.meta?.siteName ?? ''}
         subtitle={run.meta?.machineLabel ?? ''}
         state={

@@ -7,6 +7,7 @@ import { TopBar } from '../../ui/TopBar.tsx'
 /** The run screen's frame: plate, gauge glass, the one huge thing, chart, what it says, actions under the thumb. */
 export function RunFrame({
   visitId,
+  named,
   title,
   subtitle,
   state,
@@ -18,6 +19,8 @@ export function RunFrame({
   actions,
 }: {
   visitId: string | null
+  /** What kind of run it is. */
+  named: string
   title: string
   subtitle: string
   state: ReactNode
@@ -32,7 +35,7 @@ export function RunFrame({
   const short = useShort()
   return (
     <div className="flex h-full flex-col">
-      <TopBar switchesOnPhone={false}>
+      <TopBar title={`${named}, ${title}`} switchesOnPhone={false}>
         <Link
           to={visitId ? `/visits/${visitId}` : '/'}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"

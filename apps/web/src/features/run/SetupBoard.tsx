@@ -156,6 +156,7 @@ export function SetupBoard({
   return (
     <RunFrame
       visitId={visit.id}
+      named={KIND_WORD[plan.kind]}
       title={visit.site.name}
       subtitle={visit.machine.spec.label}
       state={null}
