@@ -29,7 +29,11 @@ export interface Loss {
   curve: { tS: number[]; levelMm: number[] }
 }
 
-/** Mean loss of a run with its errors, and whether the level moved at all. */
+/**
+ * Mean loss of a run in which water stands, with its errors, and whether the level moved at all.
+ * @param series - Levels, mm above the port, against s. @param perBlock - Readings that were joined into one point.
+ * @throws {RangeError} With fewer than three levels.
+ */
 export function lossOf(tub: TubGeometry, series: LevelSeries, source: ReadingSource, perBlock: number): Loss {
   const noise = NOISE[source]
   const n = series.tS.length

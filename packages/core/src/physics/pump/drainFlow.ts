@@ -9,6 +9,7 @@ export type DrainDrive = { kind: 'pump'; curve: PumpCurve } | { kind: 'gravity';
  * Flow at which head gained equals lift plus loss, m³/s; 0 when the drive cannot lift that far.
  * @param liftM - Hose end (or vented crest) above the water, m; negative when the end lies lower.
  * @param viscosityM2S - Kinematic viscosity, m²/s.
+ * @throws {RangeError} If nothing on the way resists, so that no flow balances the head.
  */
 export function drainFlowM3S(
   drive: DrainDrive,

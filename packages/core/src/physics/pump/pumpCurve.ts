@@ -30,7 +30,11 @@ export function pumpThroughThreePoints(
   return { kind: 'power', shutoffHeadM, rSPerM: (shutoffHeadM - head1M) / flow1M3S ** exponent, exponent }
 }
 
-/** Head at a flow, m; beyond the last point of a `points` curve its last line goes on. `flowM3S` in m³/s. */
+/**
+ * Head at a flow, m; beyond the last point of a `points` curve its last line goes on.
+ * @param flowM3S - m³/s.
+ * @throws {RangeError} If a `points` curve has fewer than two.
+ */
 export function pumpHeadM(curve: PumpCurve, flowM3S: number): number {
   if (curve.kind === 'power')
     return curve.shutoffHeadM - curve.rSPerM * Math.max(0, flowM3S) ** curve.exponent
@@ -46,6 +50,7 @@ export function pumpHeadM(curve: PumpCurve, flowM3S: number): number {
 /**
  * The same pump at another speed, by the affinity laws (Q ~ n, H ~ n²; Hydraulic Institute, from memory).
  * @param speedRatio - New speed ÷ old speed, above 0.
+ * @throws {RangeError} If the ratio is not above 0.
  */
 export function pumpAtSpeed(curve: PumpCurve, speedRatio: number): PumpCurve {
   if (!(speedRatio > 0)) throw new RangeError(`pump speed ratio: expected above 0, got ${speedRatio}`)

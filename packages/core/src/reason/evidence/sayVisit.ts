@@ -155,6 +155,7 @@ function sayRunBack(back: NonNullable<VisitSays['runBack']>, text: VisitText): s
     : null
 }
 
+/** Where the inlet loses its flow, in a sentence, and what to do next. */
 export function sayFill(fill: FillWeighing): string {
   if (fill.cleanFirst && fill.verdict !== 'none')
     return `The ${fill.tap} screen is dirty: clean it, then time the ${fill.tap} fill again.`
@@ -237,6 +238,7 @@ function sayLeakHeight(height: NonNullable<VisitSays['leakHeight']>, text: Visit
   return `The leak lies between ${text.height(height.lo)} and ${text.height(height.hi)} by ${from}${laws}.`
 }
 
+/** Weak pump or restricted path, in a sentence. */
 export function sayDrain(drain: DrainWeighing, text: VisitText = METRIC_VISIT): string {
   const head = `${text.head(drain.head.withPrior.value)} (${text.head(drain.head.withPrior.lo)} to ${text.head(drain.head.withPrior.hi)}) of ${text.head(drain.nominalHeadM)}`
   const times = drain.path.withPrior.value.toFixed(1)

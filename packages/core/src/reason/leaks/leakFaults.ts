@@ -192,6 +192,7 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
   }),
 ]
 
+/** What is held of one leak. */
 export function leakFault(id: LeakFaultId): LeakFault {
   return LEAK_FAULTS[LEAK_FAULT_IDS.indexOf(id)] as LeakFault
 }

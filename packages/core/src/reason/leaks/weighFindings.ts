@@ -176,6 +176,7 @@ function placePieces(
   return pieces
 }
 
+/** Where water was seen, as a sentence has it: "on the floor centre", "tub wall". */
 export function placeWord(place: LeakPlace): string {
   const facts = checkFacts('leak.place')
   const word = facts.kind === 'choice' ? facts.outcomes.find((o) => o.value === place)?.word : null

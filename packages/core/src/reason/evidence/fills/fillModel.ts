@@ -42,6 +42,7 @@ export interface Inlet {
   tubBias: number
   throttlesByHalf: boolean
 }
+/** One healthy inlet of this machine at this place, drawn from all that is not known about it. */
 export function drawInlet(machine: MachineSpec, site: SiteSpec, random: RandomSource): Inlet {
   const { staticKpa, ratedLMin } = HEALTHY_SUPPLY
   // Both taps hang on one house supply; the hot side comes through the heater.
@@ -118,6 +119,7 @@ function changed(machine: Inlet, tap: Tap, change: Partial<Side>): Inlet {
   return { ...machine, [tap]: { ...machine[tap], ...change } }
 }
 
+/** Flow through one side with its tap as it stands, L/min. */
 export function sideFlow(side: Side): number {
   return supplyFlowLMin(side, side)
 }
@@ -134,6 +136,7 @@ function throttled(side: Side, flowLMin: number, byHalf: boolean): Side {
   return { ...side, tapK: side.tapK * (open / target) ** 2 }
 }
 
+/** Flow through a side with its tap throttled, L/min; throttled against the fill that was timed, or the side's own flow where none was. */
 export function throttledFlow(m: Inlet, side: Tap, data: FillData): number {
   const seen = data.fill[side]
   const flow = seen ? Math.exp(seen.ln) : sideFlow(m[side])

@@ -6,6 +6,7 @@ import { ACT_WORDS, type VisitAct } from './acts.ts'
 /** An act as an entry of a visit: topic `act:<id>`, value "cleaned inlet-screen cold"; taken back by an entry with no value. */
 export const ACT_TOPIC = /^act:[0-9a-f-]{36}$/
 
+/** An act as the value of its entry, as `actsOfEntries` reads it. */
 export function actValue({ what, part, tap }: Omit<VisitAct, 'atMs'>): string {
   return [what, part, ...(tap ? [tap] : [])].join(' ')
 }
