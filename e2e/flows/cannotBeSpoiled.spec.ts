@@ -263,3 +263,19 @@ test('on the phone the answer to a pressed complaint stands under it', async ({ 
   const [asked, answered] = [await box(complaint), await box(worth)]
   expect(answered.y - (asked.y + asked.height)).toBeLessThan(40)
 })
+
+test('a page that cannot compute says so, instead of waiting for figures that never come', async ({
+  page,
+  world,
+}) => {
+  await page.route('**/computeWorker*', (route) => route.abort())
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: PLACE }).click()
+  await expect(page.getByRole('heading', { name: /long-drain fault/ })).toBeVisible()
+  const cell = page.getByRole('button', { name: /^Some figures could not be computed/ })
+  await expect(cell).toBeVisible()
+  await page.unroute('**/computeWorker*')
+  await cell.click()
+  await expect(page.getByRole('region', { name: 'Pump or path' })).toBeVisible()
+  await expect(cell).toHaveCount(0)
+})

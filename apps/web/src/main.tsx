@@ -7,7 +7,7 @@ import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError } from './api/client.ts'
 import { Door } from './features/door/index.ts'
-import { NewVersionCell, WaitingCell } from './features/waiting/index.ts'
+import { ComputeCell, NewVersionCell, WaitingCell } from './features/waiting/index.ts'
 import { openOutbox } from './outbox/outbox.ts'
 import { startSender } from './outbox/sender.ts'
 import { readWho } from './outbox/who.ts'
@@ -115,6 +115,7 @@ const router = createBrowserRouter([
 
 const cells = (
   <>
+    <ComputeCell />
     <NewVersionCell />
     <WaitingCell />
   </>

@@ -11,6 +11,7 @@ import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { clockText, durationText } from '../../lib/time.ts'
+import { useNowMs } from '../../lib/useNowMs.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { PHASE_NAME, placeWord } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
@@ -54,7 +55,8 @@ export function WatchSheet({
   const places = keptIn(space, 'leak.place', phase)
   const amount = keptIn(space, 'leak.amount', phase).at(-1)?.value
   const running = watching.watch?.phase === phase ? watching.watch : null
-  const leftS = running ? watchS - (watching.nowMs - running.startedAtMs) / 1000 : watchS
+  const nowMs = useNowMs(250, running !== null)
+  const leftS = running ? watchS - Math.max(0, nowMs - running.startedAtMs) / 1000 : watchS
   const over = running !== null && leftS <= 0
   useEffect(() => {
     if (over) navigator.vibrate?.(200)

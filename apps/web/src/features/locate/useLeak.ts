@@ -9,9 +9,9 @@ import {
   WORKED_ON,
 } from '@brendik/core'
 import { useQueries } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
 import { type OpenedRun, runQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
+import { useComputed } from '../../workers/useComputed.ts'
 import { judgedRuns, observationsOf } from '../together/index.ts'
 import type { Space } from '../visit/index.ts'
 
@@ -40,7 +40,6 @@ const leakMarked = (run: OpenedRun): boolean =>
 /** Everything the ladder says, computed in the worker; null until it is there. */
 export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }[]): LeakView | null {
   const { visit, state } = space
-  const [view, setView] = useState<LeakView | null>(null)
   const { builtYear } = visit.machine.record
   const leakCase: LeakCaseOfVisit = {
     machine: visit.machine.spec,
@@ -56,15 +55,5 @@ export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }
     leakSeen: [...new Set(runs.filter(({ run }) => leakMarked(run)).map(({ phase }) => phase))],
     panelsOpen: state.panels === 'open',
   }
-  const key = JSON.stringify(leakCase)
-  useEffect(() => {
-    let stale = false
-    compute.leak(JSON.parse(key)).then((answer) => {
-      if (!stale) setView(answer)
-    })
-    return () => {
-      stale = true
-    }
-  }, [key])
-  return view
+  return useComputed(JSON.stringify(leakCase), () => compute.leak(leakCase))
 }

@@ -11,12 +11,10 @@ const noteOf = (visitId: string) => `watch ${visitId}`
 /** The timed watch of a visit: by wall time and kept on the device, so that it goes on through sleep and reload. */
 export function useWatch(visitId: string): {
   watch: Watch | null
-  nowMs: number
   start: (phase: LeakPhase) => void
   stop: () => void
 } {
   const [watch, setWatch] = useState<Watch | null>(null)
-  const [nowMs, setNowMs] = useState(Date.now())
   const touched = useRef(false)
   useEffect(() => {
     readNote<Watch>(noteOf(visitId)).then(
@@ -26,21 +24,14 @@ export function useWatch(visitId: string): {
       () => {},
     )
   }, [visitId])
-  useEffect(() => {
-    if (!watch) return
-    const tick = setInterval(() => setNowMs(Date.now()), 250)
-    return () => clearInterval(tick)
-  }, [watch])
   const keep = (next: Watch | null) => {
     touched.current = true
     setWatch(next)
-    setNowMs(Date.now())
     // Without storage the watch still runs, as long as the page stays open.
     writeNote(noteOf(visitId), next).catch(() => {})
   }
   return {
     watch,
-    nowMs,
     start: (phase) => keep({ phase, startedAtMs: Date.now() }),
     stop: () => keep(null),
   }

@@ -1,30 +1,20 @@
 import type { ExpectedRun, RunPlan } from '@brendik/core'
-import { useEffect, useState } from 'react'
 import { compute } from '../../workers/compute.ts'
+import { useComputed } from '../../workers/useComputed.ts'
 
 export interface ExpectedState {
   run: ExpectedRun | null
   problem: string | null
 }
+type Answer = { outcome: 'computed'; run: ExpectedRun } | { outcome: 'impossible'; problem: string }
+const NOTHING: ExpectedState = { run: null, problem: null }
 
 /** The expected run of a plan, computed in the worker; the former one stays on screen until the new one is there. */
 export function useExpected(plan: RunPlan | null): ExpectedState {
-  const [state, setState] = useState<ExpectedState>({ run: null, problem: null })
   const key = plan === null ? '' : JSON.stringify(plan)
-  useEffect(() => {
-    if (key === '') return
-    let stale = false
-    compute.expected(JSON.parse(key) as RunPlan).then((answer) => {
-      if (stale) return
-      setState(
-        answer.outcome === 'computed'
-          ? { run: answer.run, problem: null }
-          : { run: null, problem: answer.problem },
-      )
-    })
-    return () => {
-      stale = true
-    }
-  }, [key])
-  return state
+  const answer = useComputed<Answer>(key, async () => await compute.expected(JSON.parse(key) as RunPlan))
+  if (answer === null) return NOTHING
+  return answer.outcome === 'computed'
+    ? { run: answer.run, problem: null }
+    : { run: null, problem: answer.problem }
 }

@@ -7,8 +7,8 @@ import {
   type VisitAnswer,
   type VisitSays,
 } from '@brendik/core'
-import { useEffect, useState } from 'react'
 import { compute } from '../../workers/compute.ts'
+import { useComputed } from '../../workers/useComputed.ts'
 
 /** Finished runs of a visit as the core weighs them. */
 export function judgedRuns(visit: VisitAnswer): JudgedRun[] {
@@ -32,7 +32,6 @@ export function observationsOf(visit: VisitAnswer): Observation[] {
 
 /** What all runs and looks of the visit say together, computed in the worker; null until it is there. */
 export function useTogether(visit: VisitAnswer | undefined): VisitSays | null {
-  const [says, setSays] = useState<VisitSays | null>(null)
   const key = visit
     ? JSON.stringify([
         visit.machine.spec,
@@ -42,18 +41,10 @@ export function useTogether(visit: VisitAnswer | undefined): VisitSays | null {
         actsOfEntries(visit.entries),
       ])
     : ''
-  useEffect(() => {
-    if (key === '') return
-    let stale = false
+  return useComputed<VisitSays>(key, () => {
     const [machine, site, runs, observations, acts] = JSON.parse(key)
-    compute.together(machine, site, runs, observations, acts).then((answer) => {
-      if (!stale) setSays(answer)
-    })
-    return () => {
-      stale = true
-    }
-  }, [key])
-  return says
+    return compute.together(machine, site, runs, observations, acts)
+  })
 }
 
 /** Each finished run as the visit knows it, by its id; as it is by itself while nothing is known of the visit. */

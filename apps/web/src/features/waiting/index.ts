@@ -1,2 +1,3 @@
+export { ComputeCell } from './ComputeCell.tsx'
 export { NewVersionCell } from './NewVersionCell.tsx'
 export { WaitingCell } from './WaitingCell.tsx'
