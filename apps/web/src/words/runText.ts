@@ -58,14 +58,14 @@ export function sentence(saying: Saying, units: UnitSystem): string {
   )
 }
 
-/** A line for lists: "13.8 L/min, takes 1.5 × as long". */
+/** A line for lists: "13.8 L/min, 1.5 × as long". */
 export function shortResult({ analysis, stoppedAtMs }: RunSummary, units: UnitSystem): string {
   if (!analysis) return stoppedAtMs === null ? 'running' : 'being analysed'
   const flow = analysis.quantities.flowLMin
   const leak = analysis.quantities.leakLH
   const head = headline(analysis.saying, 'stopped')
-  const verdict =
-    analysis.verdict === 'within' ? 'within' : head.text.charAt(0).toLowerCase() + head.text.slice(1)
+  const words = head.text.replace(/^Takes /, '')
+  const verdict = analysis.verdict === 'within' ? 'within' : words.charAt(0).toLowerCase() + words.slice(1)
   if (leak && analysis.verdict === 'falling') return `loses ${withUnit(units, 'hourly', leak.value)}`
   return flow && analysis.verdict !== 'no-flow'
     ? `${figure(units, 'flow', flow.value)} ${withUnit(units, 'flow', 0).split(' ')[1]}, ${verdict}`
