@@ -43,8 +43,10 @@ for (const [name, width, height] of [
     await tabTo(page, dialog.getByLabel(/level above the port/))
     await page.keyboard.type('110')
     await press(page, inDialog(/^Keep: /))
-    await expect(acts.getByText(/L are inside\. Get it out, or say what catches it/).first()).toBeVisible()
-    await press(page, button('Say what catches it').first())
+    await expect(
+      acts.getByText(/L are inside\. Get it out, or put a tray or bucket under it/).first(),
+    ).toBeVisible()
+    await press(page, button('Set a tray or bucket').first())
     await press(page, inDialog('Tray or buckets'))
     await tabTo(page, dialog.getByLabel(/It holds/))
     await page.keyboard.type('2')
@@ -65,7 +67,7 @@ for (const [name, width, height] of [
     await press(page, acts.getByRole('button', { name: 'Cap is shut, at its stop' }))
     // Safe is not a word for a machine of which something is not said.
     await press(page, button(/^Done/))
-    await expect(page.getByText('Not said yet: the taps. Set it above.')).toBeVisible()
+    await expect(page.getByText('Not set yet: the taps. Set it above.')).toBeVisible()
     await press(page, button(/^Taps/))
     for (const tap of ['Cold tap', 'Hot tap'])
       await press(page, dialog.getByRole('group', { name: tap }).getByRole('button', { name: 'Shut' }))
@@ -105,7 +107,9 @@ for (const [name, width, height] of [
     const volts = page.getByRole('radio', { name: '230 V' })
     await expect(volts).toBeVisible()
     if (!(await volts.isChecked())) {
-      await expect(page.getByText('not said: read the plate; nothing is judged before')).toBeVisible()
+      await expect(
+        page.getByText('not set: read it off the plate; nothing is judged before that'),
+      ).toBeVisible()
       await tabTo(page, page.getByRole('radio', { name: '120 V' }))
       await page.keyboard.press('ArrowRight')
       await page.keyboard.press('Enter')

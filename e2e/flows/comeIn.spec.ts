@@ -49,10 +49,10 @@ test('a workshop is set up, lets a technician in by a link, and sees nothing of 
   await guest.goto(link)
   await expect(guest.getByRole('alert')).toContainText('This link was used')
 
-  // Put out, the technician is out on the next touch.
+  // With access ended, the technician is out on the next touch.
   await page.reload()
   const line = page.getByRole('region', { name: 'People' }).locator('li', { hasText: 'Guest of ours' })
-  await line.getByRole('button', { name: 'Put out' }).click()
+  await line.getByRole('button', { name: 'End access' }).click()
   await expect(line.getByRole('button', { name: 'Let in again' })).toBeVisible()
   await guest.goto(world.url)
   await expect(guest.getByRole('heading', { name: 'Sign in' })).toBeVisible()

@@ -140,7 +140,7 @@ test('two runs of a visit are laid over each other', async ({ page, world }) => 
   await page.goto(world.url)
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
   await page
-    .getByRole('link', { name: /^Lay over/ })
+    .getByRole('link', { name: /^Compare with/ })
     .nth(1)
     .click()
   await expect(page.getByRole('heading', { name: /The second flows \d+ % more/ })).toBeVisible()
@@ -173,7 +173,7 @@ for (const [name, width, height] of [
     await expect(page.locator('ol').getByText('14 Quarry Lane')).toBeVisible()
     await expectAccessible(page, 'day')
     await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
-    await expect(page.getByText('Lay over').first()).toBeVisible()
+    await expect(page.getByText('Compare with').first()).toBeVisible()
     await expectAccessible(page, 'visit')
     await page.getByRole('link', { name: 'Time a drain' }).click()
     await expect(page.getByText(/nine of ten/)).toBeVisible()

@@ -125,7 +125,7 @@ it('names every field that two may have changed at once, and says its value in t
   expect(fieldName(['spec', 'partHeightsMm', 'drain-hose'])).toBe('Height of: drain hose')
   expect(fieldText(['spec', 'tub', 'depthMm'], 254, 'us')).toBe('10.00 in')
   expect(fieldText(['record', 'techSheet', 'pumpOhm'], [165, 195], 'metric')).toBe('165.0 Ω to 195.0 Ω')
-  expect(fieldText(['spec', 'fillLevelMm'], null, 'metric')).toBe('not said')
+  expect(fieldText(['spec', 'fillLevelMm'], null, 'metric')).toBe('not recorded')
   expect(fieldText(['spec', 'partHeightsMm'], { pump: [-40, -90] }, 'metric')).toBe('pump -40 mm to -90 mm')
 })
 it('says why something was not taken by the name of the field', () => {

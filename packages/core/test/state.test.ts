@@ -280,7 +280,9 @@ describe('gates', () => {
     )
     expect(gate.open).toBe(false)
     expect(gate.blocks.map((b) => b.field)).toEqual(['mains', 'contain'])
-    expect(gate.blocks[1]?.why).toMatch(/^\d+(\.\d)? L are inside\. Get it out, or say what catches it\.$/)
+    expect(gate.blocks[1]?.why).toMatch(
+      /^\d+(\.\d)? L are inside\. Get it out, or put a tray or bucket under it\.$/,
+    )
   })
   it('let no water in and no pump run with the cap open or the machine tipped, and no pump run dry', () => {
     for (const state of all) {

@@ -167,11 +167,11 @@ function Plate({ machine }: { machine: MachineHistory }) {
   const age = record.builtYear === null ? null : new Date().getFullYear() - record.builtYear
   const rows: [string, string][] = [
     ['Family', FAMILY_WORD[spec.family]],
-    ['Make', record.make || 'not said'],
-    ['Model', record.model || 'not said'],
-    ['Serial', record.serial || 'not said'],
-    ['Built', age === null ? 'not said' : `${record.builtYear}, ${age} years`],
-    ['Supply', record.supplyVolts === null ? 'not said' : `${record.supplyVolts} V`],
+    ['Make', record.make || 'not recorded'],
+    ['Model', record.model || 'not recorded'],
+    ['Serial', record.serial || 'not recorded'],
+    ['Built', age === null ? 'not recorded' : `${record.builtYear}, ${age} years`],
+    ['Supply', record.supplyVolts === null ? 'not recorded' : `${record.supplyVolts} V`],
     ['Tub', `${figure(units, 'level', spec.tub.diameterMm)} × ${withUnit(units, 'level', spec.tub.depthMm)}`],
     ['', spec.tub.assumed ? 'assumed from its family' : 'measured'],
     ['Fill hoses seen', seenAtMs === null ? 'not yet' : format(seenAtMs, 'd MMM yyyy')],

@@ -48,7 +48,7 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
         ? unsaidForSafety(space.visit.machine.spec, space.state)
         : []
     if (missing.length > 0)
-      return setUnsaid(`Not said yet: ${missing.map((field) => SAFE_WORD[field]).join(', ')}. Set it above.`)
+      return setUnsaid(`Not set yet: ${missing.map((field) => SAFE_WORD[field]).join(', ')}. Set it above.`)
     setUnsaid(null)
     if (status === to) return void space.say(`status:${stage}`, 'open')
     space.say(`status:${stage}`, to)

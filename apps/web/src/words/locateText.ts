@@ -60,3 +60,16 @@ export function foundInWords(view: LeakView, units: UnitSystem): string {
   const at = height && first.isLeak ? `, at ${withUnit(units, 'level', height.value)}` : ''
   return `${first.name}${two}, ${percent(first.present)}${at}`
 }
+
+/** How much a look is expected to tell, in words: nobody works in bits. */
+export type Worth = 'much' | 'some' | 'little'
+export const WORTH_WORD: Record<Worth, string> = {
+  much: 'tells much',
+  some: 'tells something',
+  little: 'tells a little',
+}
+const MUCH_BITS = 0.5
+const SOME_BITS = 0.15
+export function worthOf({ gainBits }: { gainBits: number }): Worth {
+  return gainBits >= MUCH_BITS ? 'much' : gainBits >= SOME_BITS ? 'some' : 'little'
+}

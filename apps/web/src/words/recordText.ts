@@ -61,7 +61,7 @@ export function fieldName(path: readonly string[]): string {
 export function fieldText(path: readonly string[], value: unknown, units: UnitSystem): string {
   const key = path.join('.')
   const quantity = key.startsWith(HEIGHT_OF) ? 'level' : (FIELDS[key]?.[1] ?? null)
-  if (value === null || value === undefined || value === '') return 'not said'
+  if (value === null || value === undefined || value === '') return 'not recorded'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value)) {
     const parts = value.map((one) => fieldText(path, one, units))

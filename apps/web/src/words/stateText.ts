@@ -73,15 +73,15 @@ export function cellText(
   if (FIELDS_OF[cell].some((field) => state.disputed.includes(field))) return 'two answers'
   switch (cell) {
     case 'mains':
-      return state.mains ?? 'not said'
+      return state.mains ?? 'not set'
     case 'taps':
       return tapsText(machine, state)
     case 'water':
       return waterText(machine, state.water, units)
     case 'panels':
-      return state.panels ?? 'not said'
+      return state.panels ?? 'not set'
     case 'hose-end':
-      return state.hoseEnd ? HOSE_WORD[state.hoseEnd] : 'not said'
+      return state.hoseEnd ? HOSE_WORD[state.hoseEnd] : 'not set'
     case 'pump': {
       const wait = Math.ceil(pumpWaitMin(state, nowMs))
       if (!state.pump) return wait >= 1 ? `maybe hot, ${wait} min` : 'cool'
@@ -97,7 +97,7 @@ export function stateInShort(
   units: UnitSystem,
   nowMs: number,
 ): string {
-  const mains = state.disputed.includes('mains') ? 'mains: two answers' : (state.mains ?? 'mains not said')
+  const mains = state.disputed.includes('mains') ? 'mains: two answers' : (state.mains ?? 'mains not set')
   const water = cellText('water', machine, state, units, nowMs)
   const inside =
     water === 'empty'
@@ -111,11 +111,11 @@ export function stateInShort(
 
 function tapsText(machine: MachineSpec, state: MachineState): string {
   const words = machine.valve.taps.map((tap) => state.taps[tap])
-  if (words.every((word) => word === words[0])) return words[0] ?? 'not said'
+  if (words.every((word) => word === words[0])) return words[0] ?? 'not set'
   // The one that can let water in is what matters.
   const open = machine.valve.taps.find((tap) => state.taps[tap] === 'open')
   if (open) return `${open} open`
-  return `${machine.valve.taps.find((tap) => state.taps[tap] === null)} not said`
+  return `${machine.valve.taps.find((tap) => state.taps[tap] === null)} not set`
 }
 
 export function waterText(machine: MachineSpec, water: WaterInside, units: UnitSystem): string {

@@ -95,7 +95,7 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
       field: state.water.kind === 'unknown' ? 'water' : 'contain',
       why:
         held === null
-          ? `${inside} Get it out, or say what catches it.`
+          ? `${inside} Get it out, or put a tray or bucket under it.`
           : `${inside} What is to catch it holds ${held} L.`,
     })
   }
@@ -271,18 +271,18 @@ export function leftOpen(machine: MachineSpec, state: MachineState): Block[] {
     })
   if (state.cap === 'open') blocks.push({ field: 'cap', why: 'The filter cap is open.' })
   if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: 'It is tipped.' })
-  if (state.mains === null) blocks.push({ field: 'mains', why: 'Plugged in or not: not said.' })
+  if (state.mains === null) blocks.push({ field: 'mains', why: 'Plugged in or not: not set.' })
   if (machine.valve.taps.some((tap) => state.taps[tap] === null))
-    blocks.push({ field: 'taps', why: 'Taps open or shut: not said.' })
+    blocks.push({ field: 'taps', why: 'Taps open or shut: not set.' })
   if (state.hoseEnd !== 'standpipe')
     blocks.push({
       field: 'hose-end',
-      why: state.hoseEnd === null ? 'Where the hose end is: not said.' : 'The hose end is not in the pipe.',
+      why: state.hoseEnd === null ? 'Where the hose end is: not set.' : 'The hose end is not in the pipe.',
     })
   if (state.panels !== 'closed')
     blocks.push({
       field: 'panels',
-      why: state.panels === 'open' ? 'A panel is off.' : 'Panels on or off: not said.',
+      why: state.panels === 'open' ? 'A panel is off.' : 'Panels on or off: not set.',
     })
   return blocks
 }

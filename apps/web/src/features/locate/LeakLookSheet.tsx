@@ -2,6 +2,7 @@ import { checkFacts, type LeakLook } from '@brendik/core'
 import { Link } from 'react-router'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
 import { CheckList } from '../stages/index.ts'
 import type { Space } from '../visit/index.ts'
 
@@ -22,7 +23,7 @@ export function LeakLookSheet({
       <p className="pt-2 text-lg leading-snug">{look.why}</p>
       <p className="pb-2 text-soft">
         {look.by ? `${look.by}; ` : ''}
-        {look.minutes} min, {look.gainBits.toFixed(1)} bit.
+        {look.minutes} min; it {WORTH_WORD[worthOf(look)]}.
       </p>
       {check === 'leak.stop-level' && (
         <Link

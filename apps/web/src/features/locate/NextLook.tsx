@@ -1,6 +1,7 @@
 import type { Gate, LeakLook } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { textInUnits } from '../../lib/units.ts'
+import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 
 /** A look that the machine's state forbids is only spoken of when it would tell this much, bits. */
@@ -37,7 +38,8 @@ export function NextLook({
             <span className="shrink-0 text-soft">{first.minutes} min</span>
           </button>
           <p className="leading-snug">
-            {textInUnits(units, first.why)} {first.gainBits.toFixed(1)} bit{first.by ? `; ${first.by}` : ''}.
+            {textInUnits(units, first.why)}
+            {first.by ? ` ${first.by.charAt(0).toUpperCase()}${first.by.slice(1)}.` : ''}
           </p>
           <ul className="pt-2">
             {others.slice(0, 3).map((look) => (
@@ -49,7 +51,7 @@ export function NextLook({
                 >
                   <span>{look.name}</span>
                   <span className="shrink-0 text-sm text-soft">
-                    {look.gainBits.toFixed(1)} bit, {look.minutes} min
+                    {WORTH_WORD[worthOf(look)]}, {look.minutes} min
                   </span>
                 </button>
               </li>
@@ -66,8 +68,8 @@ export function NextLook({
       {blocked && (
         <div className="pt-2">
           <p className="pb-1 leading-snug">
-            <span className="font-semibold">{blocked.look.name}</span> would tell more (
-            {blocked.look.gainBits.toFixed(1)} bit, {blocked.look.minutes} min), but not now:
+            <span className="font-semibold">{blocked.look.name}</span> would tell more ({blocked.look.minutes}{' '}
+            min), but not now:
           </p>
           <GateNotice gate={blocked.gate} space={space} />
         </div>

@@ -67,7 +67,7 @@ export function AfterRun({
         <span className="text-sm text-soft">{other === 'fill' ? 'water in' : 'water out'}</span>
       </Link>
       <Link to={`/visits/${visitId}/compare?a=${run.state.runId}`} className={`${link} flex-1 px-3`}>
-        <span className="text-lg font-semibold">Lay over</span>
+        <span className="text-lg font-semibold">Compare</span>
         <span className="text-sm text-soft">another run</span>
       </Link>
       {onLevel && <Action name="Level" hint={levelHint} onPress={onLevel} />}

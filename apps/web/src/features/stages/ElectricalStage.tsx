@@ -93,7 +93,7 @@ export function ElectricalStage({ space }: { space: Space }) {
           Supply of this machine
           {record.supplyVolts === null && (
             <span className="block text-sm font-normal text-watch">
-              not said: read the plate; nothing is judged before
+              not set: read it off the plate; nothing is judged before that
             </span>
           )}
         </span>

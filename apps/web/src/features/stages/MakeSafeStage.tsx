@@ -59,7 +59,7 @@ export function MakeSafeStage({ space }: { space: Space }) {
               : waterIsContained(machine, state)
                 ? 'What is to catch it holds it all.'
                 : mayTip
-                  ? 'Little enough to tip it. To open it, say what catches it, or that it is out.'
+                  ? 'Little enough to tip it. To open it, put a tray under it, or empty it.'
                   : 'It cannot be tipped or opened with that inside.'}
         </p>
         <span className="flex flex-wrap gap-2">
@@ -67,7 +67,7 @@ export function MakeSafeStage({ space }: { space: Space }) {
             {unknown ? 'Say how much' : 'Set the water'}
           </SetButton>
           <SetButton onPress={() => space.setField('contain')}>
-            {state.containment ? `Catches: ${containText(space, units)}` : 'Say what catches it'}
+            {state.containment ? `Catches: ${containText(space, units)}` : 'Set a tray or bucket'}
           </SetButton>
         </span>
       </section>

@@ -24,7 +24,7 @@ const SET_WORD: Record<Block['field'], string> = {
   pump: 'Set the pump',
   competent: 'Say who measures',
   cap: 'Set the cap',
-  contain: 'Say what catches it',
+  contain: 'Set a tray or bucket',
   'hose-end': 'Set the hose end',
   lock: 'Set the lock',
   'pump-connector': 'Set its connector',

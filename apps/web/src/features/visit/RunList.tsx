@@ -63,7 +63,7 @@ function LayOver({ visitId, run, other }: { visitId: string; run: RunSummary; ot
       to={`/visits/${visitId}/compare?a=${first.id}&b=${second.id}`}
       className="print:hidden flex w-24 shrink-0 items-center max-md:w-16 justify-center border-l border-hair px-2 text-center text-sm text-soft hover:bg-face"
     >
-      Lay over {format(other.startedAtMs ?? 0, 'H:mm')}
+      Compare with {format(other.startedAtMs ?? 0, 'H:mm')}
     </Link>
   )
 }

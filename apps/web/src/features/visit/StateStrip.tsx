@@ -46,7 +46,7 @@ export function StateStrip({ space, open }: { space: Space; open: boolean }) {
       >
         {STRIP_CELLS.map((cell, i) => {
           const text = cellText(cell, machine, state, units, nowMs)
-          const unsure = text.endsWith('not said') || text === 'not known' || text === 'two answers'
+          const unsure = text.endsWith('not set') || text === 'not known' || text === 'two answers'
           const warm = (cell === 'pump' && /hot/.test(text)) || text === 'two answers' || watched(cell)
           return (
             <li

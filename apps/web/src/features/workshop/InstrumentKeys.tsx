@@ -36,7 +36,7 @@ export function InstrumentKeys() {
               className="min-h-12 cursor-pointer px-2 text-sm underline underline-offset-4"
               onClick={() => work(deleteKey(key.id))}
             >
-              Take the key back
+              Revoke the key
             </button>
           </li>
         ))}

@@ -139,7 +139,7 @@ function Person({
           className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
           onClick={() => onChange({ active: !person.active })}
         >
-          {person.active ? 'Put out' : 'Let in again'}
+          {person.active ? 'End access' : 'Give access again'}
         </button>
       </span>
     </li>

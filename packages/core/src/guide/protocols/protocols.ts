@@ -181,7 +181,7 @@ export const PROTOCOLS: Record<ProtocolId, Protocol> = {
     name: 'Level at which the drip stops',
     separates: 'the height of the leak, within 15 mm',
     needs: ['A leak that can be seen', 'The place underneath dried'],
-    leaves: 'The tub lowered to the leak.',
+    leaves: 'The tub drained down to the level of the leak.',
     steps: [
       look('stop', 'Stop level', 'leak.stop-level', 'stop-level', {
         first: ['Dry the place, torch in hand'],

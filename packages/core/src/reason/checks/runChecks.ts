@@ -127,8 +127,8 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ['stops', 'starts, then stops', 'watch', 'A pump failing hot, or a drain that backs up.'],
   ]),
   numberCheck('drain', 'drain.lift-stop', 'Stream stops at hose end', 'height', [0, 4000]),
-  numberCheck('drain', 'drain.caught-back', 'Caught back', 'volume', [0, 20]),
-  numberCheck('drain', 'pump.runs-for', 'Pump stopped after, still fed', 'time', [0, 7200], {
+  numberCheck('drain', 'drain.caught-back', 'Run-back caught in a jug', 'volume', [0, 20]),
+  numberCheck('drain', 'pump.runs-for', 'Pump stopped after, voltage still there', 'time', [0, 7200], {
     act: 'measure-live-pump',
   }),
   choiceCheck(

@@ -259,8 +259,8 @@ function sayDrainVerdict(drain: DrainWeighing, head: string, times: string): str
       return `Pump and path are both off: the pump lifts ${head}, the path has ${times} times its clean resistance.`
     case 'nominal':
       return drain.used.pumpRuns + drain.used.liftTests + drain.used.gravityRuns > 1
-        ? 'Pump and path are within what cannot be told from sound.'
-        : 'The last drain is within what cannot be told from a sound pump on a clean path.'
+        ? 'Pump and path cannot be told from healthy ones.'
+        : 'The last drain is what a healthy pump on a clear path gives.'
     case 'undecided':
       return `Pump weak or path restricted: undecided. ${
         drain.used.liftTests === 0
