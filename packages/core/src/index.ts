@@ -100,6 +100,7 @@ export type {
   ProtocolStep,
   RunStep,
 } from './guide/protocols/protocolTypes.ts'
+export { protocolsFor } from './guide/protocolsFor.ts'
 export { LEAK_PHASES, type LeakPhase } from './machine/leakPhases.ts'
 export {
   FAMILY_IDS,

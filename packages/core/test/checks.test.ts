@@ -8,9 +8,11 @@ import {
   familyDefaults,
   jointSays,
   outcomesFor,
+  PROTOCOL_IDS,
   PROTOCOLS,
   type ProtocolId,
   proposeChecks,
+  protocolsFor,
   valueProblem,
 } from '../src/index.ts'
 
@@ -191,4 +193,17 @@ describe('what a complaint calls for', () => {
     expect(
       proposeChecks(['leaking'], 'fill', nothing, front).some((p) => 'run' in p && p.run === 'fill'),
     ).toBe(true))
+  it('offers the protocols that the complaint and the runs call for, and all while nothing is known', () => {
+    expect(protocolsFor(['leaking'], [])).toEqual(['three-hold', 'stop-level', 'three-level-catch'])
+    expect(protocolsFor(['noisy'], [])).toEqual([])
+    // What a run showed counts though the customer never spoke of it.
+    expect(protocolsFor(['noisy'], [{ kind: 'fill', verdict: 'slow' }])).toEqual(['inlet'])
+    expect(protocolsFor(['slow-drain'], [{ kind: 'hold', verdict: 'rising' }])).toContain('seep-watch')
+    expect(protocolsFor([], [{ kind: 'drain', verdict: 'within' }])).toEqual([...PROTOCOL_IDS])
+  })
+  it('puts hoses and phases before anything that takes a tool where it leaks', () => {
+    const leaking = named(['leaking'])
+    expect(leaking.slice(0, 2)).toEqual(['drain-hose.look', 'fill-hose.look'])
+    expect(leaking).not.toContain('leak.stop-level')
+  })
 })

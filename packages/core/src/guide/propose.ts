@@ -38,10 +38,15 @@ const CALLS_FOR: Record<string, readonly Step[]> = {
   'not-draining': [
     check('drain-hose.look', 'A kink is seen in a second.'),
     check('pump.sound', 'Silence, hum and buzz point to different parts.'),
+    check('standpipe.backs-up', 'A house drain that backs up is not the machine.'),
+    check('suds.seen', 'Foam does not pump out.'),
+    check('tub-hose.squeeze', 'An object in the hose is felt from outside.'),
     check('trap.look', 'The most frequent block.'),
+    check('hose-off-at-pump', 'Gush or trickle: which side of the joint is blocked.'),
     check('impeller.feel', 'Jammed, broken or sound by finger.'),
     check('pump.winding', 'Open or shorted; good ohms alone do not clear it.'),
     check('pump.voltage', 'Fed or not fed parts the pump from board and wiring.'),
+    check('board.pump-pin', 'Parts the board from the wiring.'),
   ],
   'slow-drain': [
     check('drain-hose.look', 'A kink is seen in a second.'),
@@ -69,6 +74,7 @@ const CALLS_FOR: Record<string, readonly Step[]> = {
     check('plug-out-in-fill', 'Parts a stuck valve from one that is told to stay open.'),
     check('level-hose.look', 'Off, holed or kinked it reads nothing.'),
     check('level-switch.blow', 'Fused contacts never call for the end.'),
+    check('supply.gauge', 'Below 138 kPa (20 psi) a valve may not seal.'),
     HOLD,
   ],
   'fills-when-off': [
@@ -83,6 +89,8 @@ const CALLS_FOR: Record<string, readonly Step[]> = {
     HOLD,
   ],
   leaking: [
+    check('drain-hose.look', 'Hoses leak more often than seals, and show it from outside.'),
+    check('fill-hose.look', 'A wet fitting is seen in a second.'),
     check('leak.place', 'Where it is wet, and how high.'),
     check('leak.phase', 'When it appears locates it as much as where.'),
     check('leak.trail', 'Sediment points uphill to its source.'),
@@ -129,7 +137,10 @@ const CALLS_FOR: Record<string, readonly Step[]> = {
   'fault-long-drain': [
     DRAIN,
     check('drain-hose.look', 'A kink is seen in a second.'),
+    check('pump.sound', 'Silence, hum and buzz point to different parts.'),
     check('trap.look', 'The most frequent block.'),
+    check('impeller.feel', 'Jammed, broken or sound by finger.'),
+    check('pump.voltage', 'Fed or not fed parts the pump from board and wiring.'),
   ],
   'fault-overfill': [
     check('plug-out-in-fill', 'Parts a stuck valve from one that is told to stay open.'),
