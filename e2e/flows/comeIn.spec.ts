@@ -53,7 +53,7 @@ test('a workshop is set up, lets a technician in by a link, and sees nothing of 
   await page.reload()
   const line = page.getByRole('region', { name: 'People' }).locator('li', { hasText: 'Guest of ours' })
   await line.getByRole('button', { name: 'End access' }).click()
-  await expect(line.getByRole('button', { name: 'Let in again' })).toBeVisible()
+  await expect(line.getByRole('button', { name: 'Give access again' })).toBeVisible()
   await guest.goto(world.url)
   await expect(guest.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await expect(page.getByRole('region', { name: 'Changes' }).getByText('active: true → false')).toBeVisible()
