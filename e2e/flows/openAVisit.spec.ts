@@ -145,6 +145,40 @@ test('two runs of a visit are laid over each other', async ({ page, world }) => 
     .click()
   await expect(page.getByRole('heading', { name: /The second flows \d+ % more/ })).toBeVisible()
   await expect(page.getByRole('img', { name: 'Two runs, level over time' })).toBeVisible()
+  // Asked for no run: the last two of a kind; with none to compare it leads on.
+  await page.goto(page.url().replace(/\?.*/, ''))
+  await expect(page.getByRole('heading', { name: /The second flows \d+ % more/ })).toBeVisible()
+  await page.goto(world.url)
+  await page
+    .locator('ul')
+    .getByRole('link', { name: /Rattles when it pumps/ })
+    .click()
+  await expect(page.getByRole('heading', { name: /Rattles/ })).toBeVisible()
+  await page.goto(`${page.url()}/compare`)
+  await page.getByRole('link', { name: 'Back to the visit' }).click()
+  await expect(page.getByRole('heading', { name: /Rattles/ })).toBeVisible()
+})
+
+test('a visit is printed dark on white by whoever wears the dark theme, with no bars', async ({
+  page,
+  world,
+}) => {
+  await page.goto(world.url)
+  await page.getByRole('button', { name: 'Cellar theme' }).click()
+  await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
+  const complaint = page.getByRole('heading', { name: /long-drain fault/ })
+  await expect(complaint).toBeVisible()
+  await page.emulateMedia({ media: 'print' })
+  await expect(complaint).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Actions' })).toBeHidden()
+  await expect(page.getByText('Caretaker emptied it with a bucket', { exact: false })).toBeVisible()
+  const lightness = await complaint.evaluate((heading) => {
+    const canvas = document.createElement('canvas').getContext('2d') as CanvasRenderingContext2D
+    canvas.fillStyle = getComputedStyle(heading).color
+    canvas.fillRect(0, 0, 1, 1)
+    return Math.max(...canvas.getImageData(0, 0, 1, 1).data.slice(0, 3))
+  })
+  expect(lightness).toBeLessThan(80)
 })
 
 test('US units reach every figure, and the choice is kept', async ({ page, world }) => {

@@ -20,8 +20,11 @@ export function ComparePage() {
   const { visitId = '' } = useParams()
   const [params, setParams] = useSearchParams()
   const visit = useQuery(visitQuery(visitId))
-  const aId = params.get('a') ?? ''
   const runs = visit.data?.runs.filter((run) => run.startedAtMs !== null) ?? []
+  // Asked for none: the last run and the one of its kind before it, the earlier first.
+  const last = runs.at(-1)
+  const before = runs.findLast((run) => run.id !== last?.id && run.kind === last?.kind)
+  const aId = params.get('a') ?? before?.id ?? last?.id ?? ''
   const kind = runs.find((run) => run.id === aId)?.kind
   const bId = params.get('b') ?? runs.findLast((run) => run.id !== aId && run.kind === kind)?.id ?? ''
   const a = useQuery({ ...runQuery(aId), enabled: aId !== '' })
@@ -30,6 +33,15 @@ export function ComparePage() {
   const { run: expected } = useExpected(planB)
   const problem = visit.error ?? a.error ?? b.error
   if (problem) return <Message problem>{problem.message}</Message>
+  if (visit.data && aId === '')
+    return (
+      <Message>
+        Nothing was timed in this visit yet: there is nothing to compare.{' '}
+        <Link to={`/visits/${visitId}`} className="text-ink underline underline-offset-4">
+          Back to the visit
+        </Link>
+      </Message>
+    )
   if (!visit.data || !a.data || (bId !== '' && !b.data)) return <Message>Opening the runs.</Message>
 
   const traces = [
