@@ -43,6 +43,18 @@ module.exports = {
       to: { circular: true },
     },
     {
+      name: 'words-know-only-core',
+      severity: 'error',
+      from: to('^packages/words/src'),
+      to: to('^apps|^e2e|^scripts'),
+    },
+    {
+      name: 'core-knows-no-words',
+      severity: 'error',
+      from: to('^packages/core'),
+      to: to('^packages/words|intl-messageformat'),
+    },
+    {
       name: 'core-stands-alone',
       severity: 'error',
       from: to('^packages/core/src'),
@@ -61,7 +73,7 @@ module.exports = {
       name: 'core-through-its-door',
       severity: 'error',
       from: to('^apps'),
-      to: { path: '^packages/core/src', pathNot: '^packages/core/src/index.ts$' },
+      to: { path: '^packages/(core|words)/src', pathNot: '^packages/(core|words)/src/index.ts$' },
     },
     {
       name: 'pg-only-in-db',

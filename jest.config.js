@@ -13,6 +13,7 @@ export default {
   maxWorkers: '100%',
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },
+    { ...base, displayName: 'words', testMatch: ['<rootDir>/packages/words/test/**/*.test.ts'] },
     { ...base, displayName: 'web', testMatch: ['<rootDir>/apps/web/test/**/*.test.ts'] },
     { ...base, displayName: 'rig', testMatch: ['<rootDir>/apps/rig/test/**/*.test.ts'] },
     { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },

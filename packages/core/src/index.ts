@@ -84,7 +84,7 @@ export {
 export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
-export { CALCULATOR_IDS, CALCULATORS, type CalculatorId } from './guide/calculators.ts'
+export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
 export { COMPLAINTS_WITH_RULE, type Proposal, proposeChecks } from './guide/propose.ts'
 export {
   planForStep,
@@ -117,7 +117,7 @@ export {
   type Tap,
   tapedTub,
 } from './machine/machineSpec.ts'
-export { ON_PUMP, PART_NAME, type Part, type PartId } from './machine/parts.ts'
+export { ACCESS_WAYS, type AccessWay, ON_PUMP, type Part, type PartId } from './machine/parts.ts'
 export {
   drainFlowAtHeightLMin,
   STANDPIPE_ABOVE_WEIR_MM,
@@ -156,8 +156,19 @@ export { knownFillLevelMm } from './measure/plan/timedEnds.ts'
 export type { Readings } from './measure/readings/readings.ts'
 export { type EntryQuestion, questionEntry } from './measure/readings/unitSlip.ts'
 export { ANALYSIS_VERSION, blankAnalysis, type RunAnalysis } from './measure/verdict/runAnalysis.ts'
-export { type Saying, sayRests, sayRun, timesAsLong } from './measure/verdict/sayRun.ts'
+export type { HoldsSay, Saying, SlipCode } from './measure/verdict/saying.ts'
 export type { Verdict } from './measure/verdict/verdict.ts'
+export {
+  type Figure,
+  type FigureKind,
+  type FigureRange,
+  figureOf,
+  type Message,
+  type MessageValue,
+  message,
+  type PlainNumber,
+  rangeOf,
+} from './message.ts'
 export type { FlowValue, Interval } from './numeric/interval.ts'
 export { seededRandom } from './numeric/random.ts'
 export { judgeVoltage, SUPPLY_BANDS } from './physics/electrical/voltage.ts'
@@ -203,20 +214,8 @@ export type {
 export { jointSays } from './reason/checks/joint.ts'
 export { combineVisit, type VisitSays } from './reason/evidence/combineVisit.ts'
 export { DECIDE_LN } from './reason/evidence/drains/weighDrains.ts'
-export { FILL_CAUSES } from './reason/evidence/fills/fillModel.ts'
+export { FILL_CAUSES, type FillCause } from './reason/evidence/fills/fillModel.ts'
 export { runInVisit } from './reason/evidence/runInVisit.ts'
-export {
-  actWords,
-  CAUSE_WORDS,
-  sayChange,
-  sayDrain,
-  sayFill,
-  sayFirst,
-  sayHold,
-  sayLast,
-  sayVisit,
-  type VisitText,
-} from './reason/evidence/sayVisit.ts'
 export { ACT_TOPIC, actsOfEntries, actValue } from './reason/evidence/seen/actEntries.ts'
 export { ACT_WORDS, type ActWord, actTouchesRun, type VisitAct } from './reason/evidence/seen/acts.ts'
 export { HOSES_EVERY_MS, hosesDueSeen } from './reason/evidence/seen/hosesDue.ts'
@@ -226,7 +225,14 @@ export { type LeakFaultId, leakFault } from './reason/leaks/leakFaults.ts'
 export type { LeakFindings, PhaseSeen } from './reason/leaks/leakFindings.ts'
 export { type LeakHistory, NO_HISTORY, WORKED_ON, type WorkedOn } from './reason/leaks/leakHistory.ts'
 export { FLOOR_PLACES, type LeakPlace, MACHINE_PLACES } from './reason/leaks/leakPlaces.ts'
-export type { PartVerdict, Reason, Strength, Suspect, WrongTurn } from './reason/leaks/leakReasons.ts'
+export {
+  type PartVerdict,
+  type Reason,
+  type Strength,
+  type Suspect,
+  WRONG_TURN_IDS,
+  type WrongTurn,
+} from './reason/leaks/leakReasons.ts'
 export {
   type LeakTimeline,
   leakTimeline,
@@ -238,7 +244,6 @@ export {
 export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './reason/leaks/leakView.ts'
 export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
 export { allowedLooks, type LeakLook } from './reason/leaks/rankLeakLooks.ts'
-export { PHASE_WORD } from './reason/leaks/weighFindings.ts'
 export {
   inputOfRun,
   noisyLevelSensor,
@@ -249,7 +254,7 @@ export {
   stepWasher,
   type WasherState,
 } from './rig/washerModel.ts'
-export { CAUTIONS, type CautionId } from './state/cautions.ts'
+export { CAUTION_IDS, type CautionId } from './state/cautions.ts'
 export { type Said, saidEntries, saidOf, type VisitEntry } from './state/entries.ts'
 export {
   ACT_IDS,
@@ -260,7 +265,7 @@ export {
   type Gate,
   gateOf,
   leftOpen,
-  pumpMaybeHotWords,
+  pumpMaybeHot,
   pumpWaitMin,
   unsaidForSafety,
   waterIsContained,

@@ -115,13 +115,12 @@ describe('what a complaint calls for', () => {
       complaint.kind === 'choice' ? complaint.outcomes.map((o) => o.value).sort() : [],
     )
   })
-  it('proposes only what there is, with its reason and its minutes', () => {
+  it('proposes only what there is, with its minutes', () => {
     for (const id of COMPLAINTS_WITH_RULE)
       for (const p of proposeChecks([id], null, nothing, front)) {
         expect(p.minutes).toBeGreaterThan(0)
-        expect(p.why.length).toBeGreaterThan(10)
         if ('check' in p) expect(checkFacts(p.check).stage).toBe(p.stage)
-        if ('protocol' in p) expect(PROTOCOLS[p.protocol].name).toBeTruthy()
+        if ('protocol' in p) expect(PROTOCOLS[p.protocol].steps.length).toBeGreaterThan(0)
       }
   })
   it('looks outside before it opens anything, and at the spin before the pump when only the laundry is wet', () => {

@@ -71,7 +71,7 @@ it.each(['none', 'pump.worn', 'drain-hose.blocked'] as const)(
           [{ what: 'pump-on', tS: 0 }],
           'stream',
         )
-        if (run.notes.some((note) => note.includes('late half'))) told++
+        if (run.notes.some((note) => note.id === 'note.drain-slows')) told++
         if (run.basis?.of === 'flow' && run.basis.disturbed) disturbed++
       }
     expect(told).toBeLessThanOrEqual(1)

@@ -9,13 +9,14 @@ import {
   type Quantities,
   type QuantityId,
 } from '../measure/verdict/quantities.ts'
-import { sayRests, sayRun } from '../measure/verdict/sayRun.ts'
+import type { RunAnalysis } from '../measure/verdict/runAnalysis.ts'
+import type { Saying } from '../measure/verdict/saying.ts'
 import type { Verdict } from '../measure/verdict/verdict.ts'
+import type { Message } from '../message.ts'
 import type { Interval } from '../numeric/interval.ts'
 import { tubProblems, tubTopMm } from '../physics/tub/tubGeometry.ts'
 import { combineVisit, type VisitSays } from '../reason/evidence/combineVisit.ts'
 import { runInVisit } from '../reason/evidence/runInVisit.ts'
-import { sayVisit } from '../reason/evidence/sayVisit.ts'
 import type { VisitAct } from '../reason/evidence/seen/acts.ts'
 import type { JudgedRun, Observation } from '../reason/evidence/seen/observations.ts'
 import { msOfInstant } from './instant.ts'
@@ -24,20 +25,22 @@ import { type VisitFile, VisitFileError, type VisitFileRun } from './visitFile.t
 /** Quantities in the words of the file format; units are in the ids. */
 interface NamedQuantities {
   quantities: Record<string, Interval>
-  not_identifiable: Record<string, string>
+  not_identifiable: Record<string, Message | Saying>
   bounds: Record<string, { at_least?: number; at_most?: number }>
 }
 
-/** One run's answer in the words of the file format. */
+/** One run's answer under the ids of the file format; its sentences are made in the package of words. */
 export interface RunReport extends NamedQuantities {
   kind: VisitFileRun['kind']
   verdict: Verdict
-  reason: string
+  saying: Saying
+  /** What a flow by time alone rests on. */
+  rests?: NonNullable<RunAnalysis['rests']>
   expected?: {
     time_s: { lo: number; mid: number; hi: number }
     flow_l_min: { lo: number; mid: number; hi: number }
   }
-  notes: string[]
+  notes: Message[]
 }
 
 export interface VisitReport {
@@ -58,7 +61,10 @@ export interface VisitReport {
       meter?: string
       standpipe?: string
     }
-    reason: string
+    /** What runs and looks say together. */
+    says: VisitSays
+    /** Whether a run says something by itself. */
+    told: boolean
   }
 }
 
@@ -201,9 +207,8 @@ function toReport({ plan, analysis }: JudgedRun): RunReport {
   return {
     kind: plan.kind,
     verdict: analysis.verdict,
-    reason: [sayRun(analysis.saying), ...(analysis.rests ? [sayRests(plan.kind, analysis.rests)] : [])].join(
-      ' ',
-    ),
+    saying: analysis.saying,
+    ...(analysis.rests ? { rests: analysis.rests } : {}),
     ...named(analysis),
     ...(analysis.expected
       ? { expected: { time_s: analysis.expected.timeS, flow_l_min: analysis.expected.flowLMin } }
@@ -236,7 +241,6 @@ function named(found: {
 
 /** @param told - Whether a run says something by itself. */
 function combinedReport(says: VisitSays, told: boolean): VisitReport['combined'] {
-  const lines = sayVisit(says)
   const asked = says.disagree.some(({ kind }) => kind === 'drain')
   return {
     ...named(says),
@@ -259,8 +263,8 @@ function combinedReport(says: VisitSays, told: boolean): VisitReport['combined']
       ...(says.meter ? { meter: says.meter.verdict } : {}),
       ...(says.standpipe ? { standpipe: says.standpipe.tooHigh ? 'too-high' : 'fine' } : {}),
     },
-    reason:
-      lines.length > 0 ? lines.join(' ') : told ? 'Each run speaks for itself.' : 'No run could be judged.',
+    says,
+    told,
   }
 }
 

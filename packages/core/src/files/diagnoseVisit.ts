@@ -1,5 +1,6 @@
 import type { FAULT_IDS } from '../catalogue/catalogueIds.ts'
 import { partsOf } from '../machine/parts.ts'
+import type { Message } from '../message.ts'
 import { lookOutdatedBy, runOutdatedBy } from '../reason/evidence/seen/acts.ts'
 import { diagnoseLeak } from '../reason/leaks/diagnoseLeak.ts'
 import { gatherLeakFindings, PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
@@ -11,7 +12,7 @@ import type { VisitFile } from './visitFile.ts'
 
 type FaultId = (typeof FAULT_IDS)[number]
 
-/** What a visit says of the faults, in the words of the file format. */
+/** What a visit says of the faults, under the ids of the file format. */
 export interface DiagnosisReport {
   /** Over the leak faults, what is no leak, and none; most likely first, summing to 1. A pair counts to both. */
   ranking: { fault: FaultId; probability: number; present: number }[]
@@ -19,7 +20,7 @@ export interface DiagnosisReport {
   pairs: { faults: FaultId[]; probability: number }[]
   /** Any leak of the machine; water that is none of its leaks; neither. */
   leak: { leak: number; not_a_leak: number; none: number }
-  next: { check: string; minutes: number; gain_bits: number; why: string }[]
+  next: { check: string; minutes: number; gain_bits: number; why: Message }[]
 }
 
 /** Pairs less likely than this are not listed. */

@@ -24,133 +24,120 @@ export type Proposal = What & {
 }
 
 type Step = readonly [kind: 'run' | 'protocol' | 'check', id: string, why: string]
-const FILL: Step = ['run', 'fill', 'The flow against what this supply should give.']
-const DRAIN: Step = ['run', 'drain', 'The flow against what a sound pump gives at this height.']
-const HOLD: Step = ['run', 'hold', 'Does the level stay with valve shut and hose end high.']
+const FILL: Step = ['run', 'fill', 'flow-against-this-supply']
+const DRAIN: Step = ['run', 'drain', 'flow-against-sound-pump']
+const HOLD: Step = ['run', 'hold', 'does-level-stay-with']
 const check = (id: CheckId, why: string): Step => ['check', id, why]
 const protocol = (id: ProtocolId, why: string): Step => ['protocol', id, why]
 
-const RUN_BACK = protocol('run-back', 'Foul water that runs back from the hose stands in the tub.')
+const RUN_BACK = protocol('run-back', 'foul-water-runs-back')
 
 /** What each complaint calls for, in the order of cheap and outside first. Common practice, no published source. */
 const CALLS_FOR: Record<string, readonly Step[]> = {
-  routine: [check('fill-hose.look', 'Hoses are due once or twice a year.'), FILL, HOLD, DRAIN],
+  routine: [check('fill-hose.look', 'hoses-are-due-once'), FILL, HOLD, DRAIN],
   'not-draining': [
-    check('drain-hose.look', 'A kink is seen in a second.'),
-    check('pump.sound', 'Silence, hum and buzz point to different parts.'),
-    check('standpipe.backs-up', 'A house drain that backs up is not the machine.'),
-    check('suds.seen', 'Foam does not pump out.'),
-    check('tub-hose.squeeze', 'An object in the hose is felt from outside.'),
-    check('trap.look', 'The most frequent block.'),
-    check('hose-off-at-pump', 'Gush or trickle: which side of the joint is blocked.'),
-    check('impeller.feel', 'Jammed, broken or sound by finger.'),
-    check('pump.winding', 'Open or shorted; good ohms alone do not clear it.'),
-    check('pump.voltage', 'Fed or not fed parts the pump from board and wiring.'),
-    check('board.pump-pin', 'Parts the board from the wiring.'),
+    check('drain-hose.look', 'kink-seen-in-second'),
+    check('pump.sound', 'silence-hum-buzz-point'),
+    check('standpipe.backs-up', 'house-drain-backs-up'),
+    check('suds.seen', 'foam-does-not-pump'),
+    check('tub-hose.squeeze', 'an-object-in-hose'),
+    check('trap.look', 'most-frequent-block'),
+    check('hose-off-at-pump', 'gush-or-trickle-which'),
+    check('impeller.feel', 'jammed-broken-or-sound'),
+    check('pump.winding', 'open-or-shorted-good'),
+    check('pump.voltage', 'fed-or-not-fed'),
+    check('board.pump-pin', 'parts-board-from-wiring'),
   ],
   'slow-drain': [
-    check('drain-hose.look', 'A kink is seen in a second.'),
+    check('drain-hose.look', 'kink-seen-in-second'),
     DRAIN,
-    protocol('two-heights', 'Parts a weak pump from a restricted path.'),
-    check('standpipe.height', 'A high pipe is slow with everything sound.'),
-    check('trap.look', 'The most frequent restriction.'),
-    check('suds.seen', 'Foam does not pump out.'),
+    protocol('two-heights', 'parts-weak-pump-from'),
+    check('standpipe.height', 'high-pipe-slow-with'),
+    check('trap.look', 'most-frequent-restriction'),
+    check('suds.seen', 'foam-does-not-pump'),
   ],
   'not-filling': [
-    check('tap.look', 'Shut taps are free to mend.'),
-    check('fill-hose.look', 'A kink is seen in a second.'),
+    check('tap.look', 'shut-taps-are-free'),
+    check('fill-hose.look', 'kink-seen-in-second'),
     FILL,
-    check('screens.look', 'Grit stops a valve that is sound.'),
-    check('valve.coil', 'An open coil never opens.'),
-    check('level-switch.blow', 'A switch that thinks full calls for no water.'),
+    check('screens.look', 'grit-stops-valve-sound'),
+    check('valve.coil', 'an-open-coil-never'),
+    check('level-switch.blow', 'switch-thinks-full-calls'),
   ],
   'slow-fill': [
-    check('tap.look', 'Part-shut taps are free to mend.'),
+    check('tap.look', 'partshut-taps-are-free'),
     FILL,
-    protocol('inlet', 'Parts tap and hose from screen and valve.'),
-    check('screens.look', 'The most frequent cause behind good supply.'),
+    protocol('inlet', 'parts-tap-hose-from'),
+    check('screens.look', 'most-frequent-cause-behind'),
   ],
   overfilling: [
-    check('plug-out-in-fill', 'Parts a stuck valve from one that is told to stay open.'),
-    check('level-hose.look', 'Off, holed or kinked it reads nothing.'),
-    check('level-switch.blow', 'Fused contacts never call for the end.'),
-    check('supply.gauge', 'Below 138 kPa (20 psi) a valve may not seal.'),
+    check('plug-out-in-fill', 'parts-stuck-valve-from'),
+    check('level-hose.look', 'off-holed-or-kinked'),
+    check('level-switch.blow', 'fused-contacts-never-call'),
+    check('supply.gauge', 'below-low-pressure-valve'),
     HOLD,
   ],
   'fills-when-off': [
-    check('water-when-off', 'Seen with the machine off and the taps open.'),
-    check('supply.gauge', 'Below 138 kPa (20 psi) a valve may not seal.'),
+    check('water-when-off', 'seen-with-machine-off'),
+    check('supply.gauge', 'below-low-pressure-valve'),
     RUN_BACK,
     HOLD,
   ],
   'fills-and-drains': [
-    check('drain-hose.look', 'Too low or pushed too deep, it siphons.'),
-    check('standpipe.height', 'The hose must loop above the tub.'),
+    check('drain-hose.look', 'too-low-or-pushed'),
+    check('standpipe.height', 'hose-must-loop-above'),
     HOLD,
   ],
   leaking: [
-    check('drain-hose.look', 'Hoses leak more often than seals, and show it from outside.'),
-    check('fill-hose.look', 'A wet fitting is seen in a second.'),
-    check('leak.place', 'Where it is wet, and how high.'),
-    check('leak.phase', 'When it appears locates it as much as where.'),
-    check('leak.trail', 'Sediment points uphill to its source.'),
-    protocol('three-hold', 'Height and size of a leak from falling levels.'),
-    check('filter-cap.look', 'The last cap opened is the first to look at.'),
+    check('drain-hose.look', 'hoses-leak-more-often'),
+    check('fill-hose.look', 'wet-fitting-seen-in'),
+    check('leak.place', 'where-wet-how-high'),
+    check('leak.phase', 'when-appears-locates-as'),
+    check('leak.trail', 'sediment-points-uphill-its'),
+    protocol('three-hold', 'height-size-leak-from'),
+    check('filter-cap.look', 'last-cap-opened-first'),
   ],
   'wet-laundry': [
-    check('tub.spins', 'An empty tub with soaked laundry is not the drain.'),
-    check('belt.look', 'Off or slipping.'),
-    check('lid-switch.continuity', 'An open lid switch forbids the spin.'),
+    check('tub.spins', 'an-empty-tub-with'),
+    check('belt.look', 'off-or-slipping'),
+    check('lid-switch.continuity', 'an-open-lid-switch'),
     DRAIN,
   ],
   'does-not-start': [
-    check('machine.starts', 'Outlet and lid first.'),
-    check('lid-switch.continuity', 'An open lid switch forbids the start.'),
+    check('machine.starts', 'outlet-lid-first'),
+    check('lid-switch.continuity', 'closed-lid-to-start'),
   ],
   'trips-breaker': [
-    check(
-      'earth.continuity',
-      'Before anything else is tried: a frame without earth can kill. Local code and licensed trade first.',
-    ),
-    check(
-      'insulation',
-      'Low between a live part and the frame is what trips it. Leave it unplugged until it is found.',
-    ),
-    check('pump.winding', 'Near zero is shorted. Do not plug it in again before.'),
-    check('valve.coil', 'A wet or shorted coil trips as well.'),
+    check('earth.continuity', 'before-anything-else-tried'),
+    check('insulation', 'low-between-live-part'),
+    check('pump.winding', 'near-zero-shorted-do'),
+    check('valve.coil', 'wet-or-shorted-coil'),
   ],
-  suds: [
-    check('suds.seen', 'Rinse first: foam hides everything else.'),
-    check('stream.look', 'Foamy water starves a pump.'),
-  ],
-  smell: [
-    check('trap.look', 'Standing debris.'),
-    check('standpipe.backs-up', 'A drain that backs up.'),
-    RUN_BACK,
-  ],
+  suds: [check('suds.seen', 'rinse-first-foam-hides'), check('stream.look', 'foamy-water-starves-pump')],
+  smell: [check('trap.look', 'standing-debris'), check('standpipe.backs-up', 'drain-backs-up'), RUN_BACK],
   'fault-no-water': [
     FILL,
-    check('screens.look', 'The usual cause.'),
-    check('meter.look', 'If the level rises and the meter says little, the meter is wrong.'),
-    check('level-hose.look', 'Pressure sensing that sees nothing.'),
+    check('screens.look', 'usual-cause'),
+    check('meter.look', 'if-level-rises-meter'),
+    check('level-hose.look', 'pressure-sensing-sees-nothing'),
   ],
   'fault-long-drain': [
     DRAIN,
-    check('drain-hose.look', 'A kink is seen in a second.'),
-    check('pump.sound', 'Silence, hum and buzz point to different parts.'),
-    check('trap.look', 'The most frequent block.'),
-    check('impeller.feel', 'Jammed, broken or sound by finger.'),
-    check('pump.voltage', 'Fed or not fed parts the pump from board and wiring.'),
+    check('drain-hose.look', 'kink-seen-in-second'),
+    check('pump.sound', 'silence-hum-buzz-point'),
+    check('trap.look', 'most-frequent-block'),
+    check('impeller.feel', 'jammed-broken-or-sound'),
+    check('pump.voltage', 'fed-or-not-fed'),
   ],
   'fault-overfill': [
-    check('plug-out-in-fill', 'Parts a stuck valve from one that is told to stay open.'),
-    check('level-hose.look', 'Off, holed or kinked it reads nothing.'),
-    check('level-switch.blow', 'Fused contacts never call for the end.'),
+    check('plug-out-in-fill', 'parts-stuck-valve-from'),
+    check('level-hose.look', 'off-holed-or-kinked'),
+    check('level-switch.blow', 'fused-contacts-never-call'),
   ],
   noisy: [
-    check('pump.sound', 'Rattle and shake: a foreign object or worn bearings.'),
-    check('bearing.noise', 'Rumble from the drum.'),
-    check('impeller.feel', 'Rough or broken.'),
+    check('pump.sound', 'rattle-shake-foreign-object'),
+    check('bearing.noise', 'rumble-from-drum'),
+    check('impeller.feel', 'rough-or-broken'),
   ],
 }
 /** A leak at a moment of the cycle calls for one thing more. */
@@ -159,7 +146,7 @@ const AT_MOMENT: Partial<Record<CycleMoment, Step>> = {
   drain: DRAIN,
   wash: HOLD,
   end: RUN_BACK,
-  off: check('water-when-off', 'It happens with the machine off: the valve may seep.'),
+  off: check('water-when-off', 'happens-with-machine-off'),
 }
 
 /** The complaints for which a rule stands; the catalogue's, all of them. */

@@ -11,11 +11,31 @@ export interface Place {
   column: PlaceColumn
 }
 
+/** The way to a part. */
+export const ACCESS_WAYS = [
+  'outside',
+  'flap',
+  'lower-panel',
+  'whole-front',
+  'rear-panel',
+  'side-panel',
+  'below',
+  'top-panel',
+  'console',
+  'drawer',
+  'opening',
+  'door-fold',
+  'front-panel',
+  'front-no-flap',
+  'cabinet-front',
+  'cabinet-full-tub',
+] as const
+export type AccessWay = (typeof ACCESS_WAYS)[number]
+
 /** How a part is reached. Minutes with everything unplugged and dry; estimates. */
 export interface Access {
   minutes: number
-  /** In a technician's words. */
-  by: string
+  by: AccessWay
   /** What has to be opened for it: nothing, a panel, the cap, or the machine tipped. */
   needs: 'nothing' | 'open-panel' | 'tip'
 }
@@ -23,7 +43,6 @@ export interface Access {
 /** What is known of one part in one machine. */
 export interface Part {
   id: PartId
-  name: string
   /** Lowest and highest place where it can hold or lose water, mm above the level port. */
   bandMm: readonly [number, number]
   /** Whether the band was entered for this machine; else it is typical of the family. */
@@ -32,38 +51,6 @@ export interface Part {
   /** Phases in which it can leak; none for a part that holds no water. */
   phases: readonly LeakPhase[]
   access: Access
-}
-
-export const PART_NAME: Readonly<Record<PartId, string>> = {
-  tap: 'Tap',
-  'fill-hose': 'Fill hose',
-  'inlet-screen': 'Inlet screen',
-  'inlet-valve': 'Inlet valve',
-  'valve-hose': 'Valve outlet hose',
-  'flow-meter': 'Flow meter',
-  dispenser: 'Dispenser',
-  tub: 'Tub',
-  'tub-seam': 'Tub seam',
-  bellows: 'Door bellows',
-  'tub-seal': 'Tub seal',
-  'shaft-seal': 'Shaft seals',
-  'air-dome': 'Air dome',
-  'level-hose': 'Pressure hose',
-  'level-switch': 'Level sensor',
-  'sump-boot': 'Sump boot',
-  'coin-trap': 'Coin trap',
-  'tub-pump-hose': 'Tub-to-pump hose',
-  pump: 'Pump',
-  'filter-cap': 'Filter cap',
-  'flap-valve': 'Flap valve',
-  'inner-drain-hose': 'Inner drain hose',
-  'outer-drain-hose': 'Outer drain hose',
-  standpipe: 'Standpipe',
-  'house-drain': 'House drain',
-  'drive-belt': 'Drive belt',
-  'lid-switch': 'Lid or door switch',
-  board: 'Board',
-  wiring: 'Wiring',
 }
 
 const ALL: readonly LeakPhase[] = ['idle-taps-on', 'fill', 'hold', 'wash-motion', 'drain', 'spin']
@@ -155,8 +142,8 @@ const LACKS: Readonly<Partial<Record<FamilyId, readonly PartId[]>>> = {
   'top-load-pump': ['drive-belt'],
 }
 
-const OPEN: Access = { minutes: 0, by: 'seen from outside', needs: 'nothing' }
-const panel = (minutes: number, by: string): Access => ({ minutes, by, needs: 'open-panel' })
+const OPEN: Access = { minutes: 0, by: 'outside', needs: 'nothing' }
+const panel = (minutes: number, by: AccessWay): Access => ({ minutes, by, needs: 'open-panel' })
 
 /** Parts that are reached the way the pump is. */
 const AT_PUMP: readonly PartId[] = ['pump', 'tub-pump-hose', 'flap-valve', 'coin-trap', 'filter-cap']
@@ -164,12 +151,12 @@ const AT_PUMP: readonly PartId[] = ['pump', 'tub-pump-hose', 'flap-valve', 'coin
 export const ON_PUMP: readonly PartId[] = ['pump', 'coin-trap', 'filter-cap']
 /** Ways to a pump with their minutes. Common practice, no published source. */
 const BY_ROUTE: Readonly<Record<PumpRoute, Access>> = {
-  flap: { minutes: 1, by: 'through the service flap', needs: 'nothing' },
-  lower: panel(3, 'lower panel off'),
-  front: panel(12, 'whole front off'),
-  rear: panel(4, 'rear panel off'),
-  side: panel(4, 'side panel off'),
-  below: { minutes: 4, by: 'from below, tipped and secured', needs: 'tip' },
+  flap: { minutes: 1, by: 'flap', needs: 'nothing' },
+  lower: panel(3, 'lower-panel'),
+  front: panel(12, 'whole-front'),
+  rear: panel(4, 'rear-panel'),
+  side: panel(4, 'side-panel'),
+  below: { minutes: 4, by: 'below', needs: 'tip' },
 }
 
 /** How a part is reached in a family. Minutes are estimates; the choice of route is common practice, no published source. */
@@ -177,25 +164,21 @@ function accessOf(family: FamilyId, id: PartId): Access {
   const outside: readonly PartId[] = ['tap', 'fill-hose', 'outer-drain-hose', 'standpipe', 'house-drain']
   if (outside.includes(id)) return { ...OPEN, minutes: 1 }
   if (['inlet-screen', 'inlet-valve', 'valve-hose', 'flow-meter', 'level-switch', 'board'].includes(id))
-    return panel(5, isHorizontal(family) ? 'top panel off' : 'console tipped up')
-  if (id === 'dispenser') return { ...OPEN, minutes: 1, by: 'drawer pulled out' }
-  if (id === 'lid-switch') return { ...OPEN, minutes: 2, by: 'at the opening' }
+    return panel(5, isHorizontal(family) ? 'top-panel' : 'console')
+  if (id === 'dispenser') return { ...OPEN, minutes: 1, by: 'drawer' }
+  if (id === 'lid-switch') return { ...OPEN, minutes: 2, by: 'opening' }
   if (isHorizontal(family)) {
-    if (id === 'bellows') return { ...OPEN, minutes: 1, by: 'door open, fold pulled back' }
+    if (id === 'bellows') return { ...OPEN, minutes: 1, by: 'door-fold' }
     if (id === 'tub-seal' || id === 'drive-belt' || id === 'air-dome' || id === 'level-hose')
-      return panel(6, 'rear panel off')
+      return panel(6, 'rear-panel')
     if (id === 'filter-cap' || id === 'coin-trap')
-      return family === 'front-load'
-        ? { minutes: 1, by: 'through the service flap', needs: 'nothing' }
-        : panel(15, 'front panel off')
-    return family === 'front-load'
-      ? panel(12, 'front panel off')
-      : panel(15, 'front panel off, no service flap')
+      return family === 'front-load' ? { minutes: 1, by: 'flap', needs: 'nothing' } : panel(15, 'front-panel')
+    return family === 'front-load' ? panel(12, 'front-panel') : panel(15, 'front-no-flap')
   }
-  if (id === 'tub-seal' || id === 'tub-seam' || id === 'tub') return panel(10, 'cabinet front off')
+  if (id === 'tub-seal' || id === 'tub-seam' || id === 'tub') return panel(10, 'cabinet-front')
   // Weep holes sit in the floor of the clutch drum: seen with the tub full and run, never tipped.
-  if (id === 'shaft-seal') return panel(8, 'cabinet off, tub full and run')
-  return panel(8, 'cabinet front off')
+  if (id === 'shaft-seal') return panel(8, 'cabinet-full-tub')
+  return panel(8, 'cabinet-front')
 }
 
 /**
@@ -221,7 +204,6 @@ export function partsOf(machine: MachineSpec, standpipeMm: number | null = null)
       const own = machine.partHeightsMm?.[id]
       return {
         id,
-        name: PART_NAME[id],
         bandMm: own ? [Math.min(...own), Math.max(...own)] : [lo, hi],
         measured: own !== undefined,
         place: ON_PUMP.includes(id) ? { row: pumpRow ?? row, column: pumpColumn ?? column } : { row, column },

@@ -1,19 +1,17 @@
 /** What can hurt, each to be read and ticked by a person before the step it gates. */
-export const CAUTIONS = {
-  'hot-water': 'Hot water scalds: use cold for this, or let it cool.',
-  'live-water': 'Water and mains together: keep the hose end away from outlets and the machine’s electrics.',
-  flood:
-    'This hose end drains whatever is in the tub: have a container under it that holds it all, or a floor drain.',
-  'two-people': 'One holds the hose, one watches the water and the plug.',
-  'hot-pump': 'A pump that ran for minutes can be too hot to touch.',
-  'pump-dry': 'Never run the pump dry: stop as it draws air.',
-  'flood-residue': 'A couple of cups stay in pump and hoses: pinch the hoses, tray and towel under.',
-  'sharp-edges': 'Sheet metal cuts: gloves on.',
-  'two-tip':
-    'Two people tip it, about 45° back against a wall, and it stands stable before anyone reaches in.',
-  counterweight: 'Concrete counterweights are lifted by two.',
-  'live-probes': 'Insulated probes, one hand, dry floor and dry hands.',
-  'live-touch': 'Nobody touches metal; lid or door closed.',
-  'live-only-while': 'Mains on only while measuring: unplug again before anything is moved.',
-} as const
-export type CautionId = keyof typeof CAUTIONS
+export const CAUTION_IDS = [
+  'hot-water',
+  'live-water',
+  'flood',
+  'two-people',
+  'hot-pump',
+  'pump-dry',
+  'flood-residue',
+  'sharp-edges',
+  'two-tip',
+  'counterweight',
+  'live-probes',
+  'live-touch',
+  'live-only-while',
+] as const
+export type CautionId = (typeof CAUTION_IDS)[number]

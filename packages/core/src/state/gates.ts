@@ -1,4 +1,5 @@
 import { isHorizontal, type MachineSpec } from '../machine/machineSpec.ts'
+import { figureOf, type Message, message } from '../message.ts'
 import type { CautionId } from './cautions.ts'
 import type { MachineState } from './machineState.ts'
 import { JAMMED_HEATS, pumpCoolDownMin } from './pumpHeat.ts'
@@ -21,7 +22,7 @@ export const ACT_IDS = [
 ] as const
 export type ActId = (typeof ACT_IDS)[number]
 
-/** What stands in the way of an act, in a sentence, with the field of the state that would clear it. */
+/** What stands in the way of an act, with the field of the state that would clear it. */
 export interface Block {
   field:
     | 'mains'
@@ -36,7 +37,7 @@ export interface Block {
     | 'lock'
     | 'pump-connector'
     | 'panels'
-  why: string
+  why: Message
 }
 export interface Gate {
   act: ActId
@@ -77,63 +78,56 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
     if (state.mains !== 'unplugged')
       blocks.push({
         field: 'mains',
-        why:
-          state.mains === 'plugged'
-            ? 'It is plugged in: pull the plug first.'
-            : 'Nobody said that it is unplugged.',
+        why: message(state.mains === 'plugged' ? 'gate.plugged' : 'gate.mains-not-set'),
       })
   }
   const noFlood = () => {
     if (waterIsContained(machine, state)) return
     const litres = litresInside(machine, state.water)
     const held = state.containment?.litres ?? null
-    const inside =
-      state.water.kind === 'unknown'
-        ? `How much water is inside is not known: up to ${litres.toFixed(0)} L.`
-        : `${litres.toFixed(litres < 10 ? 1 : 0)} L are inside.`
+    const known = state.water.kind === 'unknown' ? 'no' : 'yes'
+    const inside = figureOf('volume', known === 'no' ? Math.round(litres) : litres)
     blocks.push({
       field: state.water.kind === 'unknown' ? 'water' : 'contain',
       why:
         held === null
-          ? `${inside} Get it out, or put a tray or bucket under it.`
-          : `${inside} What is to catch it holds ${held} L.`,
+          ? message('gate.water-inside', { inside, known })
+          : message('gate.catch-too-small', { inside, known, held: figureOf('volume', held) }),
     })
   }
   /** Two people said different things: nothing is done on either word. */
   const settled = (...fields: ('cap' | 'tilt' | 'competent')[]) => {
     for (const field of fields)
-      if (state.disputed.includes(field))
-        blocks.push({ field, why: 'Two people said different things about this: settle it first.' })
+      if (state.disputed.includes(field)) blocks.push({ field, why: message('gate.disputed') })
   }
   const tapsShut = () => {
     for (const tap of machine.valve.taps)
       if (state.taps[tap] !== 'shut')
         blocks.push({
           field: 'taps',
-          why: `The ${tap} tap is ${state.taps[tap] === 'open' ? 'open' : 'not known to be shut'}: shut it first.`,
+          why: message('gate.tap', { tap, open: state.taps[tap] === 'open' ? 'yes' : 'no' }),
         })
   }
   const closedAndUpright = () => {
-    if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: 'It is tipped: set it upright first.' })
-    if (state.cap === 'open') blocks.push({ field: 'cap', why: 'The filter cap is open: shut it first.' })
+    if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: message('gate.tipped') })
+    if (state.cap === 'open') blocks.push({ field: 'cap', why: message('gate.cap-open') })
     settled('cap', 'tilt')
   }
   /** A run needs current: a plug that was said to be out is asked about, not passed over. */
   const pluggedForRun = () => {
-    if (state.mains === 'unplugged')
-      blocks.push({ field: 'mains', why: 'It is set as unplugged: is it plugged in? Set the mains first.' })
+    if (state.mains === 'unplugged') blocks.push({ field: 'mains', why: message('gate.set-as-unplugged') })
   }
   const coolPump = () => {
     const wait = pumpWaitMin(state, nowMs)
     if (state.pump === null && wait >= 1)
       blocks.push({
         field: 'pump',
-        why: pumpMaybeHotWords(wait),
+        why: pumpMaybeHot(wait),
       })
     else if (wait >= 1)
       blocks.push({
         field: 'pump',
-        why: `The pump can be too hot to touch for another ${Math.ceil(wait)} min (estimate).`,
+        why: message('gate.pump-hot', { minutes: Math.ceil(wait) }),
       })
   }
   switch (act) {
@@ -157,13 +151,13 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
       if (!isEmpty(machine, state))
         blocks.push({
           field: 'water',
-          why: 'Water is inside, or nobody said that it is out: it cannot be tipped.',
+          why: message('gate.tip-water'),
         })
       tapsShut()
       if (state.hoseEnd !== 'lifted')
         blocks.push({
           field: 'hose-end',
-          why: 'The drain hose holds a column of its own: tie its end up above the tub first.',
+          why: message('gate.tip-hose'),
         })
       cautions.push('two-tip', 'counterweight')
       break
@@ -183,17 +177,16 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
         if (dry)
           blocks.push({
             field: state.water.kind === 'unknown' ? 'water' : 'pump-connector',
-            why: `A connected pump runs while it is measured: at least ${DRY_L} L in the tub, or say that its connector is off.`,
+            why: message('gate.pump-dry-measured', { least: figureOf('volume', DRY_L) }),
           })
       }
       if (!state.competent)
         blocks.push({
           field: 'competent',
-          why: 'Only for someone competent for live work: nobody here said so.',
+          why: message('gate.competent'),
         })
-      if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: 'It is tipped: set it upright first.' })
-      if (state.cap === 'open')
-        blocks.push({ field: 'cap', why: 'The filter cap is open: water and mains together.' })
+      if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: message('gate.tipped') })
+      if (state.cap === 'open') blocks.push({ field: 'cap', why: message('gate.cap-open-live') })
       settled('cap', 'tilt', 'competent')
       cautions.push('live-probes', 'live-touch', 'live-only-while')
       break
@@ -203,7 +196,7 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
         if (state.water.kind === 'unknown')
           blocks.push({
             field: 'water',
-            why: 'How high the water stands behind the door is not known: say it, or get it out first.',
+            why: message('gate.door-level-unknown'),
           })
         else if (
           state.water.kind === 'to-the-lip' ||
@@ -211,13 +204,13 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
         )
           blocks.push({
             field: 'water',
-            why: 'The water stands at the door’s lip or above: get it out first.',
+            why: message('gate.door-lip'),
           })
       }
       if (state.lock === 'locked')
         blocks.push({
           field: 'lock',
-          why: 'The door is locked. Unplug, wait two minutes, pull its emergency release; else from above, the top off.',
+          why: message('gate.door-locked'),
         })
       break
     case 'run-pump':
@@ -225,7 +218,7 @@ export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, no
       if (litresInside(machine, state.water) - RESIDUE_L < DRY_L)
         blocks.push({
           field: 'water',
-          why: `Never run the pump dry: at least ${DRY_L} L in the tub first.`,
+          why: message('gate.pump-dry', { least: figureOf('volume', DRY_L) }),
         })
       closedAndUpright()
       break
@@ -248,8 +241,8 @@ export function pumpWaitMin(state: MachineState, nowMs: number): number {
 }
 
 /** That a pump nobody spoke of counts as hot, and for how long, min. */
-export function pumpMaybeHotWords(waitMin: number): string {
-  return `The pump may have been running before you came: it counts as hot for another ${Math.ceil(waitMin)} min, or say how long it ran.`
+export function pumpMaybeHot(waitMin: number): Message {
+  return message('gate.pump-maybe-hot', { minutes: Math.ceil(waitMin) })
 }
 
 /** What has to be said before a machine counts as made safe; empty = all of it. */
@@ -267,22 +260,22 @@ export function leftOpen(machine: MachineSpec, state: MachineState): Block[] {
   if (state.lock === 'bypassed')
     blocks.push({
       field: 'lock',
-      why: 'A lid or door lock is bridged: take the bridge out before you leave.',
+      why: message('leave.bridged'),
     })
-  if (state.cap === 'open') blocks.push({ field: 'cap', why: 'The filter cap is open.' })
-  if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: 'It is tipped.' })
-  if (state.mains === null) blocks.push({ field: 'mains', why: 'Plugged in or not: not set.' })
+  if (state.cap === 'open') blocks.push({ field: 'cap', why: message('leave.cap-open') })
+  if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: message('leave.tipped') })
+  if (state.mains === null) blocks.push({ field: 'mains', why: message('leave.mains') })
   if (machine.valve.taps.some((tap) => state.taps[tap] === null))
-    blocks.push({ field: 'taps', why: 'Taps open or shut: not set.' })
+    blocks.push({ field: 'taps', why: message('leave.taps') })
   if (state.hoseEnd !== 'standpipe')
     blocks.push({
       field: 'hose-end',
-      why: state.hoseEnd === null ? 'Where the hose end is: not set.' : 'The hose end is not in the pipe.',
+      why: message(state.hoseEnd === null ? 'leave.hose-end' : 'leave.hose-end-out'),
     })
   if (state.panels !== 'closed')
     blocks.push({
       field: 'panels',
-      why: state.panels === 'open' ? 'A panel is off.' : 'Panels on or off: not set.',
+      why: message(state.panels === 'open' ? 'leave.panel-off' : 'leave.panels'),
     })
   return blocks
 }
@@ -292,7 +285,7 @@ const DRY_L = 0.95
 
 export interface Danger {
   field: Block['field']
-  text: string
+  text: Message
   /** Wanted for a while and watched over, not an alarm. */
   caution?: boolean
 }
@@ -305,16 +298,15 @@ export function dangersOf(machine: MachineSpec, state: MachineState): Danger[] {
     dangers.push({
       field: 'mains',
       caution: true,
-      text: 'Plugged in with a panel off: to be watched, not touched. Nobody reaches in.',
+      text: message('danger.panel-off-live'),
     })
   if (state.mains === 'plugged' && state.cap === 'open')
-    dangers.push({ field: 'mains', text: 'Plugged in with the filter cap open.' })
-  if (wet && state.cap === 'open')
-    dangers.push({ field: 'cap', text: 'The filter cap is open with water inside.' })
-  if (wet && state.tilt === 'tipped') dangers.push({ field: 'tilt', text: 'Tipped with water inside.' })
+    dangers.push({ field: 'mains', text: message('danger.cap-open-live') })
+  if (wet && state.cap === 'open') dangers.push({ field: 'cap', text: message('danger.cap-open-wet') })
+  if (wet && state.tilt === 'tipped') dangers.push({ field: 'tilt', text: message('danger.tipped-wet') })
   if (wet && state.hoseEnd === 'below-tub' && state.containment === null)
-    dangers.push({ field: 'water', text: 'The hose end lies below the tub: it drains onto the floor.' })
+    dangers.push({ field: 'water', text: message('danger.drains-onto-floor') })
   if (state.lock === 'bypassed')
-    dangers.push({ field: 'lock', caution: true, text: 'A lid or door lock is bridged: for this test only.' })
+    dangers.push({ field: 'lock', caution: true, text: message('danger.bridged') })
   return dangers.sort((a, b) => Number(a.caution ?? false) - Number(b.caution ?? false))
 }

@@ -1,5 +1,6 @@
 import { isHorizontal, type MachineSpec, type SiteSpec, tapedTub } from '../machine/machineSpec.ts'
 import { cleanPathK, drainHoseOf, portHeight, pumpMiddle, STILL_PUMP_SHARE } from '../machine/uncertainty.ts'
+import { figureOf, type Message, message } from '../message.ts'
 import { drainFlowM3S } from '../physics/pump/drainFlow.ts'
 import { drainCurve } from '../physics/pump/drainTime.ts'
 import { tubTopMm } from '../physics/tub/tubGeometry.ts'
@@ -53,7 +54,7 @@ export interface WayOut {
   /** How long it takes is computed from hose and tub, or an estimate. */
   basis: 'computed' | 'estimate'
   /** Why it does not work here; null = it does. */
-  notHere: string | null
+  notHere: Message | null
 }
 
 /** Rates of the ways that no formula gives, L/min, carrying included. Estimates, no published source. */
@@ -89,7 +90,7 @@ export function waysOut(
   const level = waterLevelMm(machine, water)
   const litres = litresInside(machine, water)
   const carried = (l: number) => Math.ceil(l / containerL) * CARRY_MIN
-  const estimate = (id: keyof typeof RATE_L_MIN, staysL: number, notHere: string | null = null): WayOut => ({
+  const estimate = (id: keyof typeof RATE_L_MIN, staysL: number, notHere: Message | null = null): WayOut => ({
     id,
     minutes: Math.max(0, litres - staysL) / RATE_L_MIN[id],
     staysL,
@@ -99,16 +100,12 @@ export function waysOut(
   /** A way that takes out less than the tenth of a litre that is shown is none. */
   const finished = (way: WayOut): WayOut =>
     way.notHere === null && litres - way.staysL < 0.1
-      ? { ...way, minutes: 0, staysL: litres, notHere: 'no more comes out this way' }
+      ? { ...way, minutes: 0, staysL: litres, notHere: message('way.no-more') }
       : { ...way, minutes: way.notHere === null ? way.minutes + SET_UP_MIN[way.id] : 0 }
   const ways = [
     gravity(machine, site, level, litres, hoseEndMm, carried),
     pumpOut(machine, site, level, litres),
-    estimate(
-      'residual-tube',
-      0.3,
-      machine.family === 'front-load' ? null : 'only front loaders with a service flap have one',
-    ),
+    estimate('residual-tube', 0.3, machine.family === 'front-load' ? null : message('way.no-flap')),
     estimate('wet-vac', 0.7),
     estimate('transfer-pump', 1),
     // A cup reaches what stands above the sump.
@@ -141,8 +138,8 @@ function gravity(
   if (levelMm <= stopMm + 1) {
     const notHere =
       levelMm <= 1
-        ? 'no water stands above the port'
-        : `the hose end lies ${Math.round(stopMm - levelMm)} mm above the water: lay it lower`
+        ? message('way.no-water')
+        : message('way.hose-too-high', { by: figureOf('height', stopMm - levelMm) })
     return { ...blank, minutes: 0, staysL: litres, notHere }
   }
   const viscosity = waterKinematicViscosityM2S(site.waterTempC)
@@ -170,6 +167,6 @@ function pumpOut(machine: MachineSpec, site: SiteSpec, levelMm: number, litres: 
     minutes: flow > 0 ? Math.max(0, litres - staysL) / flow : 0,
     staysL,
     basis: 'computed',
-    notHere: flow > 0 ? null : 'even a sound pump does not lift so high',
+    notHere: flow > 0 ? null : message('way.too-high-for-pump'),
   }
 }

@@ -130,10 +130,10 @@ function oddities(repeats: number, draw: Draw): Table {
             errors.push(Math.abs(cutout.value - c.cutoutS))
             if (covers(cutout, c.cutoutS)) covered++
           }
-          const noted = (words: string) => run?.notes.some((note) => note.includes(words)) ?? false
-          if (noted('fluctuates')) unsteady++
-          if (noted('late half')) slowing++
-          if (noted('ran back')) back++
+          const noted = (id: string) => run?.notes.some((note) => note.id === id) ?? false
+          if (noted('note.flow-fluctuates')) unsteady++
+          if (noted('note.drain-slows')) slowing++
+          if (noted('note.ran-back')) back++
         }
         rows.push({
           drain: `${family}, ${source}, ${oddity}`,

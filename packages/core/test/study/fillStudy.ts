@@ -119,8 +119,7 @@ function sensorTable(repeats: number, draw: Draw): Table {
         if (covers(q.sensor_gain, c.gain)) gain++
         if (covers(q.sensor_offset_mm, c.offsetMm)) offset++
         if (covers(q.sensor_lag_s, c.lagS)) lag++
-        if (run?.notes.some((note) => note.startsWith('The indicated level') && !note.includes('corrected')))
-          noted++
+        if (run?.notes.some((note) => note.id.startsWith('note.sensor-'))) noted++
       }
       rows.push({
         sensing: `${source}, ${fault}`,

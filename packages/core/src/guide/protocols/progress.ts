@@ -1,7 +1,9 @@
+import type { ProtocolId } from '../../catalogue/protocolIds.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
 import { portHeight } from '../../machine/uncertainty.ts'
 import type { RunPlan } from '../../measure/plan/runPlan.ts'
 import type { RunAnalysis } from '../../measure/verdict/runAnalysis.ts'
+import { type Message, message } from '../../message.ts'
 import type { JudgedRun, Observation } from '../../reason/evidence/seen/observations.ts'
 import type { HoseEnd, Protocol, ProtocolStep, RunStep } from './protocolTypes.ts'
 
@@ -111,8 +113,8 @@ export interface StepAdvice {
   dueInS: number | null
   /** Enough has been read for what the step is for. */
   enough: boolean
-  /** Why to go on or to stop, in one sentence. */
-  why: string
+  /** Why to go on or to stop; null = nothing to say. */
+  why: Message | null
 }
 
 /**
@@ -120,6 +122,7 @@ export interface StepAdvice {
  * @param elapsedS - Since the start. @param readingsS - Instants of the level readings so far, s, rising.
  */
 export function stepAdvice(
+  protocol: ProtocolId,
   step: RunStep,
   analysis: RunAnalysis | null,
   elapsedS: number,
@@ -134,18 +137,27 @@ export function stepAdvice(
   const basis = analysis?.basis
   if (step.run.kind === 'hold' || step.run.kind === 'idle') {
     const sure = basis?.of === 'standing' && Math.abs(basis.lossLMin) > 6 * basis.se && count >= 5
-    if (sure && elapsedS > 240)
-      return { dueInS, enough: true, why: 'The movement is beyond doubt: this hold can stop here.' }
-    if (longEnough && missing === 0)
-      return { dueInS: null, enough: true, why: 'Long enough. Waiting on would only show smaller losses.' }
+    if (sure && elapsedS > 240) return { dueInS, enough: true, why: message('advice.beyond-doubt') }
+    if (longEnough && missing === 0) return { dueInS: null, enough: true, why: message('advice.long-enough') }
     const left = Math.max(0, (step.lastsS ?? 0) - elapsedS)
     return {
       dueInS,
       enough: false,
-      why: left > 0 ? `${Math.ceil(left / 60)} min to go.` : `${missing} more readings.`,
+      why:
+        left > 0
+          ? message('advice.to-go', { minutes: Math.ceil(left / 60) })
+          : message('advice.more-readings', { readings: missing }),
     }
   }
   if (missing === 0 && longEnough)
-    return { dueInS, enough: true, why: `Enough readings: stop when ${step.stopWhen}.` }
-  return { dueInS, enough: false, why: missing > 0 ? `${missing} more readings for a good interval.` : '' }
+    return {
+      dueInS,
+      enough: true,
+      why: message('advice.enough', { when: message(`protocol.${protocol}.${step.id}.stopWhen`) }),
+    }
+  return {
+    dueInS,
+    enough: false,
+    why: missing > 0 ? message('advice.more-for-interval', { readings: missing }) : null,
+  }
 }

@@ -1,6 +1,7 @@
 import type { ProtocolId } from '../../catalogue/protocolIds.ts'
 import type { Tap } from '../../machine/machineSpec.ts'
 import type { RunKind } from '../../measure/plan/runPlan.ts'
+import type { CheckId } from '../../reason/checks/checkTypes.ts'
 import type { CautionId } from '../../state/cautions.ts'
 
 /** Where the drain hose end is for a step: in its place, low (about 400 mm), below the tub, or lifted high. */
@@ -8,11 +9,6 @@ export type HoseEnd = 'in-place' | 'low' | 'below-tub' | 'lifted'
 
 interface StepBase {
   id: string
-  title: string
-  /** What to bring about before it, in order. */
-  first: string[]
-  /** The one thing to do. */
-  act: string
   minutes: number
   cautions: CautionId[]
 }
@@ -24,32 +20,22 @@ export interface RunStep extends StepBase {
   readings: { what: 'level' | 'ruler-and-display'; everyS: number; atLeast: number }
   /** How long it should run, s; null = until the water is where it should be. */
   lastsS: number | null
-  stopWhen: string
 }
 
 /** One thing looked at or measured beside the runs. */
 export interface LookStep extends StepBase {
   kind: 'look'
-  check: string
+  check: CheckId
   /** What is entered. */
   entry: 'bucket' | 'height' | 'litres' | 'catch' | 'stop-level' | 'pressure' | 'choice'
   tap: Tap | null
-  choices: { value: string; text: string }[]
   /** Times it is to be made. */
   times: number
 }
 export type ProtocolStep = RunStep | LookStep
 
-/** A way to make runs and looks so that they tell causes apart. */
+/** A way to make runs and looks so that they tell causes apart. Its words, and those of each step: `protocol.<id>…` in the package of words. */
 export interface Protocol {
   id: ProtocolId
-  name: string
-  /** The causes it tells apart. */
-  separates: string
-  needs: string[]
-  leaves: string
   steps: ProtocolStep[]
-  stopWhen: string
-  /** How well it tells, from the seeded study. */
-  worth: string
 }

@@ -1,3 +1,4 @@
+import { figureOf, type Message, message } from '../../message.ts'
 import { median } from '../../numeric/quantile.ts'
 import type { Readings } from './readings.ts'
 
@@ -9,7 +10,7 @@ const LEAST_JUMP_S = 20
  * as before, or one step far ahead across which the level did not move on. Single late readings are left for sorting.
  * @returns The readings with jumps closed, and a note for each.
  */
-export function straightenClock(readings: Readings): { readings: Readings; notes: string[] } {
+export function straightenClock(readings: Readings): { readings: Readings; notes: Message[] } {
   const { tS } = readings
   const n = tS.length
   if (n < 8) return { readings, notes: [] }
@@ -34,9 +35,11 @@ export function straightenClock(readings: Readings): { readings: Readings; notes
   for (const { at, byS } of jumps) for (let i = at; i < n; i++) straight[i] = (straight[i] as number) - byS
   return {
     readings: { ...readings, tS: straight },
-    notes: jumps.map(
-      ({ at, byS }) =>
-        `The clock jumped by ${byS.toFixed(0)} s at ${(tS[at - 1] as number).toFixed(0)} s: the levels go on as if it had not, so the jump was taken out. Is that right?`,
+    notes: jumps.map(({ at, byS }) =>
+      message('note.clock-jump', {
+        by: figureOf('time', byS),
+        at: figureOf('time', tS[at - 1] as number),
+      }),
     ),
   }
 }

@@ -1,4 +1,5 @@
 import { type MachineSpec, tapedTub } from '../../machine/machineSpec.ts'
+import { figureOf, type Message, message } from '../../message.ts'
 import { median } from '../../numeric/quantile.ts'
 import { tubTopMm } from '../../physics/tub/tubGeometry.ts'
 import { tubLevelMm, tubVolumeL } from '../../physics/tub/tubVolume.ts'
@@ -48,10 +49,10 @@ export function questionEntry(
 }
 
 /** Hand readings that look like litres or inches among millimetres. */
-export function unitSlipNotes(machine: MachineSpec, series: LevelSeries, source: ReadingSource): string[] {
+export function unitSlipNotes(machine: MachineSpec, series: LevelSeries, source: ReadingSource): Message[] {
   const n = series.mm.length
   if (source !== 'hand' || n < 4) return []
-  const notes: string[] = []
+  const notes: Message[] = []
   for (let i = 0; i < n && notes.length < 5; i++) {
     const around = [i - 2, i - 1, i + 1, i + 2]
       .filter((k) => k >= 0 && k < n)
@@ -62,7 +63,13 @@ export function unitSlipNotes(machine: MachineSpec, series: LevelSeries, source:
     if (asked?.suggestedMm == null) continue
     const unit = asked.kind === 'volume-for-level' ? 'litres' : 'inches'
     notes.push(
-      `At ${(series.tS[i] as number).toFixed(0)} s: ${value} mm does not fit, about ${Math.round(asked.dueMm)} mm was due. Were those ${unit}? They stand ${asked.suggestedMm} mm high.`,
+      message('note.unit-slip', {
+        at: figureOf('time', series.tS[i] as number),
+        read: figureOf('level', value),
+        due: figureOf('level', asked.dueMm),
+        meant: figureOf('level', asked.suggestedMm),
+        unit,
+      }),
     )
   }
   return notes

@@ -1,4 +1,5 @@
 import { tapedTub } from '../../machine/machineSpec.ts'
+import { figureOf, message } from '../../message.ts'
 import { median } from '../../numeric/quantile.ts'
 import { LEAST_SUPPLY_KPA } from '../../physics/supply/leastSupply.ts'
 import { tubTopMm } from '../../physics/tub/tubGeometry.ts'
@@ -26,12 +27,11 @@ import { compareRun } from './compareRun.ts'
 import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
 import { runBackAfter } from './runBack.ts'
 import { chosenNotes, gapNotes, lateNotes, tellEvenness, tellSensor } from './runNotes.ts'
-import { type Saying, sayRun } from './sayRun.ts'
+import type { Saying } from './saying.ts'
 import { tellStalled } from './stalledRun.ts'
 import { judge } from './verdict.ts'
 
-const SECOND_HEIGHT =
-  'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test'
+const SECOND_HEIGHT = message('open.second-height')
 
 /**
  * What one fill, drain or gravity run says: flow, time, ratio to the healthy machine, verdict with its reason, and what it cannot say.
@@ -68,11 +68,7 @@ export function analyseFlowRun(
 
   const { estimate, timed } = estimateOf(plan, all, levels, by, window)
   if (estimate && estimate.setAside > 0 && by === 'hand')
-    notes.push(
-      estimate.setAside === 1
-        ? 'One reading lies far off the line and was set aside.'
-        : `${estimate.setAside} readings lie far off the line and were set aside.`,
-    )
+    notes.push(message('note.set-aside', { readings: estimate.setAside }))
   const fromLevel = estimate ? levelFlow(estimate) : null
   const fromMeter = plan.kind === 'fill' ? meterFlow(meter.mm) : null
   // A range of levels is no measurement: a meter beside it decides.
@@ -80,9 +76,7 @@ export function analyseFlowRun(
   if (fromLevel && fromMeter && !timed?.rangeLMin) {
     // A level that may stand, or a meter that does, is no flow to divide by another.
     if (fromLevel.lo > 0 && fromMeter.value > 0) quantities.meterGain = ratioInterval(fromMeter, fromLevel)
-    else
-      notIdentifiable.meterGain =
-        'levels that clearly rise beside a meter that runs: fill on, past 100 mm (4 in)'
+    else notIdentifiable.meterGain = message('open.meter-beside-level')
   }
   if (plan.kind === 'drain') {
     notIdentifiable.pumpHeadM = SECOND_HEIGHT
@@ -99,7 +93,7 @@ export function analyseFlowRun(
   const stalls = window.stalledAtS !== null && fromLevel === flow
   if ((!flow || seconds <= 0) && !(stalls && tellStalled(analysis, plan, window, null, all, by))) {
     analysis.saying = nothingYet(plan, levels, window)
-    notIdentifiable.flowLMin = sayRun(analysis.saying)
+    notIdentifiable.flowLMin = analysis.saying
     tellAfterwards(analysis, plan, readings, marks, source)
     return analysis
   }
@@ -126,7 +120,7 @@ export function analyseFlowRun(
     analysis.verdict = judged.verdict
     analysis.saying = judged.saying
     if (judged.ratio) quantities.ratioToExpected = judged.ratio
-    if (judged.cannotJudge) notIdentifiable.ratioToExpected = sayRun(judged.cannotJudge)
+    if (judged.cannotJudge) notIdentifiable.ratioToExpected = judged.cannotJudge
     if (compared) analysis.expected = { timeS: compared.timeS, flowLMin: compared.flowLMin }
     if (sound) analysis.soundHouse = { flowLMin: sound.flowLMin }
     tellEvenness(analysis, plan, between(levels, window.fromS, window.toS), by)
@@ -227,9 +221,7 @@ function tellAfterwards(
     if (!back) return
     analysis.quantities.runBackL = back.litres
     if (back.seen)
-      analysis.notes.push(
-        `After the pump stopped ${back.litres.value.toFixed(2)} L ran back from the hose: nothing holds the water there.`,
-      )
+      analysis.notes.push(message('note.ran-back', { litres: figureOf('volume', back.litres.value) }))
     return
   }
   const closed = plan.kind === 'fill' ? marks.filter((m) => m.what === 'valve-closed').at(-1) : undefined
@@ -239,7 +231,7 @@ function tellAfterwards(
   if (after.quantities.leakLH) analysis.quantities.leakLH = after.quantities.leakLH
   if (after.verdict !== 'rising' || !after.quantities.riseLH) return
   analysis.quantities.riseLH = after.quantities.riseLH
-  analysis.notes.push('The level still rose after the valve had closed: the inlet valve may seep.')
+  analysis.notes.push(message('note.rose-after-closing'))
 }
 
 /** Readings outside the tub are slips, not levels; they stay recorded but do not count. */

@@ -1,4 +1,5 @@
 import { portHeight } from '../../machine/uncertainty.ts'
+import { message } from '../../message.ts'
 import type { RunMark } from '../plan/runMarks.ts'
 import { isFlowRun, type RunPlan } from '../plan/runPlan.ts'
 import { straightenClock } from '../readings/clock.ts'
@@ -31,16 +32,12 @@ export function analyseRun(
   if (ordered.moved > 0)
     notes.push(
       ordered.moved === readings.tS.length - 1
-        ? 'The readings were written newest first; they were put in order of time.'
-        : `${ordered.moved} reading(s) came earlier than the one before; all were put in order of time. Check the clock.`,
+        ? message('note.newest-first')
+        : message('note.out-of-order', { readings: ordered.moved }),
     )
   const again = source === 'hand' ? sameInstant(ordered.readings) : 0
-  if (again > 0)
-    notes.push(
-      `${again} reading(s) carry the same time as another with a different level: give each its own time.`,
-    )
-  if (endsBeforeItStarts(plan, marks))
-    notes.push('The end of this run is marked before its start, or with it: check the times of the marks.')
+  if (again > 0) notes.push(message('note.same-time', { readings: again }))
+  if (endsBeforeItStarts(plan, marks)) notes.push(message('note.end-before-start'))
   const analyse =
     plan.kind === 'after-drain'
       ? analyseAfterDrain

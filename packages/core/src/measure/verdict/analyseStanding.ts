@@ -1,5 +1,6 @@
 import { tapedTub } from '../../machine/machineSpec.ts'
 import { portHeight } from '../../machine/uncertainty.ts'
+import { type Message, message } from '../../message.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import { median } from '../../numeric/quantile.ts'
 import { studentT975 } from '../../numeric/studentT.ts'
@@ -75,7 +76,7 @@ export function analyseStandingRun(
     return {
       ...tooFew,
       usedReadings: levels.tS.length,
-      notIdentifiable: { leakLH: 'at least three levels, a minute apart' },
+      notIdentifiable: { leakLH: message('open.three-levels') },
     }
 
   const { series, perBlock } = blockMedians(levels, BLOCKS)
@@ -210,8 +211,7 @@ function falling(
     holds: 'first',
   }
   if (display && analysis.quantities.tubeLeakTauS === undefined)
-    analysis.notIdentifiable.tubeLeakTauS =
-      'only the indicated level was read: read the ruler beside it at the start and at the end'
+    analysis.notIdentifiable.tubeLeakTauS = message('open.ruler-beside')
   return analysis
 }
 
@@ -303,19 +303,18 @@ function leakHeight(
   analysis.notIdentifiable.leakHeightMm = rival
     ? RIVAL_SETTLED[rival]
     : hopeless
-      ? 'the level fell less than three times the noise of a reading: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
-      : 'the level has not come near the leak: lower it in 20 mm (¾ in) steps until the drip stops, or catch the leak at three levels'
+      ? message('open.fell-too-little')
+      : message('open.not-near-leak')
   return null
 }
 
 /** A level that rests this near to the port says only that the leak lies there or lower, mm. */
 const AT_PORT_MM = 8
 /** What would rule out the rival of a leak. */
-const RIVAL_SETTLED: Record<HeightRival, string> = {
-  laundry: 'laundry in the tub may soak it up: take it out and hold again',
-  siphon: 'a siphon would run out the same way: hold again with the hose end lifted high',
-  'air-leak':
-    'a leaking pressure hose makes the display fall the same way: read the ruler at the start and at the end',
+const RIVAL_SETTLED: Record<HeightRival, Message> = {
+  laundry: message('open.laundry-may-soak'),
+  siphon: message('open.siphon-alike'),
+  'air-leak': message('open.air-leak-alike'),
 }
 
 function tubeLeak(readings: Readings, source: ReadingSource, fromS: number, toS: number): Interval | null {

@@ -1,4 +1,6 @@
+import type { Message } from '../../message.ts'
 import type { Interval } from '../../numeric/interval.ts'
+import type { Saying } from './saying.ts'
 
 /** Every quantity a run or a visit can give, with its id in the visit file; the unit is in both names. */
 export const QUANTITIES = {
@@ -25,6 +27,6 @@ export type QuantityId = keyof typeof QUANTITIES
 /** What was found, each with its 95 % interval. */
 export type Quantities = Partial<Record<QuantityId, Interval>>
 /** What could not be told, each with the measurement that would tell. */
-export type NotIdentifiable = Partial<Record<QuantityId, string>>
+export type NotIdentifiable = Partial<Record<QuantityId, Message | Saying>>
 /** What is known on one side only. */
 export type Bounds = Partial<Record<QuantityId, { atLeast?: number; atMost?: number }>>

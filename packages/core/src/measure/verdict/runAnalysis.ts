@@ -1,13 +1,14 @@
+import type { Message } from '../../message.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import type { FittedCurve, FlowOfThisAir } from '../estimate/estimateFlow.ts'
 import type { TimedEstimate } from '../estimate/estimateTimed.ts'
 import type { LevelsSeen } from '../readings/levelsSeen.ts'
 import type { Bounds, NotIdentifiable, Quantities } from './quantities.ts'
-import type { Saying } from './sayRun.ts'
+import type { Saying } from './saying.ts'
 import type { Verdict } from './verdict.ts'
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
-export const ANALYSIS_VERSION = 10
+export const ANALYSIS_VERSION = 11
 
 export interface RunAnalysis {
   version: number
@@ -29,7 +30,7 @@ export interface RunAnalysis {
   /** What a flow by time rests on, where fewer than three levels were read. */
   rests?: TimedEstimate['rests'] | undefined
   /** What the technician should know about the readings: gaps, order, outliers, likely slips. */
-  notes: string[]
+  notes: Message[]
   /** The fitted run, for drawing: null when there is no fit. */
   fit: { fromS: number; toS: number; startMm: number; endMm: number; curve: FittedCurve | null } | null
   usedReadings: number

@@ -1,4 +1,5 @@
 import { tapedTub } from '../../machine/machineSpec.ts'
+import { message } from '../../message.ts'
 import { leastOf } from '../../numeric/extremes.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import { median } from '../../numeric/quantile.ts'
@@ -143,7 +144,7 @@ export function analyseAfterDrain(
     return {
       ...blank,
       usedReadings: series.tS.length,
-      notIdentifiable: { runBackL: 'a level as the pump stops and one 10 s later' },
+      notIdentifiable: { runBackL: message('open.level-after-stop') },
     }
   const analysis: RunAnalysis = {
     ...blank,
@@ -162,7 +163,6 @@ export function analyseAfterDrain(
     },
   }
   if (!back.seen && back.litres.hi > 0.25)
-    analysis.notIdentifiable.runBackL =
-      'the section is too wide to show it: lift the hose end out and catch what runs back (more than 0.07 L counts)'
+    analysis.notIdentifiable.runBackL = message('open.too-wide-for-run-back')
   return analysis
 }

@@ -1,3 +1,4 @@
+import { figureOf, type Message, message } from '../../message.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import type { SensorFit } from '../../physics/sensing/sensorFit.ts'
 import { evenness } from '../estimate/evenness.ts'
@@ -19,22 +20,18 @@ export function tellSensor(analysis: RunAnalysis, fit: SensorFit): void {
   analysis.quantities.sensorGain = fit.gain
   analysis.quantities.sensorOffsetMm = fit.offsetMm
   if (fit.lagS) analysis.quantities.sensorLagS = fit.lagS
-  if (fit.gain.hi < 0.2)
-    analysis.notes.push(
-      'The water moves and the indicated level does not: the pressure tube or its sensor is blocked, off or dead.',
-    )
+  if (fit.gain.hi < 0.2) analysis.notes.push(message('note.sensor-dead'))
   else if (fit.gain.lo > 1.04 || fit.gain.hi < 0.96)
-    analysis.notes.push(
-      `The indicated level moves ${fit.gain.value.toFixed(2)} mm for each mm of water: the level sensing is off.`,
-    )
+    analysis.notes.push(message('note.sensor-gain', { gain: { number: fit.gain.value, digits: 2 } }))
   if (fit.gain.lo > 0.5 && (fit.offsetMm.lo > 4 || fit.offsetMm.hi < -4))
     analysis.notes.push(
-      `The indicated level stands ${Math.abs(fit.offsetMm.value).toFixed(0)} mm ${fit.offsetMm.value < 0 ? 'below' : 'above'} the water at the port.`,
+      message('note.sensor-offset', {
+        offset: figureOf('level', Math.abs(fit.offsetMm.value)),
+        side: fit.offsetMm.value < 0 ? 'below' : 'above',
+      }),
     )
   if (fit.lagS && fit.lagS.lo > 5)
-    analysis.notes.push(
-      `The indicated level follows the water only after about ${fit.lagS.value.toFixed(0)} s: look into the air dome.`,
-    )
+    analysis.notes.push(message('note.sensor-lag', { lag: figureOf('time', fit.lagS.value) }))
 }
 
 /** Fluctuation and slowing of the flow, as figures and in words. */
@@ -55,16 +52,13 @@ export function tellEvenness(
   if (plan.kind === 'drain' && analysis.basis?.of === 'flow')
     analysis.basis.disturbed = disturbance(unsteadiness, slowing, wanderMm, source)
   if (fluctuates)
-    analysis.notes.push(
-      `The flow fluctuates by about ${Math.round(100 * unsteadiness.value)} % of itself: look for foam or air at the hose end.`,
-    )
-  else if (wanders && plan.kind === 'drain')
-    analysis.notes.push('The flow is not steady: look for foam or air at the hose end.')
+    analysis.notes.push(message('note.flow-fluctuates', { percent: Math.round(100 * unsteadiness.value) }))
+  else if (wanders && plan.kind === 'drain') analysis.notes.push(message('note.flow-unsteady'))
   if (slows)
     analysis.notes.push(
-      plan.kind === 'fill'
-        ? `Its late half ran ${Math.round(100 * slowing.value)} % slower than its early half.`
-        : `Its late half ran ${Math.round(100 * slowing.value)} % slower than the falling level explains: the house drain may be backing up, or the pump is tiring.`,
+      message(plan.kind === 'fill' ? 'note.fill-slows' : 'note.drain-slows', {
+        percent: Math.round(100 * slowing.value),
+      }),
     )
 }
 
@@ -86,16 +80,16 @@ function disturbance(
 }
 
 /** A stream that stopped for longer than five of its mean steps and 3 s, and came back. */
-export function gapNotes(series: LevelSeries, source: ReadingSource): string[] {
+export function gapNotes(series: LevelSeries, source: ReadingSource): Message[] {
   if (source !== 'stream' || series.tS.length < 10) return []
   const { tS } = series
   const mean = ((tS[tS.length - 1] as number) - (tS[0] as number)) / (tS.length - 1)
-  const notes: string[] = []
+  const notes: Message[] = []
   for (let i = 0; i + 1 < tS.length && notes.length < MOST_GAPS_TOLD; i++) {
     const step = (tS[i + 1] as number) - (tS[i] as number)
     if (step > Math.max(3, 5 * mean))
       notes.push(
-        `The stream stopped at ${(tS[i] as number).toFixed(0)} s and came back ${step.toFixed(0)} s later; the time between counts, its levels are not known.`,
+        message('note.stream-gap', { at: figureOf('time', tS[i] as number), gap: figureOf('time', step) }),
       )
   }
   return notes
@@ -103,30 +97,31 @@ export function gapNotes(series: LevelSeries, source: ReadingSource): string[] {
 const MOST_GAPS_TOLD = 3
 
 /** Which of ruler and display was taken, and what the other said. */
-export function chosenNotes({ from, others, display, series }: ChosenLevels): string[] {
+export function chosenNotes({ from, others, display, series }: ChosenLevels): Message[] {
   if (others === 0) return []
-  const shown =
-    display === null
-      ? 'the display was never read beside it'
-      : display.moves !== null && Math.abs(display.moves) < 0.3
-        ? 'the display hardly moved while the water did'
-        : `the display showed ${Math.abs(display.offMm).toFixed(0)} mm ${display.offMm < 0 ? 'less' : 'more'}`
   if (from === 'indicated')
     return display?.agrees
-      ? [`The display agrees with the ruler within 5 mm, so its ${series.tS.length} readings are used.`]
-      : [`Levels were taken from the display; the ruler was read ${others === 1 ? 'once' : 'twice'}.`]
+      ? [message('note.display-agrees', { readings: series.tS.length })]
+      : [message('note.levels-from-display', { times: others })]
+  if (display?.agrees) return [message('note.levels-from-ruler')]
+  if (display === null) return [message('note.ruler-alone')]
+  if (display.moves !== null && Math.abs(display.moves) < 0.3) return [message('note.ruler-display-stuck')]
   return [
-    display?.agrees
-      ? 'Levels were taken from the ruler; the display agrees with it.'
-      : `Levels were taken from the ruler alone; ${shown}.`,
+    message('note.ruler-display-off', {
+      off: figureOf('level', Math.abs(display.offMm)),
+      side: display.offMm < 0 ? 'below' : 'above',
+    }),
   ]
 }
 
 /** A finger that came later than the water's own end. */
-export function lateNotes(window: RunWindow): string[] {
+export function lateNotes(window: RunWindow): Message[] {
   return window.lateMarkS === null
     ? []
     : [
-        `The level stood still from ${window.toS.toFixed(0)} s on; the mark came ${(window.lateMarkS - window.toS).toFixed(0)} s later. The time is taken from the levels.`,
+        message('note.late-mark', {
+          at: figureOf('time', window.toS),
+          late: figureOf('time', window.lateMarkS - window.toS),
+        }),
       ]
 }

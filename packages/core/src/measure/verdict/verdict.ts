@@ -1,7 +1,7 @@
 import type { FlowValue, Interval } from '../../numeric/interval.ts'
 import type { ExpectedRun } from '../plan/expectedRun.ts'
 import type { RunPlan } from '../plan/runPlan.ts'
-import type { Saying } from './sayRun.ts'
+import type { Saying } from './saying.ts'
 
 export type Verdict =
   | 'within'

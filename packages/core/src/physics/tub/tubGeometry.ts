@@ -61,8 +61,8 @@ export function tubProblems(tub: TubGeometry): string[] {
     diameterMm: 'tub diameter',
     depthMm: 'tub depth',
     sumpL: 'sump volume',
-    floorMm: 'floor above port',
-    displacedRatio: 'share taken by the basket',
+    floorMm: 'tub floor',
+    displacedRatio: 'basket share',
     draftDeg: 'wall draft',
   }
   return (Object.keys(LIMITS) as (keyof typeof LIMITS)[]).flatMap((key) => {

@@ -38,13 +38,6 @@ export function outcomesFor(check: CheckFacts, machine: MachineSpec): readonly O
     .filter((outcome) => outcome.value !== 'detents')
     .map(
       (outcome): Outcome =>
-        outcome.value === 'free'
-          ? {
-              value: 'free',
-              word: 'turns free',
-              tone: 'good',
-              means: 'Sound: this pump has no magnet, so no detents.',
-            }
-          : outcome,
+        outcome.value === 'free' ? { value: 'free', tone: 'good', as: 'free-no-magnet' } : outcome,
     )
 }

@@ -8,18 +8,14 @@ export type CheckId = (typeof CHECK_IDS)[number]
 export type OutcomeTone = 'good' | 'watch' | 'stop' | 'plain'
 export interface Outcome {
   value: string
-  /** In a technician's words. */
-  word: string
   tone: OutcomeTone
-  /** What it means, where that is not plain. */
-  means?: string
+  /** Where this machine gives the outcome another meaning: the name of that wording. */
+  as?: string
 }
 
 interface CheckBase {
   id: CheckId
   stage: StageId
-  /** What is looked at, short. */
-  name: string
   /** Minutes it takes, without getting there. Estimates. */
   minutes: number
   /** The act that needs the machine's state to allow it; null = can always be done. */

@@ -3,18 +3,17 @@ import type { StageId } from '../../state/stages.ts'
 import type { CheckId, ChoiceCheck, NumberCheck, Outcome, OutcomeTone } from './checkTypes.ts'
 import { doingMin } from './minutes.ts'
 
-type Line = readonly [value: string, word: string, tone: OutcomeTone, means?: string]
+type Line = readonly [value: string, tone: OutcomeTone]
 interface More {
   act?: ActId
   perTap?: boolean
   several?: boolean
 }
 
-/** A check answered by one of a few words, each with its tone and, where it says something, its meaning. */
+/** A check answered by one of a few outcomes, each with its tone. Words and meanings: `check.<id>.<outcome>` in the package of words. */
 export function choiceCheck(
   stage: StageId,
   id: CheckId,
-  name: string,
   lines: readonly Line[],
   more: More = {},
 ): ChoiceCheck {
@@ -22,14 +21,11 @@ export function choiceCheck(
     kind: 'choice',
     id,
     stage,
-    name,
     minutes: doingMin(id),
     act: more.act ?? null,
     perTap: more.perTap ?? false,
     several: more.several ?? false,
-    outcomes: lines.map(
-      ([value, word, tone, means]): Outcome => ({ value, word, tone, ...(means ? { means } : {}) }),
-    ),
+    outcomes: lines.map(([value, tone]): Outcome => ({ value, tone })),
   }
 }
 
@@ -37,7 +33,6 @@ export function choiceCheck(
 export function numberCheck(
   stage: StageId,
   id: CheckId,
-  name: string,
   quantity: NumberCheck['quantity'],
   range: readonly [number, number],
   more: More & { canBeOpen?: boolean } = {},
@@ -46,7 +41,6 @@ export function numberCheck(
     kind: 'number',
     id,
     stage,
-    name,
     quantity,
     range,
     minutes: doingMin(id),

@@ -4,6 +4,8 @@ import { hoseEndHeight } from '../../machine/uncertainty.ts'
 import { expectedRun } from '../../measure/plan/expectedRun.ts'
 import type { RunKind } from '../../measure/plan/runPlan.ts'
 import type { Bounds, NotIdentifiable, Quantities } from '../../measure/verdict/quantities.ts'
+import type { Saying } from '../../measure/verdict/saying.ts'
+import { type Message, message } from '../../message.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import type { LEAK_LAWS } from '../../physics/leak/leakLaw.ts'
 import { type DrainWeighing, weighDrains } from './drains/weighDrains.ts'
@@ -53,6 +55,8 @@ export interface RunBackSays {
   jugL: number | null
   levelL: number | null
   agree: boolean
+  /** More runs back than a flap that holds lets through. */
+  flapFails: boolean
 }
 
 /** The same run before and after something was done. */
@@ -89,9 +93,8 @@ export interface StandpipeWeighing {
 
 /** A height whose interval is wider than this is not worth giving, mm. */
 const WORTH_MM = 120
-const TWO_HEIGHTS =
-  'one hose height only: drain again with the hose end at 400 mm (16 in), or do the lift test (2 min)'
-const DRAINS_DIFFER = 'two drains at one height differ: enter what was done in between, or drain a third time'
+const TWO_HEIGHTS = message('open.two-heights')
+const DRAINS_DIFFER = message('open.drains-differ')
 /** A meter below these shares of the level is convicted at 1 % false alarms: seeded study, by how the level was read. */
 const METER_LOW = 0.91
 const METER_HIGH = 1.12
@@ -246,6 +249,8 @@ function sameRun({ plan }: JudgedRun): string {
   return plan.kind === 'fill' ? plan.taps.join('+') : `${Math.round(end / 100)}`
 }
 
+/** More than this running back means that nothing holds the water in the hose, L. Settled on the study of run-back. */
+const RUN_BACK_L = 0.07
 /** Relative error of a catch in a jug, and what cannot be poured, L. Estimates. */
 const JUG = { share: 0.05, leastL: 0.05 } as const
 
@@ -253,12 +258,15 @@ const JUG = { share: 0.05, leastL: 0.05 } as const
 function runBackOf(drains: readonly JudgedRun[], observations: readonly Observation[]): RunBackSays | null {
   const jug = numbersOf(observations, 'drain.caught-back').at(-1)?.value
   const level = drains.findLast((run) => run.analysis.quantities.runBackL)?.analysis.quantities.runBackL
-  if (jug === undefined) return level ? { litres: level, jugL: null, levelL: level.value, agree: true } : null
+  if (jug === undefined)
+    return level
+      ? { litres: level, jugL: null, levelL: level.value, agree: true, flapFails: level.lo > RUN_BACK_L }
+      : null
   const half = Math.hypot(JUG.leastL, JUG.share * jug)
   const caught = { value: jug, lo: Math.max(0, jug - half), hi: jug + half }
   const agree = !level || (level.lo <= caught.hi && level.hi >= caught.lo)
   // The jug sees all that comes; the level only what stands above the port.
-  return { litres: caught, jugL: jug, levelL: level?.value ?? null, agree }
+  return { litres: caught, jugL: jug, levelL: level?.value ?? null, agree, flapFails: caught.lo > RUN_BACK_L }
 }
 
 function tellDrain(says: VisitSays): void {
@@ -283,7 +291,7 @@ function tellHold(says: VisitSays, runs: readonly JudgedRun[]): void {
   else {
     const open = runs.find((r) => r.analysis.notIdentifiable.leakHeightMm)
     if (open && says.hold?.verdict !== 'tight') {
-      says.notIdentifiable.leakHeightMm = open.analysis.notIdentifiable.leakHeightMm as string
+      says.notIdentifiable.leakHeightMm = open.analysis.notIdentifiable.leakHeightMm as Message | Saying
       if (open.analysis.bounds.leakHeightMm) says.bounds.leakHeightMm = open.analysis.bounds.leakHeightMm
     }
   }
@@ -295,10 +303,10 @@ function tellHold(says: VisitSays, runs: readonly JudgedRun[]): void {
   } else if (hold.verdict === 'undecided')
     says.notIdentifiable.leakLH =
       hold.holds === 1
-        ? 'one hold only: hold again from the same level, then with the hose end lifted high'
+        ? message('open.one-hold')
         : hold.liftedMade
-          ? 'the holds do not agree well enough: repeat them for longer, with cold water and no laundry'
-          : 'hold once more with the hose end lifted high'
+          ? message('open.holds-disagree')
+          : message('open.hold-lifted')
 }
 
 /** The best statement of where the leak lies: a stop level, else the narrower of catches and curve. */

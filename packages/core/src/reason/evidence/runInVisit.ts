@@ -1,6 +1,6 @@
 import type { RunPlan } from '../../measure/plan/runPlan.ts'
 import type { RunAnalysis } from '../../measure/verdict/runAnalysis.ts'
-import type { Saying } from '../../measure/verdict/sayRun.ts'
+import type { Saying } from '../../measure/verdict/saying.ts'
 import type { VisitSays } from './combineVisit.ts'
 import { isDisputed } from './seen/disagree.ts'
 import type { JudgedRun } from './seen/observations.ts'

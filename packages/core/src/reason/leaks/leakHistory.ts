@@ -1,3 +1,4 @@
+import { type Message, message } from '../../message.ts'
 import type { LeakFaultId } from './leakFaults.ts'
 
 /** What was worked on at the last repair: a part that was undone is the first to leak afterwards. */
@@ -20,7 +21,7 @@ const SEALS_AGE_YEARS = 8
 
 /** One thing of the past that makes leaks likelier, each by a factor. Which leaks: common practice, no published source; factors: estimates. */
 export interface HistoryClue {
-  says: string
+  says: Message
   factor: Readonly<Partial<Record<LeakFaultId, number>>>
 }
 
@@ -33,22 +34,12 @@ const AFTER_REPAIR: Readonly<Record<WorkedOn, HistoryClue['factor']>> = {
   hoses: { 'tub-pump-hose.leak': 3, 'sump-boot.leak': 3, 'drain-hose.leak': 2 },
   seals: { 'tub-seal.leak': 3, 'shaft-seal.leak': 2, 'tub-seam.leak': 3, 'sump-boot.leak': 1.5 },
 }
-const REPAIRED: Readonly<Record<WorkedOn, string>> = {
-  none: '',
-  inlet: 'the inlet',
-  bellows: 'the bellows',
-  'filter-cap': 'the filter cap',
-  pump: 'the pump',
-  hoses: 'a hose inside',
-  seals: 'a seal of tub or shaft',
-}
-
 /** What of a past speaks for some leaks more than for others. */
 export function historyClues({ ageYears, opened, lastRepair }: LeakHistory): HistoryClue[] {
   const clues: HistoryClue[] = []
   if (ageYears !== null && ageYears >= SEALS_AGE_YEARS)
     clues.push({
-      says: `It is ${Math.round(ageYears)} years old.`,
+      says: message('found.age', { years: Math.round(ageYears) }),
       factor: {
         'pump.seal-leak': 1.8,
         'tub-seal.leak': 1.8,
@@ -60,12 +51,12 @@ export function historyClues({ ageYears, opened, lastRepair }: LeakHistory): His
     })
   if (opened)
     clues.push({
-      says: 'A cap or hose was opened here.',
+      says: message('found.opened'),
       factor: { 'spill.opening': 5, 'filter-cap.leak': 3 },
     })
   if (lastRepair !== null && lastRepair !== 'none')
     clues.push({
-      says: `The last repair was at ${REPAIRED[lastRepair]}.`,
+      says: message('found.last-repair', { at: lastRepair }),
       factor: AFTER_REPAIR[lastRepair],
     })
   return clues

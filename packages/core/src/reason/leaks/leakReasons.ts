@@ -1,5 +1,6 @@
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
+import { figureOf, type Message, message } from '../../message.ts'
 import { checkApplies } from '../checks/applies.ts'
 import type { LeakDiagnosis } from './diagnoseLeak.ts'
 import { type LeakFaultId, leakFault } from './leakFaults.ts'
@@ -10,14 +11,13 @@ import { FLOOR_PLACES } from './leakPlaces.ts'
 export type Strength = 'slightly' | 'clearly' | 'strongly'
 export interface Reason {
   /** What was found. */
-  says: string
+  says: Message
   /** ln of how much likelier it is with this leak than with the others. */
   weight: number
   strength: Strength
 }
 export interface Suspect {
   fault: LeakFaultId
-  name: string
   part: Part | null
   isLeak: boolean
   /** Its share of everything. */
@@ -27,7 +27,7 @@ export interface Suspect {
   speaksFor: Reason[]
   speaksAgainst: Reason[]
   /** The fault it is most often found with here, when two at once are likely. */
-  with: { fault: LeakFaultId; name: string; probability: number } | null
+  with: { fault: LeakFaultId; probability: number } | null
 }
 
 /** A piece is named from these ratios on: 1.35, 3 and 10 to one. */
@@ -82,7 +82,6 @@ export function suspectsOf(diagnosis: LeakDiagnosis, history: LeakHistory, most 
         .filter((reason): reason is Reason => reason.strength !== null)
       return {
         fault,
-        name: facts.name,
         part: parts.find((part) => part.id === facts.part) ?? null,
         isLeak: facts.isLeak,
         share,
@@ -100,7 +99,7 @@ function partnerOf(diagnosis: LeakDiagnosis, fault: LeakFaultId): Suspect['with'
     const probability = diagnosis.setChances[n] as number
     if (set.length < 2 || !set.includes(fault) || probability < (best?.probability ?? PAIR_NAMED)) return
     const other = set.find((id) => id !== fault) as LeakFaultId
-    best = { fault: other, name: leakFault(other).name, probability }
+    best = { fault: other, probability }
   })
   return best
 }
@@ -110,7 +109,7 @@ export interface PartVerdict {
   part: Part
   /** crossed: the height lies in its band; cleared: it lies below, and the level would have gone on falling; above: over the water; open. */
   verdict: 'crossed' | 'cleared' | 'above' | 'open'
-  why: string
+  why: Message
 }
 /** A band may lie this far off, mm. */
 const SLACK_MM = 12
@@ -127,27 +126,31 @@ export function partVerdicts(parts: readonly Part[], found: LeakFindings): PartV
           return {
             part,
             verdict: 'cleared',
-            why: `the leak lies above it: from here the level would have gone on falling below ${Math.round(from)} mm`,
+            why: message('ladder.cleared', { from: figureOf('level', from) }),
           }
         if (lo > to + SLACK_MM)
-          return { part, verdict: 'above', why: `it lies above the ${Math.round(to)} mm where the leak ends` }
-        return { part, verdict: 'crossed', why: 'the leak lies at its height' }
+          return { part, verdict: 'above', why: message('ladder.above-leak', { to: figureOf('level', to) }) }
+        return { part, verdict: 'crossed', why: message('ladder.crossed') }
       }
       if (lo > found.levelMm + SLACK_MM)
         return {
           part,
           verdict: 'above',
-          why: `the water stands at ${Math.round(found.levelMm)} mm, below it`,
+          why: message('ladder.above-water', { level: figureOf('level', found.levelMm) }),
         }
-      return { part, verdict: 'open', why: 'under water, its height not told yet' }
+      return { part, verdict: 'open', why: message('ladder.open') }
     })
 }
 
-/** A mistake of the trade that is about to be made here. */
-export interface WrongTurn {
-  id: 'weep-holes-first' | 'puddle-of-the-opening' | 'lowest-is-not-highest' | 'overfull-first' | 'foam-first'
-  says: string
-}
+/** Mistakes of the trade that may be about to be made. */
+export const WRONG_TURN_IDS = [
+  'weep-holes-first',
+  'puddle-of-the-opening',
+  'lowest-is-not-highest',
+  'overfull-first',
+  'foam-first',
+] as const
+export type WrongTurn = (typeof WRONG_TURN_IDS)[number]
 
 /** The trade's wrong turns that the findings lead towards. Common practice, no published source. */
 export function wrongTurns(machine: MachineSpec, found: LeakFindings, diagnosis: LeakDiagnosis): WrongTurn[] {
@@ -162,34 +165,17 @@ export function wrongTurns(machine: MachineSpec, found: LeakFindings, diagnosis:
     present('tub-seal.leak') + present('shaft-seal.leak') > 0.2 &&
     !looked('weep-holes')
   )
-    turns.push({
-      id: 'weep-holes-first',
-      says: 'Water from the middle: look at the weep holes in the floor of the clutch drum, cabinet off, tub full and run, before the tub seal is blamed. If they are wet it is the shaft seals, and a new tub seal will not help.',
-    })
+    turns.push('weep-holes-first')
   if (found.history.opened && places.some((p) => p.startsWith('front') || p === 'at-filter-cap'))
-    turns.push({
-      id: 'puddle-of-the-opening',
-      says: 'A cap or hose was opened here: wipe the front dry and watch again before a part is blamed.',
-    })
+    turns.push('puddle-of-the-opening')
   const anyWet = Object.values(found.phases).includes('wet')
   const onFloor = places.filter((p) => (FLOOR_PLACES as readonly string[]).includes(p))
-  if (anyWet && onFloor.length > 0 && onFloor.length === places.length)
-    turns.push({
-      id: 'lowest-is-not-highest',
-      says: 'The puddle is the lowest wet place. The leak is at the highest: follow the trail up with a torch.',
-    })
-  if (found.complaints.includes('overfilling'))
-    turns.push({
-      id: 'overfull-first',
-      says: 'It overfills: water over the rim is no leak. Find out why it does not stop first.',
-    })
+  if (anyWet && onFloor.length > 0 && onFloor.length === places.length) turns.push('lowest-is-not-highest')
+  if (found.complaints.includes('overfilling')) turns.push('overfull-first')
   if (
     found.complaints.includes('suds') ||
     found.looks.some((l) => l.check === 'suds.seen' && l.value === 'full')
   )
-    turns.push({
-      id: 'foam-first',
-      says: 'Foam finds ways that water does not. Rinse it out and test again before a seal is blamed.',
-    })
+    turns.push('foam-first')
   return turns
 }

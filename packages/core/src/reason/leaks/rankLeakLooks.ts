@@ -1,6 +1,7 @@
 import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
+import { figureOf, type Message, message } from '../../message.ts'
 import { type ActId, type Gate, gateOf } from '../../state/gates.ts'
 import type { MachineState } from '../../state/machineState.ts'
 import { checkApplies } from '../checks/applies.ts'
@@ -10,7 +11,7 @@ import { minutesOf } from '../checks/minutes.ts'
 import { type Evidence, NO_FAULT } from '../diagnosis/causes.ts'
 import { type PossibleLook, type WorthOfLook, worthOfLooks } from '../diagnosis/nextLook.ts'
 import type { LeakDiagnosis } from './diagnoseLeak.ts'
-import { type LeakFaultId, leakFault, TRAILS } from './leakFaults.ts'
+import { type LeakFaultId, TRAILS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
 import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from './leakPlaces.ts'
 import { type LeakState, leaksIn, NOTICED, reached, WET_ANYWAY } from './leakStates.ts'
@@ -25,13 +26,13 @@ export interface LeakLook {
   id: string
   /** A phase to watch, or a check to make. */
   what: { kind: 'phase'; phase: LeakPhase } | { kind: 'check'; check: CheckId }
-  name: string
+  name: Message
   minutes: number
   gainBits: number
-  /** What it would decide, in a sentence. */
-  why: string
-  /** How to get at it. */
-  by: string
+  /** What it would decide. */
+  why: Message
+  /** How to get at it; null = nothing to say. */
+  by: Message | null
   acts: readonly ActId[]
 }
 type Facts = Omit<LeakLook, 'gainBits' | 'why' | 'minutes'>
@@ -105,8 +106,8 @@ function phaseLooks(found: LeakFindings, { states }: LeakDiagnosis, add: Add): v
       {
         id: `phase:${phase}`,
         what: { kind: 'phase', phase },
-        name: `Watch it ${PHASE_NAME[phase]}`,
-        by: 'all wiped dry before',
+        name: message('look.watch', { phase }),
+        by: message('look.wiped-dry'),
         acts: PHASE_WATCH[phase].acts,
       },
       PHASE_WATCH[phase].minutes,
@@ -114,25 +115,17 @@ function phaseLooks(found: LeakFindings, { states }: LeakDiagnosis, add: Add): v
     )
   }
 }
-const PHASE_NAME: Readonly<Record<LeakPhase, string>> = {
-  'idle-taps-on': 'idle, taps on',
-  fill: 'fill',
-  hold: 'hold its water',
-  'wash-motion': 'turn',
-  drain: 'drain',
-  spin: 'spin',
-}
-
 function gettingAt(
   parts: readonly Part[],
   at: string,
   panelsOpen: boolean,
-): { minutes: number; by: string; acts: ActId[] } {
+): { minutes: number; by: Message | null; acts: ActId[] } {
   const access = parts.find((part) => part.id === at)?.access
   if (!access || access.needs === 'nothing')
-    return { minutes: access?.minutes ?? 0, by: access?.by ?? '', acts: [] }
-  if (access.needs === 'open-panel' && panelsOpen) return { minutes: 0, by: 'the panel is off', acts: [] }
-  return { minutes: access.minutes, by: access.by, acts: [access.needs] }
+    return { minutes: access?.minutes ?? 0, by: access ? message(`access.${access.by}`) : null, acts: [] }
+  if (access.needs === 'open-panel' && panelsOpen)
+    return { minutes: 0, by: message('look.panel-off'), acts: [] }
+  return { minutes: access.minutes, by: message(`access.${access.by}`), acts: [access.needs] }
 }
 
 function checkLooks(
@@ -150,12 +143,12 @@ function checkLooks(
     if (!checkApplies(facts.id, machine)) continue
     // Drum and sound are judged from outside, whatever part they speak about.
     const outside = check === 'bearing.noise' || check === 'tub.spins'
-    const reach = outside ? { minutes: 0, by: '', acts: [] } : gettingAt(parts, look.at, panelsOpen)
+    const reach = outside ? { minutes: 0, by: null, acts: [] } : gettingAt(parts, look.at, panelsOpen)
     add(
       {
         id: check,
         what: { kind: 'check', check: facts.id },
-        name: facts.name,
+        name: message(`check.${check}`),
         by: reach.by,
         acts: [...new Set([...reach.acts, ...(facts.act ? [facts.act] : [])])],
       },
@@ -193,8 +186,8 @@ function placeLooks(
       {
         id: 'leak.place',
         what: { kind: 'check', check: 'leak.place' },
-        name: 'Torch along the path while it leaks',
-        by: panelsOpen ? 'the panel is off' : 'a panel off',
+        name: message('look.torch'),
+        by: message(panelsOpen ? 'look.panel-off' : 'look.a-panel-off'),
         acts: panelsOpen ? [] : ['open-panel'],
       },
       panelsOpen ? 4 : 14,
@@ -211,8 +204,8 @@ function placeLooks(
       {
         id: 'leak.trail',
         what: { kind: 'check', check: 'leak.trail' },
-        name: 'What the water left behind',
-        by: 'seen from outside',
+        name: message('look.trail'),
+        by: message('access.outside'),
         acts: [],
       },
       1,
@@ -247,16 +240,16 @@ function heightLook(found: LeakFindings, { states }: LeakDiagnosis, add: Add): v
     {
       id: 'leak.stop-level',
       what: { kind: 'check', check: 'leak.stop-level' },
-      name: 'Level at which the drip stops',
-      by: 'lower the water in steps',
+      name: message('look.stop-level'),
+      by: message('look.lower-in-steps'),
       acts: ['let-water-in'],
     },
     STOP_LEVEL_MIN,
     Array.from({ length: 9 }, (_, k) => ({
       name:
         k === nothing
-          ? 'it goes on'
-          : `about ${Math.round(((steps[k] as number) + (steps[k + 1] ?? found.levelMm)) / 2)} mm`,
+          ? GOES_ON
+          : String(Math.round(((steps[k] as number) + (steps[k + 1] ?? found.levelMm)) / 2)),
       evidence: {
         likelihood: (i: number, j: number) => (j === NO_FAULT ? of(i, k) : (of(i, k) + of(j, k)) / 2),
       },
@@ -264,28 +257,40 @@ function heightLook(found: LeakFindings, { states }: LeakDiagnosis, add: Add): v
   )
 }
 
-function setName(diagnosis: LeakDiagnosis, set: number): string {
-  const faults = diagnosis.causes.sets[set] ?? []
-  return faults.length === 0 ? 'no leak' : faults.map((id) => leakFault(id).name.toLowerCase()).join(' with ')
+/** Outcome of a stop level that is not found: it drips at every level. Else outcomes are heights in mm. */
+const GOES_ON = 'goes-on'
+
+function setName(diagnosis: LeakDiagnosis, set: number): Message {
+  const [first, second] = diagnosis.causes.sets[set] ?? []
+  if (first === undefined) return message('look.no-leak')
+  return second === undefined
+    ? message(`fault.${first}`)
+    : message('look.both', { first: message(`fault.${first}`), second: message(`fault.${second}`) })
+}
+
+function outcomeOf(look: string, outcome: string): Message {
+  if (look.startsWith('phase:')) return message('look.seen', { seen: outcome })
+  if (look !== 'leak.stop-level') return message(`check.${look}.${outcome}`)
+  return outcome === GOES_ON
+    ? message('look.goes-on')
+    : message('look.about', { height: figureOf('level', Number(outcome)) })
 }
 
 /** What the outcomes would say: where two likely ones lead to different faults, both; else what it would make surer. */
-function whyOf(worth: WorthOfLook, diagnosis: LeakDiagnosis): string {
+function whyOf(worth: WorthOfLook, diagnosis: LeakDiagnosis): Message {
   const likely = worth.outcomes
     .filter((o) => o.probability > 0.06)
     .sort((a, b) => b.probability - a.probability)
-  const told = likely
-    .filter((o, n) => likely.findIndex((other) => other.leadsTo === o.leadsTo) === n)
-    .slice(0, 2)
-  const word = (name: string) => {
-    const facts = worth.id.startsWith('phase:') ? null : checkFacts(worth.id)
-    return facts?.kind === 'choice' ? (facts.outcomes.find((o) => o.value === name)?.word ?? name) : name
-  }
-  if (told.length === 0) return 'It settles what is left.'
-  const [first, second] = told as [(typeof told)[0], (typeof told)[0] | undefined]
-  const one = `${word(first.name)} points to ${setName(diagnosis, first.leadsTo)}`
-  const sentence = second
-    ? `${one}, ${word(second.name)} to ${setName(diagnosis, second.leadsTo)}.`
-    : `${one}.`
-  return sentence.charAt(0).toUpperCase() + sentence.slice(1)
+  const [first, second] = likely.filter(
+    (o, n) => likely.findIndex((other) => other.leadsTo === o.leadsTo) === n,
+  )
+  if (!first) return message('look.settles')
+  const one = { outcome: outcomeOf(worth.id, first.name), fault: setName(diagnosis, first.leadsTo) }
+  return second
+    ? message('look.points-to-two', {
+        ...one,
+        other: outcomeOf(worth.id, second.name),
+        otherFault: setName(diagnosis, second.leadsTo),
+      })
+    : message('look.points-to', one)
 }

@@ -1,6 +1,6 @@
 import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
-import { checkFacts } from '../checks/checks.ts'
+import { message } from '../../message.ts'
 import { NO_FAULT } from '../diagnosis/causes.ts'
 import type { LeakEvidence } from './leakEvidence.ts'
 import { AMOUNTS, type LeakFaultId, TRAILS } from './leakFaults.ts'
@@ -9,15 +9,6 @@ import { ANYWHERE, LEAK_PLACES, type LeakPlace, placeShares } from './leakPlaces
 import { type LeakState, seenIn, WET_ANYWAY } from './leakStates.ts'
 import { LOOK_LIKELIHOODS, lookShares } from './lookLikelihoods.ts'
 import { weighHeights } from './weighHeights.ts'
-
-export const PHASE_WORD: Readonly<Record<LeakPhase, string>> = {
-  'idle-taps-on': 'standing idle, taps on',
-  fill: 'filling',
-  hold: 'holding',
-  'wash-motion': 'washing',
-  drain: 'draining',
-  spin: 'spinning',
-}
 
 /** A second place, size or trail said of the same water says less than the first. Estimate. */
 const SAID_AGAIN = 0.9
@@ -95,12 +86,12 @@ function phasePieces(seen: Seen, found: LeakFindings): LeakEvidence[] {
     const state = found.phases[phase]
     const wet = (i: number, j: number) => either(seen[phase], i, j)
     if (state === 'wet')
-      return [{ id: `phase:${phase}`, says: `Wet while ${PHASE_WORD[phase]}.`, likelihood: wet }]
+      return [{ id: `phase:${phase}`, says: message('found.wet', { phase }), likelihood: wet }]
     if (state === 'dry')
       return [
         {
           id: `phase:${phase}`,
-          says: `Dry while ${PHASE_WORD[phase]}.`,
+          says: message('found.dry', { phase }),
           likelihood: (i, j) => 1 - (1 - DRY_MISSED) * wet(i, j),
         },
       ]
@@ -108,7 +99,7 @@ function phasePieces(seen: Seen, found: LeakFindings): LeakEvidence[] {
       return [
         {
           id: `phase:${phase}`,
-          says: `Nothing said of ${PHASE_WORD[phase]}.`,
+          says: message('found.not-said', { phase }),
           likelihood: (i, j) => 1 - WATCHED_UNSAID * wet(i, j),
         },
       ]
@@ -152,7 +143,7 @@ function placePieces(
     const shares = Float64Array.from(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
     return {
       id: `place:${n}:${place}`,
-      says: `Water ${placeWord(place)}.`,
+      says: message(`found.place.${place}`),
       likelihood: (i, j) => {
         if (i === NO_FAULT) return weighed(ANYWHERE[k] as number, power)
         const pi = shares[i] as number
@@ -169,18 +160,11 @@ function placePieces(
     )
     pieces.push({
       id: 'cardboard',
-      says: 'Cardboard dry after a whole cycle.',
+      says: message('found.cardboard-dry'),
       likelihood: (i, j) => 1 - (1 - DRY_MISSED) * either(most, i, j),
     })
   }
   return pieces
-}
-
-/** Where water was seen, as a sentence has it: "on the floor centre", "tub wall". */
-export function placeWord(place: LeakPlace): string {
-  const facts = checkFacts('leak.place')
-  const word = facts.kind === 'choice' ? facts.outcomes.find((o) => o.value === place)?.word : null
-  return word?.startsWith('floor,') ? `on the ${word.replace(',', '')}` : (word ?? place)
 }
 
 function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindings): LeakEvidence[] {
@@ -193,7 +177,7 @@ function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindi
     )
     return {
       id: `amount:${n}`,
-      says: amount === 'film' ? 'Only a film.' : `A ${amount}.`,
+      says: message('found.amount', { amount }),
       likelihood: (i, j) => {
         if (i === NO_FAULT) return AMOUNT_SEEN[4][k] as number
         // The larger of two leaks is the one that is seen.
@@ -213,12 +197,7 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakEvi
     const power = n === 0 ? 1 : SAID_AGAIN
     return {
       id: `trail:${n}`,
-      says:
-        trail === 'clean'
-          ? 'It left clean water.'
-          : trail === 'oily'
-            ? 'It left an oily film.'
-            : `It left ${trail}.`,
+      says: message('found.trail', { trail }),
       byFault: true,
       likelihood: (i, j) =>
         weighed(
@@ -234,13 +213,13 @@ function lookPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindi
     const look = LOOK_LIKELIHOODS[check]
     const k = look?.outcomes.indexOf(value) ?? -1
     if (!look || k < 0) return []
-    const facts = checkFacts(check)
-    const word =
-      facts.kind === 'choice' ? (facts.outcomes.find((o) => o.value === value)?.word ?? value) : value
     return [
       {
         id: `look:${check}`,
-        says: `${facts.name}: ${word}.`,
+        says: message('found.look', {
+          check: message(`check.${check}`),
+          outcome: message(`check.${check}.${value}`),
+        }),
         byFault: true,
         likelihood: (i, j) => lookShares(look, faultOf(i), faultOf(j))[k] as number,
       },
@@ -255,7 +234,7 @@ function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: Leak
   const says = (fault: LeakFaultId | null) => (fault === null ? 0.15 : (SAYS_LEAKING[fault] ?? 0.93))
   pieces.push({
     id: 'complaint:leaking',
-    says: leaking ? 'The customer sees water.' : 'The customer speaks of no leak.',
+    says: message(leaking ? 'found.customer-sees-water' : 'found.customer-no-leak'),
     byFault: true,
     likelihood: (i, j) => {
       const p = Math.max(says(faultOf(i)), j === NO_FAULT ? 0 : says(faultOf(j)))
@@ -269,7 +248,7 @@ function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: Leak
     const of = (fault: LeakFaultId | null) => (fault ? (facts.with[fault] ?? facts.usual) : facts.usual)
     pieces.push({
       id: `complaint:${complaint}`,
-      says: `Complaint: ${complaint.replaceAll('-', ' ')}.`,
+      says: message('found.complaint', { complaint: message(`check.complaint.${complaint}`) }),
       byFault: true,
       likelihood: (i, j) => Math.max(of(faultOf(i)), of(faultOf(j))),
     })

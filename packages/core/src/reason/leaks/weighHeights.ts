@@ -1,6 +1,6 @@
+import { figureOf, message, rangeOf } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
 import { NO_FAULT } from '../diagnosis/causes.ts'
-import { METRIC_VISIT } from '../evidence/sayVisit.ts'
 import type { LeakEvidence } from './leakEvidence.ts'
 import { AMOUNTS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
@@ -65,10 +65,10 @@ function holdPiece(states: readonly LeakState[], hold: NonNullable<LeakFindings[
   return {
     id: 'hold',
     says: falls
-      ? `The level falls: ${METRIC_VISIT.volume(hold.statedLH)}/h.`
+      ? message('found.level-falls', { loss: figureOf('hourly', hold.statedLH) })
       : hold.lossLH < -least
-        ? 'The level rises.'
-        : 'The level stays.',
+        ? message('found.level-rises')
+        : message('found.level-stays'),
     likelihood: (i, j) => {
       if (siphons(i) || siphons(j)) return siphon
       const a = i === NO_FAULT ? 0 : (acts[i] as number)
@@ -106,7 +106,7 @@ function heightPiece(
   const alone = (s: number) => (acts[s] as number) * (density[s] as number) + (1 - (acts[s] as number)) * none
   return {
     id: 'height',
-    says: `The leak lies at ${Math.round(height.lo)} to ${Math.round(height.hi)} mm.`,
+    says: message('found.leak-at', { height: rangeOf('level', height.lo, height.hi) }),
     likelihood: (i, j) => {
       if (i === NO_FAULT) return none
       if (j === NO_FAULT) return alone(i)
@@ -140,8 +140,8 @@ function boundPiece(
     id: 'height-bound',
     says:
       bound.atMost === undefined
-        ? `The leak lies above ${Math.round(bound.atLeast ?? 0)} mm.`
-        : `The leak lies below ${Math.round(bound.atMost)} mm.`,
+        ? message('found.leak-above', { height: figureOf('level', bound.atLeast ?? 0) })
+        : message('found.leak-below', { height: figureOf('level', bound.atMost) }),
     likelihood: (i, j) => (j === NO_FAULT ? of(i) : Math.max(of(i), of(j))),
   }
 }
@@ -164,8 +164,8 @@ function catchPieces(states: readonly LeakState[], catches: LeakFindings['catche
     return {
       id: `catch:${n}`,
       says: leaks
-        ? `It runs ${flowLH.toPrecision(2)} L/h with the level at ${Math.round(levelMm)} mm.`
-        : `It is dry with the level at ${Math.round(levelMm)} mm.`,
+        ? message('found.runs-at', { loss: figureOf('hourly', flowLH), level: figureOf('level', levelMm) })
+        : message('found.dry-at', { level: figureOf('level', levelMm) }),
       likelihood: (i, j) => (leaks ? wet(i, j) : 1 - 0.92 * wet(i, j)),
     }
   })

@@ -1,6 +1,6 @@
 import { isHorizontal, type MachineSpec, type SiteSpec } from '../../../machine/machineSpec.ts'
 import { familyFillRangeMm, knownFillLevelMm } from '../../../measure/plan/timedEnds.ts'
-import type { SlipCode } from '../../../measure/verdict/sayRun.ts'
+import type { SlipCode } from '../../../measure/verdict/saying.ts'
 import type { JudgedRun } from './observations.ts'
 
 /** Something that was probably written in another unit or for another thing: it is asked, and nothing is concluded from it. */

@@ -1,0 +1,26 @@
+import { calculators } from './calculators.ts'
+import { cautions } from './cautions.ts'
+import { checks } from './checks.ts'
+import { common } from './common.ts'
+import { leaks } from './leaks.ts'
+import { parts } from './parts.ts'
+import { proposals } from './proposals.ts'
+import { protocols } from './protocols.ts'
+import { runs } from './runs.ts'
+import { state } from './state.ts'
+import { visit } from './visit.ts'
+
+/** Every message of the product in English, by its id. */
+export const EN = {
+  ...common,
+  ...parts,
+  ...checks,
+  ...runs,
+  ...visit,
+  ...state,
+  ...cautions,
+  ...leaks,
+  ...protocols,
+  ...proposals,
+  ...calculators,
+} as const

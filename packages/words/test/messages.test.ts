@@ -1,0 +1,176 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import {
+  ACCESS_WAYS,
+  CALCULATOR_IDS,
+  CAUTION_IDS,
+  CHECKS,
+  FILL_CAUSES,
+  LEAK_PHASES,
+  PROTOCOL_IDS,
+  PROTOCOLS,
+  WRONG_TURN_IDS,
+} from '@brendik/core'
+import { describe, expect, it } from '@jest/globals'
+import { IntlMessageFormat } from 'intl-messageformat'
+import { PART_IDS } from '../../core/src/catalogue/catalogueIds.ts'
+import { LEAK_FAULT_IDS } from '../../core/src/reason/leaks/leakFaults.ts'
+import { type MessageId, makeWords, type Values } from '../src/index.ts'
+import { EN } from '../src/messages/en/index.ts'
+import { ES } from '../src/messages/es/index.ts'
+
+type Pattern = ReturnType<IntlMessageFormat['getAst']>
+const astOf = (text: string) => new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true }).getAst()
+/** Names of the values a pattern needs, with the choices where it chooses. */
+function places(pattern: Pattern, into = new Map<string, Set<string> | null>()) {
+  for (const piece of pattern) {
+    if (piece.type === 0 || piece.type === 7) continue
+    if (!('value' in piece) || typeof piece.value !== 'string') continue
+    if (!('options' in piece)) {
+      if (!into.get(piece.value)) into.set(piece.value, into.get(piece.value) ?? null)
+      continue
+    }
+    const chosen = into.get(piece.value) ?? new Set<string>()
+    for (const [name, option] of Object.entries(piece.options)) {
+      chosen.add(name)
+      places(option.value, into)
+    }
+    into.set(piece.value, chosen)
+  }
+  return into
+}
+const IDS = Object.keys(EN) as MessageId[]
+
+/** Every way to fill a message: each choice once, with plain signs in its places. */
+function fillings(id: MessageId, table: Record<string, string>): Values[] {
+  const needed = [...places(astOf(table[id] as string))].filter(([name]) => name !== 'units')
+  const most = Math.max(1, ...needed.map(([, choices]) => choices?.size ?? 1))
+  return Array.from({ length: most }, (_, n) =>
+    Object.fromEntries(
+      needed.map(([name, choices]) => {
+        if (!choices) return [name, '§']
+        const choice = [...choices][n % choices.size] as string
+        // A plural is filled with numbers, a choice by its name.
+        return [name, choice === 'one' ? 1 : choice === 'other' && choices.has('one') ? 3 : choice]
+      }),
+    ),
+  )
+}
+
+describe('every message', () => {
+  const METRIC_UNIT = /\d[\d.,]* ?(?:mm|cm|mL|L|L\/min|L\/h|kPa|bar|°C|m|kg)(?![\p{L}/])/u
+  const US_UNIT = /\d[\d.,½¼¾⅝/]* ?(?:in|ft|gal|gallons?|fl oz|psi|°F|gpm|lb)(?!\p{L})/u
+  it.each(['en', 'es', 'pseudo'] as const)(
+    'can be said in %s, in both systems of units and only in the one chosen',
+    (language) => {
+      const table = language === 'es' ? ES : EN
+      for (const units of ['metric', 'us'] as const) {
+        const words = makeWords(language, units)
+        for (const id of IDS)
+          for (const values of fillings(id, table)) {
+            const text = words.t(id, values)
+            expect([id, text.trim() === '']).toEqual([id, false])
+            expect([id, /[{}]|undefined|NaN/.test(text)]).toEqual([id, false])
+            const wrong = (units === 'us' ? METRIC_UNIT : US_UNIT).exec(text)?.[0]
+            expect([id, language, units, wrong]).toEqual([id, language, units, undefined])
+          }
+      }
+    },
+  )
+  it('needs the same values in Spanish, and offers the same choices', () => {
+    for (const id of IDS) {
+      const [en, es] = [places(astOf(EN[id])), places(astOf(ES[id]))]
+      expect([id, [...es.keys()].sort()]).toEqual([id, [...en.keys()].sort()])
+      for (const [name, choices] of en)
+        expect([id, name, [...(es.get(name) ?? [])].sort()]).toEqual([id, name, [...(choices ?? [])].sort()])
+    }
+  })
+  it('keeps to typographic marks: a straight apostrophe would start a quotation in a pattern', () => {
+    for (const table of [EN, ES] as Record<string, string>[])
+      for (const [id, text] of Object.entries(table)) expect([id, text.includes("'")]).toEqual([id, false])
+  })
+})
+
+describe('every card of core', () => {
+  const lacking = (ids: readonly string[]) => ids.filter((id) => !(id in EN))
+  it('has its words', () => {
+    expect(lacking(PART_IDS.map((id) => `part.${id}`))).toEqual([])
+    expect(lacking(CAUTION_IDS.map((id) => `caution.${id}`))).toEqual([])
+    expect(lacking(ACCESS_WAYS.map((id) => `access.${id}`))).toEqual([])
+    expect(lacking(WRONG_TURN_IDS.map((id) => `wrong-turn.${id}`))).toEqual([])
+    expect(lacking(FILL_CAUSES.map((id) => `cause.${id}`))).toEqual([])
+    expect(lacking(LEAK_FAULT_IDS.map((id) => `fault.${id}`))).toEqual([])
+    expect(lacking(LEAK_PHASES.flatMap((id) => [`watch.${id}.first`, `watch.${id}.lookAt`]))).toEqual([])
+    expect(
+      lacking(
+        CALCULATOR_IDS.flatMap((id) =>
+          ['', '.use', '.formula', '.assumes', '.source'].map((part) => `calculator.${id}${part}`),
+        ),
+      ),
+    ).toEqual([])
+    expect(
+      lacking(
+        CHECKS.flatMap((check) => [
+          `check.${check.id}`,
+          ...(check.kind === 'choice' ? check.outcomes.map((o) => `check.${check.id}.${o.value}`) : []),
+        ]),
+      ),
+    ).toEqual([])
+    expect(
+      lacking(
+        PROTOCOL_IDS.flatMap((id) => [
+          ...['', '.separates', '.needs', '.leaves', '.stopWhen', '.worth'].map(
+            (part) => `protocol.${id}${part}`,
+          ),
+          ...PROTOCOLS[id].steps.flatMap((step) => [
+            `protocol.${id}.${step.id}`,
+            `protocol.${id}.${step.id}.first`,
+            `protocol.${id}.${step.id}.act`,
+            ...(step.kind === 'run' ? [`protocol.${id}.${step.id}.stopWhen`] : []),
+          ]),
+        ]),
+      ),
+    ).toEqual([])
+  })
+})
+
+/** Every file of a folder below the root of the project. */
+function sources(folder: string): { path: string; text: string }[] {
+  const walk = (at: string): string[] =>
+    readdirSync(at, { withFileTypes: true }).flatMap((entry) =>
+      entry.isDirectory()
+        ? walk(join(at, entry.name))
+        : /\.tsx?$/.test(entry.name)
+          ? [join(at, entry.name)]
+          : [],
+    )
+  return walk(folder).map((path) => ({ path, text: readFileSync(path, 'utf8') }))
+}
+
+describe('what core says', () => {
+  const files = sources('packages/core/src')
+  it('is in the table', () => {
+    const said = files.flatMap(({ text }) =>
+      [...text.matchAll(/\bmessage\(\s*'([^']+)'/g)].map((match) => match[1] as string),
+    )
+    expect(said.length).toBeGreaterThan(80)
+    expect(said.filter((id) => !(id in EN))).toEqual([])
+  })
+  it('is no sentence: words and units are made in one place', () => {
+    const sentence = /(['"`])(?:(?!\1).)*[a-z’]{2,} [a-z’]{2,} [a-z’]{2,}(?:(?!\1).)*\1/
+    // Errors name the value and what was expected, for whoever calls; a document or a command line shows them as they are.
+    const offenders = files.flatMap(({ path, text }) =>
+      text
+        .split('\n')
+        .filter((line) => sentence.test(line) && !/^\s*(\*|\/\/|\/\*)/.test(line))
+        .filter(
+          (line) =>
+            !/expected|differ in length|no root|no values|no resistance|textUpTo|'(?:plan|start|stop): /.test(
+              line,
+            ),
+        )
+        .map((line) => `${path}: ${line.trim()}`),
+    )
+    expect(offenders).toEqual([])
+  })
+})
