@@ -9,6 +9,8 @@ export default defineConfig({
   outputDir: '../test-results',
   use: {
     viewport: { width: 1280, height: 800 },
+    // Units, language and clock come from the device.
+    locale: 'en-GB',
     // Keeping a trace of every press takes three times as long: it is for looking into one test.
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',

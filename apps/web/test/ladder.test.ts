@@ -3,7 +3,6 @@ import { describe, expect, it } from '@jest/globals'
 import { barColumns, spreadLabels } from '../src/features/locate/ladderLayout.ts'
 import { sectionOf } from '../src/features/locate/section.ts'
 import { box, circle, line, type Path, spotOf } from '../src/features/locate/sectionPath.ts'
-import { textInUnits } from '../src/lib/units.ts'
 
 const SITE = {
   supplyKpa: { cold: 320, hot: null },
@@ -105,11 +104,4 @@ describe('labels beside the ladder', () => {
       })
     })
   })
-})
-
-it('sentences of the core are told in inches and gallons', () => {
-  expect(textInUnits('us', 'The leak lies at 127 to 254 mm.')).toBe('The leak lies at 5.00 to 10.00 in.')
-  expect(textInUnits('us', 'The level falls: 3.8 L/h.')).toBe('The level falls: 1.00 gal/h.')
-  expect(textInUnits('us', 'below -25 mm')).toBe('below -0.98 in')
-  expect(textInUnits('metric', 'below 25 mm')).toBe('below 25 mm')
 })

@@ -50,7 +50,7 @@ it('gives what is computed three digits, and a typed figure all of its own', () 
     '105',
     '13.8',
     '1.3',
-    '-0.3',
+    '-0.31',
   ])
   expect([figure('us', 'volume', 105.23), figure('us', 'volume', 3.5)]).toEqual(['27.8', '0.92'])
   expect(typedFigure('us', 'volume', 105.23)).toBe('27.80')

@@ -2,7 +2,7 @@ import { expect, it } from '@jest/globals'
 import { standingBand, standingZoom } from '../src/charts/chartModel.ts'
 import { otherUnits } from '../src/features/rates/bothUnits.ts'
 import { observedText } from '../src/words/observedText.ts'
-import { afterHeadline, visitText } from '../src/words/visitText.ts'
+import { afterHeadline } from '../src/words/visitText.ts'
 
 const look = { id: '', atMs: 0, by: '', tap: null, levelMm: null }
 
@@ -40,5 +40,4 @@ it('does not repeat the headline before a colon', () => {
   expect(afterHeadline('The pump is weak: it lifts 1.5 m.')).toBe('It lifts 1.5 m.')
   expect(afterHeadline('No run says: this. That: too.')).toBe('This. That: too.')
   expect(afterHeadline('A sentence. Then a colon: here.')).toBe('A sentence. Then a colon: here.')
-  expect(visitText('us').head(1)).toBe('3.3 ft')
 })

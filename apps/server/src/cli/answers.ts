@@ -1,4 +1,5 @@
 import { analyseVisit, diagnoseVisit, parseVisitFile, type VisitFile } from '@brendik/core'
+import { answerOfDiagnosis, answerOfVisit, makeWords } from '@brendik/words'
 import { diagnosisText, reportText } from './reportText.ts'
 
 export type Command = 'analyse' | 'diagnose'
@@ -8,10 +9,15 @@ interface Question {
   text: (visit: VisitFile) => string
 }
 
+/** The file format is in English and metric, whoever asks. */
+const WORDS = makeWords('en', 'metric')
+const analysed = (visit: VisitFile) => answerOfVisit(WORDS, analyseVisit(visit))
+const diagnosed = (visit: VisitFile) => answerOfDiagnosis(WORDS, diagnoseVisit(visit))
+
 /** What the command line can be asked of a visit file. */
 export const QUESTIONS: Readonly<Record<Command, Question>> = {
-  analyse: { answer: analyseVisit, text: (visit) => reportText(analyseVisit(visit)) },
-  diagnose: { answer: diagnoseVisit, text: (visit) => diagnosisText(diagnoseVisit(visit)) },
+  analyse: { answer: analysed, text: (visit) => reportText(analysed(visit)) },
+  diagnose: { answer: diagnosed, text: (visit) => diagnosisText(diagnosed(visit)) },
 }
 
 /** A visit file from its text. @throws {Error} With one line of reason. */

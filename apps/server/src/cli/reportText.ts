@@ -1,7 +1,7 @@
-import type { DiagnosisReport, VisitReport } from '@brendik/core'
+import type { DiagnosisAnswer, VisitAnswer } from '@brendik/words'
 
 /** A report for people: one paragraph a run. */
-export function reportText(report: VisitReport): string {
+export function reportText(report: VisitAnswer): string {
   const paragraphs = report.runs.map((run, index) => {
     const lines = [`Run ${index + 1}, ${run.kind}: ${run.verdict}. ${run.reason}`]
     for (const [id, q] of Object.entries(run.quantities))
@@ -15,7 +15,7 @@ export function reportText(report: VisitReport): string {
 }
 
 /** A diagnosis for people: the likeliest leaks, then what to look at. */
-export function diagnosisText({ ranking, pairs, next }: DiagnosisReport): string {
+export function diagnosisText({ ranking, pairs, next }: DiagnosisAnswer): string {
   const percent = (p: number) => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`
   return [
     ...ranking.slice(0, 6).map(({ fault, probability }) => `${percent(probability).padStart(7)}  ${fault}`),

@@ -1,10 +1,26 @@
+import { type AnyLanguage, LANGUAGES, type UnitSystem } from '@brendik/words'
 import { useSyncExternalStore } from 'react'
-import type { UnitSystem } from './units.ts'
 
 export type Theme = 'light' | 'cellar'
 export interface Prefs {
   units: UnitSystem
   theme: Theme
+  language: AnyLanguage
+}
+
+/** Regions that measure in inches and gallons. */
+const US_REGIONS = ['US', 'LR', 'MM']
+const deviceLocales = () => (typeof navigator === 'undefined' ? [] : (navigator.languages ?? []))
+
+function usualUnits(): UnitSystem {
+  const [first] = deviceLocales()
+  return first && US_REGIONS.includes(first.split('-').at(-1) ?? '') ? 'us' : 'metric'
+}
+
+/** The first language of the device that the product speaks; English if none. */
+function usualLanguage(): AnyLanguage {
+  const spoken = deviceLocales().map((tag) => tag.split('-')[0])
+  return LANGUAGES.find((own) => own === spoken.find((tag) => LANGUAGES.some((each) => each === tag))) ?? 'en'
 }
 
 const KEY = 'brendik.prefs'
@@ -12,11 +28,15 @@ const listeners = new Set<() => void>()
 let prefs: Prefs = read()
 
 function read(): Prefs {
-  const usual: Prefs = { units: 'metric', theme: 'light' }
+  const usual: Prefs = { units: usualUnits(), theme: 'light', language: usualLanguage() }
   try {
     const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Prefs>
     return {
-      units: kept.units === 'us' ? 'us' : usual.units,
+      units: kept.units === 'us' || kept.units === 'metric' ? kept.units : usual.units,
+      language:
+        kept.language === 'pseudo' || LANGUAGES.some((own) => own === kept.language)
+          ? (kept.language as AnyLanguage)
+          : usual.language,
       theme: kept.theme === 'cellar' ? 'cellar' : usual.theme,
     }
   } catch {
@@ -24,17 +44,22 @@ function read(): Prefs {
   }
 }
 
-function apply(): void {
+/** Puts language and theme on the page: once as it opens, and after every change. */
+export function applyPrefs(): void {
+  document.documentElement.lang = prefs.language === 'pseudo' ? 'en' : prefs.language
   document.documentElement.dataset.theme = prefs.theme
 }
 
-/** Units and theme are kept on the device. */
+/** Units, theme and language are kept on the device. */
 export function setPrefs(change: Partial<Prefs>): void {
   prefs = { ...prefs, ...change }
   localStorage.setItem(KEY, JSON.stringify(prefs))
-  apply()
+  applyPrefs()
   for (const listener of listeners) listener()
 }
+
+/** What is set now, outside of any view. */
+export const prefsNow = (): Prefs => prefs
 
 export function usePrefs(): Prefs {
   return useSyncExternalStore(
@@ -45,5 +70,3 @@ export function usePrefs(): Prefs {
     () => prefs,
   )
 }
-
-apply()

@@ -23,6 +23,7 @@ import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { outcomeWord } from '../words/cardText.ts'
 
 /** A visit in three taps: start, which machine, what is wrong. A machine or place nobody knows yet is entered instead. */
 export function NewVisitPage() {
@@ -172,7 +173,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
                   className="min-h-14 cursor-pointer border border-line bg-face px-4 text-lg hover:border-ink"
                   onClick={() => start(outcome.value)}
                 >
-                  {outcome.word}
+                  {outcomeWord('complaint', outcome.value)}
                 </button>
               ))}
           </div>

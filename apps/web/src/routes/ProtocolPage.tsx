@@ -15,10 +15,12 @@ import { StepLookSheet } from '../features/protocol/index.ts'
 import { judgedRuns, observationsOf, TogetherParts, useTogether } from '../features/together/index.ts'
 import { keepLooks, StateSheet, useFolded, useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
+import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { protocolName, protocolNeeds, stepText } from '../words/cardText.ts'
 import type { StateCellId } from '../words/stateText.ts'
 
 /** One protocol in one visit: what it needs, its steps, the next one under the thumb, and what is known so far. */
@@ -62,7 +64,7 @@ function ProtocolOf({
     `/runs/${newId()}?visit=${visit.id}&protocol=${protocol.id}&step=${step}&tap=${slowTap}`
   return (
     <div className="flex h-full flex-col">
-      <TopBar title={`${protocol.name}, ${visit.site.name}`}>
+      <TopBar title={`${protocolName(protocol.id)}, ${visit.site.name}`}>
         <Link
           to={`/visits/${visit.id}`}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
@@ -73,11 +75,14 @@ function ProtocolOf({
       </TopBar>
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
         <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
-          <h1 className="plate pt-5 text-3xl leading-tight">{protocol.name}</h1>
-          <p className="mt-1 mb-5 max-w-prose text-lg leading-snug">Tells apart: {protocol.separates}.</p>
+          <h1 className="plate pt-5 text-3xl leading-tight">{protocolName(protocol.id)}</h1>
+          <p className="mt-1 mb-5 max-w-prose text-lg leading-snug">
+            Tells apart: {t(`protocol.${protocol.id}.separates`)}.
+          </p>
           <ol>
             {steps.map((progress, i) => (
               <StepLine
+                protocol={protocol.id}
                 key={progress.step.id}
                 progress={progress}
                 number={i + 1}
@@ -94,10 +99,10 @@ function ProtocolOf({
           className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
         >
           <dl className="grid gap-4">
-            <Fact name="Needs" lines={protocol.needs} />
-            <Fact name="Stop when" lines={[protocol.stopWhen]} />
-            <Fact name="Leaves" lines={[protocol.leaves]} />
-            <Fact name="What it is worth" lines={[protocol.worth]} />
+            <Fact name="Needs" lines={protocolNeeds(protocol.id)} />
+            <Fact name="Stop when" lines={[t(`protocol.${protocol.id}.stopWhen`)]} />
+            <Fact name="Leaves" lines={[t(`protocol.${protocol.id}.leaves`)]} />
+            <Fact name="What it is worth" lines={[t(`protocol.${protocol.id}.worth`)]} />
             <Fact name="Still to do" lines={[next ? `about ${minutes} min` : 'nothing']} />
           </dl>
         </Scroll>
@@ -108,14 +113,14 @@ function ProtocolOf({
             to={runLink(next.id)}
             className="flex min-h-16 w-1/2 flex-col justify-center bg-ink px-4 text-face md:w-[30%] md:flex-none md:px-5"
           >
-            <span className="small-figure text-xl md:text-2xl">{next.title}</span>
+            <span className="small-figure text-xl md:text-2xl">{stepText(protocol.id, next).title}</span>
             <span className="text-sm opacity-80">next step, about {next.minutes} min</span>
           </Link>
         )}
         {next?.kind === 'look' && (
           <Action
             weight="main"
-            name={next.title}
+            name={stepText(protocol.id, next).title}
             hint={`next step, about ${next.minutes} min`}
             onPress={() => setLooking(next)}
           />
@@ -130,6 +135,7 @@ function ProtocolOf({
       </ActionBar>
       {looking && space && cell === null && (
         <StepLookSheet
+          protocol={protocol.id}
           step={looking}
           space={space}
           slowTap={slowTap}
@@ -148,12 +154,14 @@ function ProtocolOf({
 }
 
 function StepLine({
+  protocol,
   progress,
   number,
   next,
   link,
   onLook,
 }: {
+  protocol: ProtocolId
   progress: StepProgress
   number: number
   next: boolean
@@ -161,6 +169,7 @@ function StepLine({
   onLook: () => void
 }) {
   const { step, done, made, wanted } = progress
+  const text = stepText(protocol, step)
   const state = done
     ? 'done'
     : wanted > 1 && made > 0
@@ -177,8 +186,8 @@ function StepLine({
         {done ? '✓' : number}
       </span>
       <span className="min-w-0 flex-1 text-left">
-        <span className={`block text-lg leading-tight ${next ? 'font-semibold' : ''}`}>{step.title}</span>
-        {next && <span className="mt-0.5 block max-w-prose leading-snug text-soft">{step.act}</span>}
+        <span className={`block text-lg leading-tight ${next ? 'font-semibold' : ''}`}>{text.title}</span>
+        {next && <span className="mt-0.5 block max-w-prose leading-snug text-soft">{text.act}</span>}
       </span>
       <span className={`shrink-0 ${done ? 'text-good' : 'text-soft'}`}>{state}</span>
     </>

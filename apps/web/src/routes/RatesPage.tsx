@@ -1,9 +1,10 @@
-import { CALCULATOR_IDS, CALCULATORS, type CalculatorId, FAMILY_IDS, type FamilyId } from '@brendik/core'
+import { CALCULATOR_IDS, type CalculatorId, FAMILY_IDS, type FamilyId } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { visitQuery } from '../api/queries.ts'
 import { CALCULATOR_BODY, NEEDS_MACHINE, type Subject, usualSubject } from '../features/rates/index.ts'
+import { t, tLines } from '../lib/words.ts'
 import { Field } from '../ui/Field.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -20,12 +21,11 @@ export function RatesPage() {
   const subject: Subject = visit.data
     ? { machine: visit.data.machine.spec, site: visit.data.site.spec, name: visit.data.machine.spec.label }
     : usualSubject(family)
-  const facts = CALCULATORS[id]
   const Body = CALCULATOR_BODY[id]
   const linkTo = (calc: CalculatorId) => `/rates?calc=${calc}${visitId ? `&visit=${visitId}` : ''}`
   return (
     <div className="flex h-full flex-col">
-      <TopBar title={`${facts.name}, Rates`}>
+      <TopBar title={`${t(`calculator.${id}`)}, Rates`}>
         {visit.data ? (
           <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 items-center self-stretch">
             <span className="truncate font-semibold">Rates &amp; rules</span>
@@ -48,9 +48,9 @@ export function RatesPage() {
                   aria-current={calc === id ? 'page' : undefined}
                   className={`flex min-h-14 flex-col justify-center px-5 py-2 leading-tight ${calc === id ? 'bg-ink text-face' : 'hover:bg-ground'}`}
                 >
-                  <span className="font-semibold">{CALCULATORS[calc].name}</span>
+                  <span className="font-semibold">{t(`calculator.${calc}`)}</span>
                   <span className={`text-sm ${calc === id ? 'opacity-80' : 'text-soft'}`}>
-                    {CALCULATORS[calc].use}
+                    {t(`calculator.${calc}.use`)}
                   </span>
                 </Link>
               </li>
@@ -66,7 +66,7 @@ export function RatesPage() {
                 >
                   {CALCULATOR_IDS.map((calc) => (
                     <option key={calc} value={calc}>
-                      {CALCULATORS[calc].name}
+                      {t(`calculator.${calc}`)}
                     </option>
                   ))}
                 </select>
@@ -77,7 +77,7 @@ export function RatesPage() {
         <main className="flex min-h-0 min-w-0 flex-1">
           <Scroll label="Calculator" className="flex min-h-0 flex-1 overflow-y-auto max-md:flex-col">
             <div className="flex-1 px-4 py-5 md:px-8" key={`${id} ${subject.name} ${family}`}>
-              <h1 className="plate text-3xl leading-tight">{facts.name}</h1>
+              <h1 className="plate text-3xl leading-tight">{t(`calculator.${id}`)}</h1>
               <div className="mt-4 grid max-w-2xl gap-4">
                 {NEEDS_MACHINE.includes(id) && !visit.data && (
                   <Field label="Machine">
@@ -104,10 +104,10 @@ export function RatesPage() {
               className="shrink-0 border-line bg-face px-4 py-5 max-md:border-t md:w-[300px] md:border-l"
             >
               <h2 className="text-sm font-semibold text-soft">Formula</h2>
-              <p className="mt-1 text-lg leading-snug">{facts.formula}</p>
+              <p className="mt-1 text-lg leading-snug">{t(`calculator.${id}.formula`)}</p>
               <h2 className="mt-5 text-sm font-semibold text-soft">Assumes</h2>
               <ul className="mt-1 grid gap-2">
-                {facts.assumes.map((line) => (
+                {tLines(`calculator.${id}.assumes`).map((line) => (
                   <li key={line} className="leading-snug">
                     {line}
                   </li>
@@ -115,7 +115,7 @@ export function RatesPage() {
                 {NEEDS_MACHINE.includes(id) && <li className="leading-snug">machine: {subject.name}</li>}
               </ul>
               <h2 className="mt-5 text-sm font-semibold text-soft">Source</h2>
-              <p className="mt-1 leading-snug">{facts.source}</p>
+              <p className="mt-1 leading-snug">{t(`calculator.${id}.source`)}</p>
             </section>
           </Scroll>
         </main>

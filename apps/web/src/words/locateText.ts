@@ -1,13 +1,7 @@
-import {
-  checkFacts,
-  type LeakPhase,
-  type LeakPlace,
-  type LeakView,
-  type PhaseSeen,
-  type Strength,
-} from '@brendik/core'
+import type { LeakPhase, LeakPlace, LeakView, PhaseSeen, Strength } from '@brendik/core'
 import { percent } from '../lib/percent.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
+import { faultName, lowerFirst, outcomeWord } from '../words/cardText.ts'
 
 export const PHASE_NAME: Record<LeakPhase, string> = {
   'idle-taps-on': 'Idle, taps on',
@@ -44,21 +38,17 @@ export const STRENGTH_WORD: Record<Strength, string> = {
   strongly: 'strongly',
 }
 
-/** An outcome of a choice in a technician's words. */
-export function outcomeWord(check: string, value: string): string {
-  const facts = checkFacts(check)
-  return facts.kind === 'choice' ? (facts.outcomes.find((o) => o.value === value)?.word ?? value) : value
-}
 export const placeWord = (place: LeakPlace): string => outcomeWord('leak.place', place)
 
 /** What the ladder leaves in a few words, when the technician wrote none: the likeliest source with its height. */
 export function foundInWords(view: LeakView, units: UnitSystem): string {
   const first = view.suspects[0]
   if (!first || view.none > first.present) return `No leak found, ${percent(view.none)}`
-  const two = first.with && first.with.probability > 0.5 ? ` and ${first.with.name.toLowerCase()}` : ''
+  const two =
+    first.with && first.with.probability > 0.5 ? ` and ${lowerFirst(faultName(first.with.fault))}` : ''
   const height = view.found.height
   const at = height && first.isLeak ? `, at ${withUnit(units, 'level', height.value)}` : ''
-  return `${first.name}${two}, ${percent(first.present)}${at}`
+  return `${faultName(first.fault)}${two}, ${percent(first.present)}${at}`
 }
 
 /** How much a look is expected to tell, in words: nobody works in bits. */

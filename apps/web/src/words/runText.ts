@@ -1,6 +1,8 @@
-import { type RunKind, type RunPhase, type RunSummary, type Saying, sayRun, timesAsLong } from '@brendik/core'
+import type { RunKind, RunPhase, RunSummary, Saying } from '@brendik/core'
+import { sayRun, timesAsLong } from '@brendik/words'
 import { durationText } from '../lib/time.ts'
 import { figure, type UnitSystem, withUnit } from '../lib/units.ts'
+import { words } from '../lib/words.ts'
 
 /** Few words for a verdict, and how it is coloured. */
 export interface Headline {
@@ -13,9 +15,9 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
     case 'within':
       return { text: 'Within what is expected', tone: 'good' }
     case 'slow':
-      return { text: `Takes ${timesAsLong(saying.longerPercent)} × as long`, tone: 'watch' }
+      return { text: `Takes ${timesAsLong(words(), saying.longerPercent)} × as long`, tone: 'watch' }
     case 'fast':
-      return { text: `Too quick: ${timesAsLong(saying.longerPercent)} × the time`, tone: 'watch' }
+      return { text: `Too quick: ${timesAsLong(words(), saying.longerPercent)} × the time`, tone: 'watch' }
     case 'stalled':
       return { text: `Stopped draining after ${durationText(saying.atS)}`, tone: 'stop' }
     case 'no-flow':
@@ -50,12 +52,7 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
 }
 
 export function sentence(saying: Saying, units: UnitSystem): string {
-  return sayRun(
-    saying,
-    (lMin) => withUnit(units, 'flow', lMin),
-    (mm) => withUnit(units, 'level', mm),
-    (litres) => withUnit(units, 'volume', litres),
-  )
+  return sayRun(words(units), saying)
 }
 
 /** A line for lists: "13.8 L/min, 1.5 × as long". */

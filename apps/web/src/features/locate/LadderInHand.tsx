@@ -1,6 +1,7 @@
 import type { Part } from '@brendik/core'
 import { useState } from 'react'
 import { percent } from '../../lib/percent.ts'
+import { partName } from '../../words/cardText.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { PartOption, UnnamedParts } from './PartOption.tsx'
 import { isNamed, leakBands, middleMm, shareOf, statusOf } from './partStatus.ts'
@@ -91,7 +92,7 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
               : 'text-soft'
         }
       >
-        {part.name}
+        {partName(part.id)}
       </span>
       <svg className="h-12 w-full" aria-hidden="true">
         {leakBands(view).map((band) => (

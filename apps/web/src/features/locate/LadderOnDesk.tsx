@@ -1,5 +1,6 @@
 import type { LeakView, Part, PartId } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
+import { partName } from '../../words/cardText.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { barColumns, spreadLabels } from './ladderLayout.ts'
 import { PartOption, UnnamedParts } from './PartOption.tsx'
@@ -98,7 +99,7 @@ export function LadderOnDesk({
             }`}
           >
             <span className={`truncate ${status === 'out' ? 'line-through decoration-1' : ''}`}>
-              {part.name}
+              {partName(part.id)}
             </span>
             {status === 'suspect' && <span className="shrink-0">{percent(shareOf(view, part.id))}</span>}
             {wetNow.has(part.id) && <span className="shrink-0 text-water">wet?</span>}

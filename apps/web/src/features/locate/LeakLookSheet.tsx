@@ -1,5 +1,6 @@
 import { checkFacts, type LeakLook } from '@brendik/core'
 import { Link } from 'react-router'
+import { say } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
@@ -19,8 +20,8 @@ export function LeakLookSheet({
   if (look.what.kind !== 'check') return null
   const { check } = look.what
   return (
-    <Sheet open title={look.name} onClose={onClose}>
-      <p className="pt-2 text-lg leading-snug">{look.why}</p>
+    <Sheet open title={say(look.name)} onClose={onClose}>
+      <p className="pt-2 text-lg leading-snug">{say(look.why)}</p>
       <p className="pb-2 text-soft">
         {look.by ? `${look.by}; ` : ''}
         {look.minutes} min; it {WORTH_WORD[worthOf(look)]}.

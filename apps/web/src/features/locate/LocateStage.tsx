@@ -14,8 +14,10 @@ import { useNavigate } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Scroll } from '../../ui/Scroll.tsx'
+import { faultName } from '../../words/cardText.ts'
 import { foundInWords } from '../../words/locateText.ts'
 import { statusOf } from '../../words/stageText.ts'
 import { StageKeep } from '../stages/index.ts'
@@ -48,7 +50,7 @@ function Lead({ view }: { view: LeakView }) {
   const none = view.none > first.present
   return (
     <p className="flex items-baseline justify-between gap-3 border-line border-b bg-face px-4 py-2 md:hidden">
-      <span className="plate text-2xl leading-tight">{none ? 'No leak' : first.name}</span>
+      <span className="plate text-2xl leading-tight">{none ? 'No leak' : faultName(first.fault)}</span>
       <span className="small-figure text-3xl">{percent(none ? view.none : first.present)}</span>
     </p>
   )
@@ -190,8 +192,8 @@ export function LocateStage({ space }: { space: Space }) {
         >
           <div className="grid gap-4">
             {view.turns.map((turn) => (
-              <p key={turn.id} className="border-l-4 border-watch bg-watch-face px-3 py-2 leading-snug">
-                {turn.says}
+              <p key={turn} className="border-l-4 border-watch bg-watch-face px-3 py-2 leading-snug">
+                {t(`wrong-turn.${turn}`)}
               </p>
             ))}
             <Suspects view={view} chosen={chosen} onChoose={setChosen} />

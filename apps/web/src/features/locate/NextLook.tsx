@@ -1,6 +1,6 @@
 import type { Gate, LeakLook } from '@brendik/core'
-import { usePrefs } from '../../lib/prefs.ts'
-import { textInUnits } from '../../lib/units.ts'
+import { say } from '../../lib/words.ts'
+import { upperFirst } from '../../words/cardText.ts'
 import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 
@@ -19,7 +19,6 @@ export function NextLook({
   shut: { look: LeakLook; gate: Gate }[]
   onOpen: (look: LeakLook) => void
 }) {
-  const { units } = usePrefs()
   const [first, ...others] = open
   const blocked = shut.find(({ look }) => look.gainBits >= Math.max(TOLD_BITS, first?.gainBits ?? 0))
   return (
@@ -33,13 +32,13 @@ export function NextLook({
             onClick={() => onOpen(first)}
           >
             <span className="plate text-xl leading-tight underline decoration-1 underline-offset-4">
-              {first.name}
+              {say(first.name)}
             </span>
             <span className="shrink-0 text-soft">{first.minutes} min</span>
           </button>
           <p className="leading-snug">
-            {textInUnits(units, first.why)}
-            {first.by ? ` ${first.by.charAt(0).toUpperCase()}${first.by.slice(1)}.` : ''}
+            {say(first.why)}
+            {first.by ? ` ${upperFirst(say(first.by))}.` : ''}
           </p>
           <ul className="pt-2">
             {others.slice(0, 3).map((look) => (
@@ -49,7 +48,7 @@ export function NextLook({
                   className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 text-left leading-tight"
                   onClick={() => onOpen(look)}
                 >
-                  <span>{look.name}</span>
+                  <span>{say(look.name)}</span>
                   <span className="shrink-0 text-sm text-soft">
                     {WORTH_WORD[worthOf(look)]}, {look.minutes} min
                   </span>
@@ -68,8 +67,8 @@ export function NextLook({
       {blocked && (
         <div className="pt-2">
           <p className="pb-1 leading-snug">
-            <span className="font-semibold">{blocked.look.name}</span> would tell more ({blocked.look.minutes}{' '}
-            min), but not now:
+            <span className="font-semibold">{say(blocked.look.name)}</span> would tell more (
+            {blocked.look.minutes} min), but not now:
           </p>
           <GateNotice gate={blocked.gate} space={space} />
         </div>

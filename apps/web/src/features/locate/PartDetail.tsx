@@ -2,7 +2,9 @@ import { type LeakView, ON_PUMP, type PartId, type PartVerdict } from '@brendik/
 import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
-import { figure, textInUnits, type UnitSystem, unitOf } from '../../lib/units.ts'
+import { figure, unitOf } from '../../lib/units.ts'
+import { say, t } from '../../lib/words.ts'
+import { faultName, partName, upperFirst } from '../../words/cardText.ts'
 
 /** What is known of the chosen part, in a line or two. */
 export function PartDetail({
@@ -26,12 +28,14 @@ export function PartDetail({
     <p aria-live="polite" className="min-h-12 border-t border-line bg-face px-4 py-1.5 leading-snug md:px-5">
       {part ? (
         <>
-          <span className="font-semibold">{part.name}</span>: {mm(part.bandMm[0])} to {mm(part.bandMm[1])}{' '}
-          {unitOf(units, 'level').unit} {part.measured ? 'as measured' : 'as usual'}, {part.place.row}{' '}
-          {part.place.column}.{' '}
-          {part.access.minutes > 0 ? `${sentence(part.access.by)}, ${part.access.minutes} min. ` : ''}
-          {verdict ? `${saidOf(verdict, view.found.height !== null, units)} ` : ''}
-          {suspects.map((s) => `${s.name} ${percent(s.present)}. `)}
+          <span className="font-semibold">{partName(part.id)}</span>: {mm(part.bandMm[0])} to{' '}
+          {mm(part.bandMm[1])} {unitOf(units, 'level').unit} {part.measured ? 'as measured' : 'as usual'},{' '}
+          {part.place.row} {part.place.column}.{' '}
+          {part.access.minutes > 0
+            ? `${upperFirst(t(`access.${part.access.by}`))}, ${part.access.minutes} min. `
+            : ''}
+          {verdict ? `${saidOf(verdict, view.found.height !== null)} ` : ''}
+          {suspects.map((s) => `${faultName(s.fault)} ${percent(s.present)}. `)}
           <button
             type="button"
             className="min-h-8 cursor-pointer underline underline-offset-4"
@@ -55,11 +59,9 @@ export function PartDetail({
   )
 }
 
-const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
-
 /** What the height says of a part: ruled out where a height is known and lies elsewhere. */
-function saidOf({ verdict, why }: PartVerdict, told: boolean, units: UnitSystem): string {
+function saidOf({ verdict, why }: PartVerdict, told: boolean): string {
   const out = verdict === 'cleared' || (verdict === 'above' && told)
-  const words = textInUnits(units, why)
-  return `${out ? `Ruled out: ${words}` : sentence(words)}.`
+  const words = say(why)
+  return `${out ? `Ruled out: ${words}` : upperFirst(words)}.`
 }

@@ -5,6 +5,7 @@ import { withUnit } from '../../lib/units.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { lowerFirst, partName } from '../../words/cardText.ts'
 import { keepMachine } from '../records/index.ts'
 import type { Space } from '../visit/index.ts'
 
@@ -20,7 +21,7 @@ export function PartHeightSheet({ space, part, onClose }: { space: Space; part: 
     onClose()
   }
   return (
-    <Sheet open title={`Height of: ${part.name.toLowerCase()}`} onClose={onClose}>
+    <Sheet open title={`Height of: ${lowerFirst(partName(part.id))}`} onClose={onClose}>
       <div className="mt-3 grid gap-3">
         <p className="leading-snug">
           Above the level port; below it is minus. Usual here: {withUnit(units, 'level', part.bandMm[0])} to{' '}

@@ -1,5 +1,6 @@
 import type { Part, PartId } from '@brendik/core'
 import type { CSSProperties, ReactNode } from 'react'
+import { partName } from '../../words/cardText.ts'
 
 /** One part in the list of the ladder: chosen by a press, by the arrow keys of the list, or by a screen reader. */
 export function PartOption({
@@ -43,7 +44,7 @@ export function UnnamedParts({
 }) {
   return parts.map((part) => (
     <PartOption key={part.id} part={part} chosen={null} onChoose={onChoose} className="sr-only">
-      {part.name}
+      {partName(part.id)}
     </PartOption>
   ))
 }

@@ -1,12 +1,6 @@
 import { LEAK_PHASES, type LeakPhase, type LeakPlace, type LeakView, type PhaseSeen } from '@brendik/core'
-import {
-  outcomeWord,
-  PHASE_NAME,
-  PHASE_SHORT,
-  placeWord,
-  SEEN_MARK,
-  SEEN_WORD,
-} from '../../words/locateText.ts'
+import { outcomeWord } from '../../words/cardText.ts'
+import { PHASE_NAME, PHASE_SHORT, placeWord, SEEN_MARK, SEEN_WORD } from '../../words/locateText.ts'
 import type { Space } from '../visit/index.ts'
 import { keptIn } from './keepLeakLooks.ts'
 

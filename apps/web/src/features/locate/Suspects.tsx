@@ -1,7 +1,7 @@
 import type { LeakView, PartId, Reason, Suspect } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
-import { usePrefs } from '../../lib/prefs.ts'
-import { textInUnits } from '../../lib/units.ts'
+import { say } from '../../lib/words.ts'
+import { faultName, lowerFirst } from '../../words/cardText.ts'
 import { STRENGTH_WORD } from '../../words/locateText.ts'
 
 /** Below this a suspect is not worth a line of its own. */
@@ -74,7 +74,7 @@ function One({
   chosen: PartId | null
   onChoose: (part: PartId) => void
 }) {
-  const { name, part, present, speaksFor, speaksAgainst } = suspect
+  const { fault, part, present, speaksFor, speaksAgainst } = suspect
   return (
     <article className={`border-t border-line py-2.5 first:border-t-0 ${large ? 'pt-0' : ''}`}>
       <button
@@ -85,7 +85,7 @@ function One({
         className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 text-left disabled:cursor-default"
       >
         <span className={large ? 'plate text-2xl leading-tight' : 'text-lg leading-tight font-semibold'}>
-          {name}
+          {faultName(fault)}
         </span>
         <span className={`small-figure shrink-0 ${large ? 'text-4xl' : 'text-2xl'}`}>{percent(present)}</span>
       </button>
@@ -94,7 +94,7 @@ function One({
       </div>
       {suspect.with && (
         <p className="pt-1.5 font-semibold">
-          Together with {suspect.with.name.toLowerCase()}: {percent(suspect.with.probability)}
+          Together with {lowerFirst(faultName(suspect.with.fault))}: {percent(suspect.with.probability)}
         </p>
       )}
       <Reasons word="For" reasons={speaksFor} />
@@ -104,15 +104,14 @@ function One({
 }
 
 function Reasons({ word, reasons }: { word: 'For' | 'Against'; reasons: readonly Reason[] }) {
-  const { units } = usePrefs()
   if (reasons.length === 0) return null
   return (
     <p className={`pt-1 text-[15px] leading-snug ${word === 'Against' ? 'text-soft' : ''}`}>
       <span className="font-semibold">{word}: </span>
       {reasons.slice(0, REASONS).map((reason, i) => (
-        <span key={reason.says}>
+        <span key={`${reason.says.id} ${i}`}>
           {i > 0 && ' '}
-          {textInUnits(units, reason.says).replace(/\.$/, '')} ({STRENGTH_WORD[reason.strength]}).
+          {say(reason.says).replace(/\.$/, '')} ({STRENGTH_WORD[reason.strength]}).
         </span>
       ))}
     </p>

@@ -12,6 +12,7 @@ import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { clockText, durationText } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { t, tLines } from '../../lib/words.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { PHASE_NAME, placeWord } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
@@ -47,7 +48,7 @@ export function WatchSheet({
   watching: ReturnType<typeof useWatch>
   onClose: () => void
 }) {
-  const { first, watchS, lookAt, acts } = PHASE_WATCH[phase]
+  const { watchS, acts } = PHASE_WATCH[phase]
   const gate = acts
     .map((act) => gateOf(act, space.visit.machine.spec, space.state, Date.now()))
     .find((g) => !g.open)
@@ -85,11 +86,11 @@ export function WatchSheet({
         </div>
         {gate && <GateNotice gate={gate} space={space} />}
         <ul className="list-inside list-disc leading-snug">
-          {first.map((step) => (
+          {tLines(`watch.${phase}.first`).map((step) => (
             <li key={step}>{step}</li>
           ))}
         </ul>
-        <p className="text-lg leading-snug">{lookAt}</p>
+        <p className="text-lg leading-snug">{t(`watch.${phase}.lookAt`)}</p>
         <div className="grid grid-cols-2 gap-2">
           <Toggle on={seen === 'dry'} tone="good" onPress={() => sayPhase(space, phase, false)}>
             Dry

@@ -9,7 +9,8 @@ import {
   type TimelineRun,
 } from '@brendik/core'
 import type { OpenedRun } from '../../api/queries.ts'
-import { outcomeWord, PHASE_NAME } from '../../words/locateText.ts'
+import { outcomeWord } from '../../words/cardText.ts'
+import { PHASE_NAME } from '../../words/locateText.ts'
 import type { Space } from '../visit/index.ts'
 
 /** Points of one run that are drawn; a stream has more than a screen has pixels. */

@@ -1,5 +1,6 @@
 import { PROTOCOL_IDS, PROTOCOLS, protocolProgress, protocolsFor, type VisitAnswer } from '@brendik/core'
 import { Link } from 'react-router'
+import { protocolName } from '../../words/cardText.ts'
 import { judgedRuns, observationsOf } from '../together/index.ts'
 import { protocolTells } from './minutesLeft.ts'
 
@@ -61,7 +62,7 @@ function ProtocolLine({
         to={`/visits/${visitId}/protocols/${id}`}
         className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
       >
-        <span>{PROTOCOLS[id].name}</span>
+        <span>{protocolName(id)}</span>
         <span className={`shrink-0 text-sm ${next ? 'text-soft' : 'text-good'}`}>
           {next ? (made > 0 ? `${made} of ${steps.length}, ${minutes} min` : `${minutes} min`) : 'done'}
         </span>

@@ -1,6 +1,5 @@
-import { CAUTIONS } from '@brendik/core'
-
-type Caution = keyof typeof CAUTIONS
+import type { CautionId } from '@brendik/core'
+import { cautionText } from '../../words/cardText.ts'
 
 /** What to bring about before a step, and the cautions that gate it: each has to be ticked by someone who read it. */
 export function StepGate({
@@ -10,9 +9,9 @@ export function StepGate({
   onTick,
 }: {
   first: readonly string[]
-  cautions: readonly Caution[]
+  cautions: readonly CautionId[]
   ticked: ReadonlySet<string>
-  onTick: (caution: Caution) => void
+  onTick: (caution: CautionId) => void
 }) {
   return (
     <div className="grid gap-3">
@@ -37,7 +36,7 @@ export function StepGate({
             checked={ticked.has(caution)}
             onChange={() => onTick(caution)}
           />
-          <span>{CAUTIONS[caution]}</span>
+          <span>{cautionText(caution)}</span>
         </label>
       ))}
       {cautions.length > 0 && <p className="text-sm text-soft">Local codes and licensed trades go first.</p>}

@@ -1,9 +1,18 @@
-import { checkFacts, gateOf, type LookStep, type ObservationEvent, type Tap } from '@brendik/core'
+import {
+  checkFacts,
+  gateOf,
+  type LookStep,
+  type ObservationEvent,
+  outcomesFor,
+  type ProtocolId,
+  type Tap,
+} from '@brendik/core'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { outcomeWord, stepText } from '../../words/cardText.ts'
 import { BucketFields } from '../rates/index.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { CatchFields } from './CatchFields.tsx'
@@ -13,12 +22,14 @@ type Observed = Extract<ObservationEvent, { type: 'observed' }>
 
 /** One thing looked at or measured for a step: the gate first, then as few fields as it takes. */
 export function StepLookSheet({
+  protocol,
   step,
   space,
   slowTap,
   onSave,
   onClose,
 }: {
+  protocol: ProtocolId
   step: LookStep
   space: Space
   /** The side that a bucket is held under unless another is chosen. */
@@ -31,7 +42,10 @@ export function StepLookSheet({
   const [levelMm, setLevelMm] = useState<number | null>(null)
   const [bound, setBound] = useState<'stops' | 'beyond'>('stops')
   const [tap, setTap] = useState<Tap>(step.tap ?? slowTap)
-  const { act } = checkFacts(step.check)
+  const check = checkFacts(step.check)
+  const { act } = check
+  const choices = outcomesFor(check, space.visit.machine.spec)
+  const text = stepText(protocol, step)
   const gate = act ? gateOf(act, space.visit.machine.spec, space.state, Date.now()) : null
   const cautions = [...new Set([...step.cautions, ...(gate?.cautions ?? [])])]
   const gated = gate?.open === false || cautions.some((caution) => !ticked.has(caution))
@@ -60,10 +74,10 @@ export function StepLookSheet({
     <QuantityInput label={label} quantity="level" base={levelMm} hint={hint} onChange={setLevelMm} />
   )
   return (
-    <Sheet open title={step.title} onClose={onClose}>
+    <Sheet open title={text.title} onClose={onClose}>
       <div className="mt-3 grid gap-4">
         <StepGate
-          first={step.first}
+          first={text.first}
           cautions={gate?.open === false ? [] : cautions}
           ticked={ticked}
           onTick={(caution) =>
@@ -75,7 +89,7 @@ export function StepLookSheet({
           }
         />
         {gate?.open === false && <GateNotice gate={gate} space={space} />}
-        <p className="text-lg leading-snug">{step.act}</p>
+        <p className="text-lg leading-snug">{text.act}</p>
         {step.entry === 'bucket' && (
           <>
             <Choice
@@ -133,7 +147,15 @@ export function StepLookSheet({
           />
         )}
         {step.entry === 'choice' && (
-          <Choice label={step.title} value={String(value ?? '')} options={step.choices} onChange={setValue} />
+          <Choice
+            label={text.title}
+            value={String(value ?? '')}
+            options={choices.map((outcome) => ({
+              value: outcome.value,
+              text: outcomeWord(step.check, outcome.value, outcome.as),
+            }))}
+            onChange={setValue}
+          />
         )}
         <div className="grid grid-cols-[1fr_2fr] gap-3">
           <button

@@ -1,6 +1,8 @@
 import { type Protocol, type RunAnalysis, type RunFacts, type RunStep, stepAdvice } from '@brendik/core'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { say } from '../../lib/words.ts'
+import { protocolName, stepText } from '../../words/cardText.ts'
 
 /** The step of a protocol under way: which one, when the next reading is due, whether it is enough. Loud when a reading is due. */
 export function StepStrip({
@@ -21,11 +23,13 @@ export function StepStrip({
   )
   const streamed = run.streamed > 0
   const advice = stepAdvice(
+    protocol.id,
     step,
     run.analysis,
     (nowMs - zero) / 1000,
     streamed ? Array.from({ length: step.readings.atLeast }, () => (nowMs - zero) / 1000) : readings,
   )
+  const why = advice.why ? say(advice.why) : null
   const due = running && !streamed && advice.dueInS !== null && advice.dueInS <= 0
   const soon = Math.ceil(Math.max(0, advice.dueInS ?? 0))
   return (
@@ -34,24 +38,25 @@ export function StepStrip({
     >
       <span className="min-w-0 leading-tight">
         <span className={`block text-sm ${due ? '' : 'text-soft'}`}>
-          <span className="max-md:hidden">{protocol.name}, </span>step {number} of {protocol.steps.length}
+          <span className="max-md:hidden">{protocolName(protocol.id)}, </span>step {number} of{' '}
+          {protocol.steps.length}
         </span>
-        <span className="block font-semibold">{step.title}</span>
+        <span className="block font-semibold">{stepText(protocol.id, step).title}</span>
       </span>
       <span className="shrink-0 text-right leading-tight max-md:max-w-[60%]" aria-live="polite">
         {!running ? (
-          <span className="text-soft">{advice.why || 'Stopped'}</span>
+          <span className="text-soft">{why ?? 'Stopped'}</span>
         ) : due ? (
           <span className="small-figure text-2xl">
             {step.readings.what === 'level' ? 'Read the level now' : 'Read ruler and display now'}
           </span>
         ) : streamed || advice.dueInS === null ? (
           <span className={advice.enough ? 'font-semibold text-good' : 'text-soft'}>
-            {advice.why || 'Streaming'}
+            {why ?? 'Streaming'}
           </span>
         ) : (
           <>
-            <span className="block text-sm text-soft">{advice.why || 'next reading in'}</span>
+            <span className="block text-sm text-soft">{why ?? 'next reading in'}</span>
             <span className="small-figure text-2xl">next in {soon} s</span>
           </>
         )}

@@ -1,5 +1,6 @@
-import { CALCULATORS, type CalculatorId, type MachineSpec, type SiteSpec } from '@brendik/core'
+import type { CalculatorId, MachineSpec, SiteSpec } from '@brendik/core'
 import { useState } from 'react'
+import { t } from '../../lib/words.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { CALCULATOR_BODY } from './bodies.ts'
 
@@ -25,16 +26,16 @@ export function InPlace({
             className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
             onClick={() => setOpen(id)}
           >
-            {CALCULATORS[id].name}
+            {t(`calculator.${id}`)}
           </button>
         ))}
       </div>
       {open && Body && (
-        <Sheet open title={CALCULATORS[open].name} onClose={() => setOpen(null)}>
+        <Sheet open title={t(`calculator.${open}`)} onClose={() => setOpen(null)}>
           <div className="mt-3 grid gap-4">
             <Body subject={{ machine, site, name: machine.label }} />
             <p className="border-t border-hair pt-2 text-sm text-soft">
-              {CALCULATORS[open].formula}. {CALCULATORS[open].source}
+              {t(`calculator.${open}.formula`)}. {t(`calculator.${open}.source`)}
             </p>
             <button
               type="button"

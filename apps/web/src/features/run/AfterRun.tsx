@@ -2,6 +2,7 @@ import type { RunPlan } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { protocolName } from '../../words/cardText.ts'
 import { KIND_WORD } from '../../words/runText.ts'
 import { stepOf } from '../protocol/index.ts'
 import type { BoardSnapshot } from './runBoard.ts'
@@ -40,7 +41,7 @@ export function AfterRun({
           className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
         >
           <span className="small-figure text-xl md:text-2xl">On to the next step</span>
-          <span className="truncate text-sm opacity-80">{made.protocol.name}</span>
+          <span className="truncate text-sm opacity-80">{protocolName(made.protocol.id)}</span>
         </Link>
       ) : (
         <Link

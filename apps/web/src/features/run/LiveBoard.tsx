@@ -1,12 +1,5 @@
-import {
-  type BoardMark,
-  elapsedS,
-  isFlowRun,
-  type RunEvent,
-  type RunPlan,
-  sayRests,
-  undoTarget,
-} from '@brendik/core'
+import { type BoardMark, elapsedS, isFlowRun, type RunEvent, type RunPlan, undoTarget } from '@brendik/core'
+import { sayRests } from '@brendik/words'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { bandOf, type ChartMark, standingBand, standingZoom, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
@@ -16,6 +9,7 @@ import { clockSetBackMs, steadyNowMs } from '../../lib/steadyClock.ts'
 import { withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { useWakeLock } from '../../lib/useWakeLock.ts'
+import { words } from '../../lib/words.ts'
 import { Action, ActionBar, DEAD_MS } from '../../ui/ActionBar.tsx'
 import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT } from '../../words/runText.ts'
 import { StepStrip, stepOf } from '../protocol/index.ts'
@@ -234,8 +228,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
               </h1>
               <p className="mt-1 text-base md:text-lg md:leading-snug">
                 {analysis ? sentence(analysis.saying, units) : `${KIND_WORD[plan.kind]} running.`}
-                {analysis?.rests &&
-                  ` ${sayRests(plan.kind, analysis.rests, (mm) => withUnit(units, 'level', mm))}`}
+                {analysis?.rests && ` ${sayRests(words(units), plan.kind, analysis.rests)}`}
               </p>
               {running && clockSetBackMs() > 0 && (
                 <p className="text-sm text-watch">

@@ -1,7 +1,8 @@
-import { type ExpectedRun, isFlowRun, type RunAnalysis } from '@brendik/core'
+import { type ExpectedRun, isFlowRun, type Message, type RunAnalysis, type Saying } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { say } from '../../lib/words.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
 import { InPlace } from '../rates/index.ts'
 import { Closing } from './Closing.tsx'
@@ -114,7 +115,7 @@ export function RunSays({
       {(analysis?.notes.length ?? 0) > 0 && (
         <ul className="border-l-4 border-watch bg-watch-face p-3 text-sm">
           {analysis?.notes.map((note) => (
-            <li key={note}>{note}</li>
+            <li key={note.id}>{say(note)}</li>
           ))}
         </ul>
       )}
@@ -147,9 +148,12 @@ export function RunSays({
   )
 }
 
-function grouped(open: [string, string][]): [string, string[]][] {
+function grouped(open: [string, Message | Saying][]): [string, string[]][] {
   const byHow = new Map<string, string[]>()
-  for (const [id, how] of open) byHow.set(how, [...(byHow.get(how) ?? []), NAMES[id] ?? id])
+  for (const [id, why] of open) {
+    const how = say(why)
+    byHow.set(how, [...(byHow.get(how) ?? []), NAMES[id] ?? id])
+  }
   return [...byHow]
 }
 

@@ -22,10 +22,12 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { estimateText } from '../../lib/time.ts'
+import { say } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { protocolName, stepText } from '../../words/cardText.ts'
 import { KIND_WORD, START_WORD } from '../../words/runText.ts'
 import { bandAdvice, expectation } from '../../words/setupText.ts'
 import { StepGate, stepOf } from '../protocol/index.ts'
@@ -173,14 +175,14 @@ export function SetupBoard({
           <div className="pb-2">
             <p className="text-lg text-soft">
               {made
-                ? `${made.protocol.name}, step ${made.protocol.steps.indexOf(made.step) + 1} of ${made.protocol.steps.length}`
+                ? `${protocolName(made.protocol.id)}, step ${made.protocol.steps.indexOf(made.step) + 1} of ${made.protocol.steps.length}`
                 : KIND_WORD[plan.kind]}
             </p>
             <h1 className="plate text-3xl leading-tight md:text-4xl">
-              {made?.step.title ?? ACT[plan.kind].title}
+              {made ? stepText(made.protocol.id, made.step).title : ACT[plan.kind].title}
             </h1>
             <p className="mt-2 max-w-prose text-lg leading-snug" role={problem ? 'alert' : undefined}>
-              {problem ?? made?.step.act ?? ACT[plan.kind].act}
+              {problem ?? (made ? stepText(made.protocol.id, made.step).act : ACT[plan.kind].act)}
               {expected && ` ${expectation(plan, expected, units)}`}
             </p>
           </div>
@@ -225,7 +227,7 @@ export function SetupBoard({
           {gate?.open === false && (
             <div role="alert" className="col-span-full mb-4 border-l-4 border-stop bg-stop-face px-3 py-2">
               {gate.blocks.map((block) => (
-                <p key={block.why}>{block.why}</p>
+                <p key={block.why.id}>{say(block.why)}</p>
               ))}
               {gate.blocks.some((block) => block.field === 'mains') && (
                 <button
@@ -247,7 +249,7 @@ export function SetupBoard({
           {made || cautions.length > 0 ? (
             <div className="col-span-full pb-4">
               <StepGate
-                first={made?.step.first ?? []}
+                first={made ? stepText(made.protocol.id, made.step).first : []}
                 cautions={cautions}
                 ticked={ticked}
                 onTick={(caution) => {

@@ -2,7 +2,6 @@ import {
   CYCLE_MOMENTS,
   type CycleMoment,
   checkFacts,
-  PROTOCOLS,
   type Proposal,
   proposeChecks,
   saidOf,
@@ -11,6 +10,8 @@ import {
 } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
+import { tOf } from '../../lib/words.ts'
+import { checkName, protocolName } from '../../words/cardText.ts'
 import { minutesLeft } from '../protocol/index.ts'
 import type { Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
@@ -116,7 +117,7 @@ export function Proposals({ space }: { space: Space }) {
                 {linkOf(p, visit.id).name}
               </span>
               <span className="text-soft">{p.minutes} min</span>
-              <span className="text-sm leading-snug text-soft">{p.why}</span>
+              <span className="text-sm leading-snug text-soft">{tOf(`propose.${p.why}`, '')}</span>
             </Link>
           </li>
         ))}
@@ -128,8 +129,8 @@ export function Proposals({ space }: { space: Space }) {
 function linkOf(p: Proposal, visitId: string): { name: string; to: string } {
   if ('run' in p) return { name: RUN_NAME[p.run], to: `/runs/${newId()}?visit=${visitId}&kind=${p.run}` }
   if ('protocol' in p)
-    return { name: PROTOCOLS[p.protocol].name, to: `/visits/${visitId}/protocols/${p.protocol}` }
+    return { name: protocolName(p.protocol), to: `/visits/${visitId}/protocols/${p.protocol}` }
   const facts = checkFacts(p.check)
   const tap = facts.perTap ? '-cold' : ''
-  return { name: facts.name, to: `/visits/${visitId}/${p.stage}#check-${p.check}${tap}` }
+  return { name: checkName(p.check), to: `/visits/${visitId}/${p.stage}#check-${p.check}${tap}` }
 }

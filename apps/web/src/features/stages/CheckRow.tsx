@@ -1,5 +1,6 @@
 import {
   type CheckFacts,
+  type CheckId,
   gateOf,
   jointSays,
   type ObservationAnswer,
@@ -14,6 +15,7 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Choice } from '../../ui/Choice.tsx'
+import { checkName, outcomeMeans, outcomeWord } from '../../words/cardText.ts'
 import { observedText } from '../../words/observedText.ts'
 import { GateNotice, keepLooks, type Space } from '../visit/index.ts'
 
@@ -56,12 +58,15 @@ export function CheckRow({
   const conflict = check.kind === 'choice' && !several && seen.some((o) => o.value !== last?.value)
   const gate = check.act ? gateOf(check.act, space.visit.machine.spec, space.state, Date.now()) : null
   const shut = gate !== null && !gate.open
-  const name = `${check.name}${tap ? `, ${tap}` : ''}`
+  const name = `${checkName(check.id)}${tap ? `, ${tap}` : ''}`
   const outcomes = outcomesFor(check, space.visit.machine.spec)
   const meaning =
     check.kind === 'choice' && !check.several
-      ? outcomes.find((outcome) => outcome.value === last?.value)?.means
-      : undefined
+      ? meansOf(
+          check.id,
+          outcomes.find((outcome) => outcome.value === last?.value),
+        )
+      : null
   const set = (value: string) =>
     pass(check.act, () => {
       const takeBack = (o: ObservationAnswer) => ({
@@ -104,6 +109,7 @@ export function CheckRow({
         </div>
         {check.kind === 'choice' ? (
           <Outcomes
+            check={check.id}
             outcomes={outcomes}
             folds={check.id === 'complaint'}
             labelledBy={`name-${check.id}-${tap}`}
@@ -216,7 +222,11 @@ function Joint({ space, seen }: { space: Space; seen: ObservationAnswer }) {
   )
 }
 
+const meansOf = (check: CheckId, outcome: Outcome | undefined) =>
+  outcome ? outcomeMeans(check, outcome.value, outcome.as) : null
+
 function Outcomes({
+  check,
   outcomes,
   folds,
   labelledBy,
@@ -224,6 +234,7 @@ function Outcomes({
   shut,
   onSet,
 }: {
+  check: CheckId
   outcomes: readonly Outcome[]
   /** A long list shows what was pressed, and the rest on demand: what follows from it then stands right below. */
   folds: boolean
@@ -250,7 +261,7 @@ function Outcomes({
             onClick={() => onSet(outcome.value)}
             className={`min-h-12 cursor-pointer border px-3.5 disabled:cursor-default disabled:text-soft disabled:opacity-60 ${on ? `font-semibold ${TONE_ON[outcome.tone]}` : 'border-line bg-face'}`}
           >
-            {outcome.word}
+            {outcomeWord(check, outcome.value, outcome.as)}
           </button>
         )
       })}

@@ -4,8 +4,6 @@ import {
   actsOfEntries,
   actTouchesRun,
   actValue,
-  actWords,
-  PART_NAME,
   type PartId,
   partsAtSite,
   type RunKind,
@@ -13,11 +11,14 @@ import {
   TAPS,
   type Tap,
 } from '@brendik/core'
+import { actWords } from '@brendik/words'
 import { format } from 'date-fns'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
+import { words } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { partName } from '../../words/cardText.ts'
 import { KIND_WORD } from '../../words/runText.ts'
 import { keepEntries, SheetChoice, type Space } from '../visit/index.ts'
 
@@ -86,11 +87,12 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
             className="flex min-h-12 flex-wrap items-center justify-between gap-x-3 border-t border-hair"
           >
             <span>
-              {format(act.atMs, 'H:mm')}, {actWords(act)}. <span className="text-soft">{act.by}</span>
+              {format(act.atMs, 'H:mm')}, {actWords(words(), act)}.{' '}
+              <span className="text-soft">{act.by}</span>
             </span>
             <button
               type="button"
-              aria-label={`Take back: ${actWords(act)}`}
+              aria-label={`Take back: ${actWords(words(), act)}`}
               className="min-h-12 min-w-12 cursor-pointer text-left text-sm text-soft underline underline-offset-4"
               onClick={() => space.say(act.topic, null)}
             >
@@ -158,7 +160,7 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
           <div className="grid grid-cols-2 gap-2">
             {(all ? own : usual).map((id) => (
               <SheetChoice key={id} on={part === id} onPress={() => setPart(id)}>
-                {PART_NAME[id]}
+                {partName(id)}
               </SheetChoice>
             ))}
             {!all && (

@@ -3,7 +3,7 @@ import {
   gateOf,
   litresInside,
   PUMP_HEAT,
-  pumpMaybeHotWords,
+  pumpMaybeHot,
   pumpTempC,
   pumpWaitMin,
   type WayOutId,
@@ -15,6 +15,7 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { say } from '../../lib/words.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import type { Space } from '../visit/index.ts'
 import { ActList } from './ActList.tsx'
@@ -146,7 +147,7 @@ function WaysOut({ space }: { space: Space }) {
           >
             <span>
               <span className={way.notHere ? '' : 'font-semibold'}>{WAY_NAME[way.id]}</span>
-              {way.notHere && <span className="block text-sm">{way.notHere}</span>}
+              {way.notHere && <span className="block text-sm">{say(way.notHere)}</span>}
             </span>
             {!way.notHere && (
               <>
@@ -186,7 +187,7 @@ function PumpHeat({ space }: { space: Space }) {
       <p className={wait >= 1 ? 'font-semibold text-watch' : ''}>
         {pump === null
           ? wait >= 1
-            ? pumpMaybeHotWords(wait)
+            ? say(pumpMaybeHot(wait))
             : 'The pump did not run here, as far as is known.'
           : wait >= 1
             ? `${space.state.pumpJammed ? 'The jammed pump was on' : 'The pump ran'} ${durationText(pump.ranMin * 60)}: about ${withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin))} now, under ${withUnit(units, 'temperature', PUMP_HEAT.safeC)} in ${Math.ceil(wait)} min (estimate).`

@@ -4,6 +4,7 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { checkName } from '../../words/cardText.ts'
 import { CatchFields } from '../protocol/index.ts'
 import { BucketFields } from '../rates/index.ts'
 import { keepLooks, type Space } from '../visit/index.ts'
@@ -45,7 +46,7 @@ export function ReadingSheet({
     onClose()
   }
   return (
-    <Sheet open title={`${check.name}${tap ? `, ${tap}` : ''}`} onClose={onClose}>
+    <Sheet open title={`${checkName(check.id)}${tap ? `, ${tap}` : ''}`} onClose={onClose}>
       <form
         className="mt-3 grid gap-3"
         onSubmit={(event) => {

@@ -1,6 +1,8 @@
-import { PROTOCOLS, type ProtocolId, type RunKind } from '@brendik/core'
+import type { ProtocolId, RunKind } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
+import { t } from '../../lib/words.ts'
+import { protocolName } from '../../words/cardText.ts'
 import { minutesLeft, protocolTells } from '../protocol/index.ts'
 import { useTogether } from '../together/index.ts'
 import { RunList, type Space } from '../visit/index.ts'
@@ -54,8 +56,10 @@ export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold
                   className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
                 >
                   <span>
-                    <span className="font-semibold">{PROTOCOLS[id].name}</span>
-                    <span className="block text-sm text-soft">Tells apart: {PROTOCOLS[id].separates}</span>
+                    <span className="font-semibold">{protocolName(id)}</span>
+                    <span className="block text-sm text-soft">
+                      Tells apart: {t(`protocol.${id}.separates`)}
+                    </span>
                   </span>
                   <span className={`shrink-0 text-sm ${minutes > 0 ? 'text-soft' : 'text-good'}`}>
                     {minutes > 0 ? `${minutes} min` : 'done'}

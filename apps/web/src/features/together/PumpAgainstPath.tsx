@@ -1,7 +1,9 @@
-import { sayDrain, type VisitSays } from '@brendik/core'
+import type { VisitSays } from '@brendik/core'
+import { sayDrain } from '@brendik/words'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { afterHeadline, visitText } from '../../words/visitText.ts'
+import { words } from '../../lib/words.ts'
+import { afterHeadline } from '../../words/visitText.ts'
 import { Balance } from './Balance.tsx'
 import { DoubleGauge } from './DoubleGauge.tsx'
 
@@ -28,7 +30,7 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
   if (drain.verdict === 'nominal' && !drain.told.head)
     return (
       <section aria-label="Pump or path" className="border-t border-line py-4 text-lg text-good">
-        {sayDrain(drain, visitText(units))}
+        {sayDrain(words(units), drain)}
       </section>
     )
   return (
@@ -36,9 +38,7 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
       <h2 className={`plate text-2xl ${off ? 'text-watch' : drain.verdict === 'nominal' ? 'text-good' : ''}`}>
         {WORD[drain.verdict]}
       </h2>
-      <p className="mt-1 max-w-prose text-lg leading-snug">
-        {afterHeadline(sayDrain(drain, visitText(units)))}
-      </p>
+      <p className="mt-1 max-w-prose text-lg leading-snug">{afterHeadline(sayDrain(words(units), drain))}</p>
       <Balance
         left={{ name: 'pump weak', support: drain.support.pumpWeak }}
         right={{ name: 'path restricted', support: drain.support.pathRestricted }}

@@ -1,16 +1,10 @@
-import {
-  CAUSE_WORDS,
-  FILL_CAUSES,
-  sayChange,
-  sayFill,
-  sayFirst,
-  sayHold,
-  sayLast,
-  type VisitSays,
-} from '@brendik/core'
+import { FILL_CAUSES, type VisitSays } from '@brendik/core'
+import { sayChange, sayFill, sayFirst, sayHold, sayLast } from '@brendik/words'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
-import { afterHeadline, visitText } from '../../words/visitText.ts'
+import { t, words } from '../../lib/words.ts'
+import { upperFirst } from '../../words/cardText.ts'
+import { afterHeadline } from '../../words/visitText.ts'
 import { Causes } from './Causes.tsx'
 import { PumpAgainstPath } from './PumpAgainstPath.tsx'
 
@@ -37,7 +31,7 @@ export function TogetherParts({ says }: { says: VisitSays }) {
   return (
     <>
       <Changes changes={says.changes} />
-      <Told label="What comes first" lines={sayFirst(says)} />
+      <Told label="What comes first" lines={sayFirst(words(units), says)} />
       {says.drain && !says.pump && says.drain.used.pumpRuns + says.drain.used.liftTests > 0 && (
         <PumpAgainstPath drain={says.drain} />
       )}
@@ -47,7 +41,7 @@ export function TogetherParts({ says }: { says: VisitSays }) {
       {says.fill && <Inlet fill={says.fill} />}
       {says.meter && says.meter.verdict !== 'agrees' && <Meter meter={says.meter} />}
       {says.standpipe?.tooHigh && <Standpipe standpipe={says.standpipe} />}
-      <Told label="What is left to do" lines={sayLast(says, visitText(units))} />
+      <Told label="What is left to do" lines={sayLast(words(units), says)} />
     </>
   )
 }
@@ -65,7 +59,7 @@ function Changes({ changes }: { changes: VisitSays['changes'] }) {
           key={`${change.kind} ${change.tap}`}
           className={`max-w-prose py-1 text-xl leading-snug font-semibold ${change.after.value > HELPED * change.before.value ? 'text-good' : ''}`}
         >
-          {sayChange(change)}
+          {sayChange(words(), change)}
         </p>
       ))}
     </section>
@@ -96,7 +90,6 @@ function Holds({
   lossLH: number | undefined
 }) {
   const { units } = usePrefs()
-  const text = visitText(units)
   const good = hold.verdict === 'tight'
   const state = (cause: keyof typeof HOLD_CAUSES) =>
     cause === hold.verdict ? 'named' : hold.probability[cause] < 0.02 ? 'ruled out' : 'allowed'
@@ -107,7 +100,9 @@ function Holds({
       >
         {HOLD_WORD[hold.verdict]}
       </h2>
-      <p className="mt-1 max-w-prose text-lg leading-snug">{afterHeadline(sayHold(hold, text, lossLH))}</p>
+      <p className="mt-1 max-w-prose text-lg leading-snug">
+        {afterHeadline(sayHold(words(units), hold, lossLH))}
+      </p>
       {hold.verdict !== 'tube-leak' && (
         <Causes
           label="What the holds leave"
@@ -167,14 +162,14 @@ function Inlet({ fill }: { fill: NonNullable<VisitSays['fill']> }) {
           ? 'Screen or valve'
           : fill.verdict === 'undecided'
             ? 'Inlet: more than one cause left'
-            : CAUSE_WORDS[fill.verdict].replace(/^./, (c) => c.toUpperCase())}
+            : upperFirst(t(`cause.${fill.verdict}`))}
       </h2>
-      <p className="mt-1 max-w-prose text-lg leading-snug">{sayFill(fill)}</p>
+      <p className="mt-1 max-w-prose text-lg leading-snug">{sayFill(words(), fill)}</p>
       {
         <Causes
           label={`What the ${fill.tap} side allows`}
           rows={FILL_CAUSES.map((cause) => ({
-            name: CAUSE_WORDS[cause],
+            name: t(`cause.${cause}`),
             probability: fill.probability[cause],
             state:
               cause === fill.verdict

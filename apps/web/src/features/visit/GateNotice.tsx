@@ -1,4 +1,5 @@
 import type { Block, Gate } from '@brendik/core'
+import { say } from '../../lib/words.ts'
 import type { StateCellId } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
 
@@ -40,7 +41,7 @@ export function GateNotice({ gate, space }: { gate: Gate; space: Space }) {
           key={block.field + block.why}
           className="flex flex-wrap items-center justify-between gap-x-3 px-3 py-1"
         >
-          <span className="py-1 leading-snug">{block.why}</span>
+          <span className="py-1 leading-snug">{say(block.why)}</span>
           <button
             type="button"
             className="min-h-12 cursor-pointer text-left font-semibold underline underline-offset-4"

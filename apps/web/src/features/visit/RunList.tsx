@@ -1,9 +1,11 @@
-import { type RunSummary, sayRests, type VisitAnswer, type VisitSays } from '@brendik/core'
+import type { RunSummary, VisitAnswer, VisitSays } from '@brendik/core'
+import { sayRests } from '@brendik/words'
 import { format } from 'date-fns'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { durationText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { words } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { headline, KIND_WORD, sentence, TONE_TEXT } from '../../words/runText.ts'
 import { runsInVisit } from '../together/index.ts'
@@ -118,8 +120,7 @@ function RunWords({ run }: { run: RunSummary }) {
       </span>
       <span className="block max-w-prose text-base">
         {run.analysis ? sentence(run.analysis.saying, units) : ''}
-        {run.analysis?.rests &&
-          ` ${sayRests(run.kind, run.analysis.rests, (mm) => withUnit(units, 'level', mm))}`}
+        {run.analysis?.rests && ` ${sayRests(words(units), run.kind, run.analysis.rests)}`}
       </span>
     </span>
   )

@@ -1,6 +1,7 @@
 import { dangersOf } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { say } from '../../lib/words.ts'
 import { CELL_NAME, cellText, STRIP_CELLS, stateInShort } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
 
@@ -71,7 +72,7 @@ export function StateStrip({ space, open }: { space: Space; open: boolean }) {
       </ul>
       {dangers.map(({ text, caution }) => (
         <p
-          key={text}
+          key={text.id}
           role={caution ? 'status' : 'alert'}
           className={
             caution
@@ -79,7 +80,7 @@ export function StateStrip({ space, open }: { space: Space; open: boolean }) {
               : 'border-b-2 border-stop bg-stop-face px-4 py-2 text-lg font-bold text-stop'
           }
         >
-          {text}
+          {say(text)}
         </p>
       ))}
     </section>

@@ -6,6 +6,7 @@ import type { Fact, Kept } from '../../outbox/keptFact.ts'
 import { mend } from '../../outbox/outbox.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { checkName } from '../../words/cardText.ts'
 import { type Appointment, AppointmentFields } from '../visit/index.ts'
 
 const PRESS = 'inline-flex min-h-12 cursor-pointer items-center border border-ink bg-face px-4 font-semibold'
@@ -54,7 +55,7 @@ function partOf(fact: Fact): Part | null {
       if (check.kind === 'choice') return null
       return {
         kind: 'number',
-        label: check.name,
+        label: checkName(check.id),
         quantity: check.quantity,
         value: said.value,
         with: (value) => ({ ...fact, said: { ...said, value } }),

@@ -1,0 +1,37 @@
+import type { Message, Saying } from '@brendik/core'
+import { localeFor, type MessageId, makeWords, sayAny, type Values, type Words } from '@brendik/words'
+import { prefsNow } from './prefs.ts'
+import type { UnitSystem } from './units.ts'
+
+const made = new Map<string, Words>()
+
+/** The words of the language that this page was opened in; a change of language opens it anew. */
+export function words(units: UnitSystem = prefsNow().units): Words {
+  const { language } = prefsNow()
+  const key = `${language} ${units}`
+  let own = made.get(key)
+  if (!own) {
+    own = makeWords(language, units, localeFor(language, deviceLocales()))
+    made.set(key, own)
+  }
+  return own
+}
+
+function deviceLocales(): readonly string[] {
+  return typeof navigator === 'undefined' ? [] : (navigator.languages ?? [])
+}
+
+/** A message of the table, in the user's language and units. */
+export const t = (id: MessageId, values?: Values): string => words().t(id, values)
+/** What core says, in the user's language and units. */
+export const say = (said: Message | Saying): string => sayAny(words(), said)
+/** A message that is kept as a list, one entry a line. */
+export const tLines = (id: MessageId, values?: Values): string[] => words().lines(id, values)
+/** A bare number as the user's locale writes it. */
+export const numberText = (value: number, digits: number): string => words().number(value, digits)
+
+/** A message whose id is put together from a code that is only known when it runs; the code itself where the table has none. */
+export function tOf(id: string, fallback: string): string {
+  const own = words()
+  return own.has(id) ? own.t(id) : fallback
+}

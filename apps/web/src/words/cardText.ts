@@ -1,0 +1,35 @@
+import type { CautionId, CheckId, LeakFaultId, PartId, ProtocolId, ProtocolStep } from '@brendik/core'
+import { t, tLines, tOf, words } from '../lib/words.ts'
+
+export const checkName = (id: CheckId): string => t(`check.${id}`)
+export const partName = (id: PartId): string => t(`part.${id}`)
+export const faultName = (id: LeakFaultId): string => t(`fault.${id}`)
+export const cautionText = (id: CautionId): string => t(`caution.${id}`)
+
+/** An outcome of a choice; the value itself where the table has none. */
+export function outcomeWord(check: string, value: string, as = value): string {
+  return tOf(`check.${check}.${as}`, value)
+}
+/** What an outcome means, where that is not plain. */
+export function outcomeMeans(check: string, value: string, as = value): string | null {
+  const id = `check.${check}.${as}.means`
+  return words().has(id) ? tOf(id, '') : null
+}
+
+export const protocolName = (id: ProtocolId): string => t(`protocol.${id}`)
+
+/** The words of one step of a protocol: its title, what to do, what comes before it, and when to stop. */
+export function stepText(protocol: ProtocolId, { id }: Pick<ProtocolStep, 'id'>) {
+  const own = `protocol.${protocol}.${id}`
+  return {
+    title: tOf(own, id),
+    act: tOf(`${own}.act`, ''),
+    first: tOf(`${own}.first`, '').split('\n').filter(Boolean),
+  }
+}
+
+/** What a protocol needs, one thing a line. */
+export const protocolNeeds = (id: ProtocolId): string[] => tLines(`protocol.${id}.needs`)
+
+export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
