@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
+import { numberText } from '../lib/words.ts'
 import { type BandShape, type ChartMark, extent, niceStep, type Trace } from './chartModel.ts'
 import { colour, hatch, line } from './paint.ts'
 
@@ -139,7 +140,7 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
         font,
         callback: (value) => {
           const shown = show(Number(value))
-          const text = levelStep < 1 ? shown.toFixed(2).replace(/0$/, '') : shown.toFixed(0)
+          const text = levelStep < 1 ? numberText(shown, 2).replace(/0$/, '') : numberText(shown, 0)
           return Math.abs(shown - topShown) < 1e-6 ? `${text} ${unit}` : text
         },
       },

@@ -1,7 +1,7 @@
 import { Chart, LinearScale, type Plugin, PointElement, ScatterController } from 'chart.js'
-import { format } from 'date-fns'
 import { useEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
+import { dateText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
 import { colour, hatch, line } from './paint.ts'
 
@@ -61,7 +61,7 @@ export function TrendChart({ points, label }: { points: readonly TrendPoint[]; l
             ticks: {
               color: colour('--soft'),
               font,
-              callback: (value) => format(Number(value), long ? 'yyyy' : 'd MMM'),
+              callback: (value) => dateText(Number(value), long ? 'year' : 'day'),
             },
           },
           y: {

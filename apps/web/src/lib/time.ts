@@ -1,9 +1,58 @@
 import { format, isSameDay } from 'date-fns'
+import { es } from 'date-fns/locale/es'
 import { t, words } from './words.ts'
 
 /** Where a day's visits are; today is the front page. */
 export const dayAddress = (day: Date, today: Date): string =>
   isSameDay(day, today) ? '/' : `/?day=${format(day, 'yyyy-MM-dd')}`
+
+/** How a date is written, day first or month first; hours in the device's clock of 12 or 24. */
+const DAY_FIRST = {
+  time: 'TIME',
+  timeS: 'TIMES',
+  day: 'd MMM',
+  dayTime: 'd MMM, TIME',
+  date: 'd MMM yyyy',
+  dateTime: 'd MMM yyyy, TIME',
+  longDate: 'd MMMM yyyy',
+  longDateTime: 'd MMMM yyyy, TIME',
+  month: 'MMMM yyyy',
+  shortMonth: 'MMM yyyy',
+  weekday: 'EEE',
+  weekdayLong: 'EEEE, d MMMM',
+  year: 'yyyy',
+} as const
+export type DateKind = keyof typeof DAY_FIRST
+const MONTH_FIRST: Partial<Record<DateKind, string>> = {
+  day: 'MMM d',
+  dayTime: 'MMM d, TIME',
+  date: 'MMM d, yyyy',
+  dateTime: 'MMM d, yyyy, TIME',
+  longDate: 'MMMM d, yyyy',
+  longDateTime: 'MMMM d, yyyy, TIME',
+  weekdayLong: 'EEEE, MMMM d',
+}
+/** Spanish writes the long ones with "de". */
+const WITH_DE: Partial<Record<DateKind, string>> = {
+  longDate: "d 'de' MMMM 'de' yyyy",
+  longDateTime: "d 'de' MMMM 'de' yyyy, TIME",
+  month: "MMMM 'de' yyyy",
+  weekdayLong: "EEEE, d 'de' MMMM",
+}
+
+/** A date or time of day in the user's language, as the device's region writes it. */
+export function dateText(at: Date | number, kind: DateKind): string {
+  const { language, locale } = words()
+  const { hour12 } = new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions()
+  const [first] = new Intl.DateTimeFormat(locale, { month: 'numeric', day: 'numeric' }).formatToParts(at)
+  const pattern =
+    (language === 'es' ? WITH_DE[kind] : first?.type === 'month' ? MONTH_FIRST[kind] : undefined) ??
+    DAY_FIRST[kind]
+  const clock = pattern
+    .replace('TIMES', hour12 ? 'h:mm:ss aaa' : 'H:mm:ss')
+    .replace('TIME', hour12 ? 'h:mm aaa' : 'H:mm')
+  return format(at, clock, language === 'es' ? { locale: es } : {})
+}
 
 /** 62.4 → { main: "1:02", tenth: "4" }; beyond an hour 1:00:02. */
 export function clockParts(seconds: number): { main: string; tenth: string } {

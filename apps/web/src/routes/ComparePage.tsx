@@ -1,6 +1,5 @@
 import { drawnLevels, type RunAnswer, runFacts } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { type OpenedRun, runQuery, visitQuery } from '../api/queries.ts'
 import { bandOf, type Trace, traceOf } from '../charts/chartModel.ts'
@@ -8,7 +7,7 @@ import { LevelChart } from '../charts/LevelChart.tsx'
 import { useExpected } from '../features/run/index.ts'
 import { newId } from '../lib/newId.ts'
 import { usePrefs } from '../lib/prefs.ts'
-import { durationText } from '../lib/time.ts'
+import { dateText, durationText } from '../lib/time.ts'
 import { figure, unitOf } from '../lib/units.ts'
 import { Field } from '../ui/Field.tsx'
 import { Message } from '../ui/Message.tsx'
@@ -52,7 +51,7 @@ export function ComparePage() {
     setParams({ a: aId, b: bId, [which]: id }, { replace: true })
   const choices = runs.map((run) => ({
     id: run.id,
-    text: `${KIND_WORD[run.kind]} at ${format(run.startedAtMs ?? 0, 'H:mm')}`,
+    text: `${KIND_WORD[run.kind]} at ${dateText(run.startedAtMs ?? 0, 'time')}`,
   }))
   return (
     <div className="flex h-full flex-col">

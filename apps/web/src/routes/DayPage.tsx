@@ -1,6 +1,6 @@
 import type { HosesDue, VisitSummary } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { addDays, differenceInCalendarDays, format, isValid, parseISO, startOfDay } from 'date-fns'
+import { addDays, differenceInCalendarDays, isValid, parseISO, startOfDay } from 'date-fns'
 import { Fragment, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { dayQuery, untilVerdicts } from '../api/queries.ts'
@@ -8,7 +8,7 @@ import { useWho } from '../features/door/index.ts'
 import { useRecords } from '../features/records/index.ts'
 import { keptVisits, RunningRuns, RunResultLine, withKeptVisits } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
-import { dayAddress } from '../lib/time.ts'
+import { dateText, dayAddress } from '../lib/time.ts'
 import { useKeptScroll } from '../lib/useKeptScroll.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
@@ -44,13 +44,13 @@ export function DayPage() {
   const who = useWho()
   return (
     <div className="flex h-full flex-col">
-      <TopBar title={format(day, 'EEEE, d MMMM')}>
+      <TopBar title={dateText(day, 'weekdayLong')}>
         <h1 className="min-w-0 flex-1 leading-tight font-semibold">
-          <span className="max-md:hidden">{format(day, 'EEEE, d MMMM')}</span>
+          <span className="max-md:hidden">{dateText(day, 'weekdayLong')}</span>
           <span className="text-sm whitespace-nowrap md:hidden">
-            {format(day, 'EEE')}
+            {dateText(day, 'weekday')}
             <br />
-            {format(day, 'd MMM')}
+            {dateText(day, 'day')}
           </span>
         </h1>
         <nav aria-label="Days" className="flex self-stretch">
@@ -109,7 +109,7 @@ export function DayPage() {
             <Fragment key={visit.id}>
               {visit === firstToCome && <NowMark nowMs={nowMs} />}
               <li className="border-b border-line">
-                <VisitLine visit={visit} next={visit.id === next?.id} at={format(visit.dueAtMs, 'H:mm')} />
+                <VisitLine visit={visit} next={visit.id === next?.id} at={dateText(visit.dueAtMs, 'time')} />
                 {visit.id === next?.id && <TimeIt visit={visit} />}
               </li>
             </Fragment>
@@ -121,7 +121,7 @@ export function DayPage() {
             <ul>
               {open.map((visit) => (
                 <li key={visit.id} className="border-b border-line">
-                  <VisitLine visit={visit} next={false} at={format(visit.dueAtMs, 'd MMM')} />
+                  <VisitLine visit={visit} next={false} at={dateText(visit.dueAtMs, 'day')} />
                 </li>
               ))}
             </ul>
@@ -182,7 +182,7 @@ function hasWords(visit: VisitSummary, words: string): boolean {
 function NowMark({ nowMs }: { nowMs: number }) {
   return (
     <li className="flex items-center gap-3 py-1 text-sm font-semibold text-water">
-      now, {format(nowMs, 'H:mm')}
+      now, {dateText(nowMs, 'time')}
       <span className="h-0.5 flex-1 bg-water" aria-hidden="true" />
     </li>
   )
@@ -227,13 +227,15 @@ function DueHoses({ hoses }: { hoses: readonly HosesDue[] }) {
             >
               <span className="leading-tight text-soft">
                 <span className="block text-sm md:hidden">last seen</span>
-                <span className="small-figure text-xl max-md:text-base">{format(seenAtMs, 'MMM yyyy')}</span>
+                <span className="small-figure text-xl max-md:text-base">
+                  {dateText(seenAtMs, 'shortMonth')}
+                </span>
               </span>
               <span className="min-w-0 leading-tight">
                 <span className="font-semibold">{siteName ?? machineLabel}</span>
                 {siteName && <span className="block text-soft">{machineLabel}</span>}
               </span>
-              <span className="text-soft max-md:hidden">last seen {format(seenAtMs, 'd MMMM yyyy')}</span>
+              <span className="text-soft max-md:hidden">last seen {dateText(seenAtMs, 'longDate')}</span>
             </Link>
           </li>
         ))}

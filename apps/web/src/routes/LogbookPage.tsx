@@ -1,10 +1,10 @@
 import type { LogbookLine } from '@brendik/core'
 import { useInfiniteQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { useDeferredValue, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { logbookQuery } from '../api/queries.ts'
 import { usePrefs } from '../lib/prefs.ts'
+import { dateText } from '../lib/time.ts'
 import { TopBar } from '../ui/TopBar.tsx'
 import { checkWord, observedText } from '../words/observedText.ts'
 import { KIND_WORD } from '../words/runText.ts'
@@ -87,8 +87,8 @@ function Line({ line }: { line: LogbookLine }) {
         className="grid grid-cols-[5.4rem_1fr] gap-x-4 py-3.5 md:grid-cols-[9rem_1fr_minmax(14rem,19rem)]"
       >
         <span className="leading-tight">
-          <span className="small-figure block text-2xl">{format(line.dueAtMs, 'd MMM')}</span>
-          <span className="text-soft">{format(line.dueAtMs, 'yyyy')}</span>
+          <span className="small-figure block text-2xl">{dateText(line.dueAtMs, 'day')}</span>
+          <span className="text-soft">{dateText(line.dueAtMs, 'year')}</span>
         </span>
         <span className="min-w-0">
           <span className="plate block text-lg leading-tight">{line.siteName}</span>

@@ -1,11 +1,11 @@
 import { HOSES_EVERY_MS, type MachineHistory, type MachineRecord, type RunSummary } from '@brendik/core'
-import { format } from 'date-fns'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { TrendChart, type TrendPoint } from '../charts/TrendChart.tsx'
 import { Rivals, useMachine } from '../features/records/index.ts'
 import { RunResultLine } from '../features/visit/index.ts'
 import { usePrefs } from '../lib/prefs.ts'
+import { dateText } from '../lib/time.ts'
 import { figure, withUnit } from '../lib/units.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
@@ -37,7 +37,7 @@ export function MachinePage() {
                     to={`/visits/${visit.id}`}
                     className="grid min-h-12 grid-cols-[6.5rem_1fr] gap-x-4 py-2.5 md:grid-cols-[8rem_1fr_18rem]"
                   >
-                    <span className="small-figure text-xl">{format(visit.dueAtMs, 'd MMM yyyy')}</span>
+                    <span className="small-figure text-xl">{dateText(visit.dueAtMs, 'date')}</span>
                     <span>
                       <span className="block leading-tight">{visit.complaint || 'No complaint noted.'}</span>
                       <span className="text-sm text-soft">{visit.siteName}</span>
@@ -115,8 +115,8 @@ function Trends({ machine }: { machine: MachineHistory }) {
               {points.length < 2
                 ? 'One run so far.'
                 : apart
-                  ? `${Math.abs(change)} % ${change < 0 ? 'less' : 'more'} than ${format(first.atMs, 'MMMM yyyy')}.`
-                  : `No change since ${format(first.atMs, 'MMMM yyyy')} that the readings could show.`}
+                  ? `${Math.abs(change)} % ${change < 0 ? 'less' : 'more'} than ${dateText(first.atMs, 'month')}.`
+                  : `No change since ${dateText(first.atMs, 'month')} that the readings could show.`}
             </p>
             <TrendChart
               points={points}
@@ -174,10 +174,10 @@ function Plate({ machine }: { machine: MachineHistory }) {
     ['Supply', record.supplyVolts === null ? 'not recorded' : `${record.supplyVolts} V`],
     ['Tub', `${figure(units, 'level', spec.tub.diameterMm)} × ${withUnit(units, 'level', spec.tub.depthMm)}`],
     ['', spec.tub.assumed ? 'assumed from its family' : 'measured'],
-    ['Fill hoses seen', seenAtMs === null ? 'not yet' : format(seenAtMs, 'd MMM yyyy')],
+    ['Fill hoses seen', seenAtMs === null ? 'not yet' : dateText(seenAtMs, 'date')],
     ...(seenAtMs === null
       ? []
-      : [['', `next by ${format(seenAtMs + HOSES_EVERY_MS, 'd MMM yyyy')}`] as [string, string]]),
+      : [['', `next by ${dateText(seenAtMs + HOSES_EVERY_MS, 'date')}`] as [string, string]]),
     ['Tech sheet', SHEET_WORD[techSheet.found]],
     ...(techSheet.pumpOhm
       ? [['Pump, ohms', `${techSheet.pumpOhm[0]} to ${techSheet.pumpOhm[1]}`] as [string, string]]
@@ -226,7 +226,7 @@ function Plate({ machine }: { machine: MachineHistory }) {
               <Link to={`/visits/${photo.visitId}`}>
                 <img
                   src={`/api/photos/${photo.id}`}
-                  alt={`Taken ${format(photo.atMs, 'd MMM yyyy')}, ${photo.by}`}
+                  alt={`Taken ${dateText(photo.atMs, 'date')}, ${photo.by}`}
                   loading="lazy"
                   className="aspect-square w-full border border-line object-cover"
                 />

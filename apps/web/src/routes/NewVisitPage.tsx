@@ -1,6 +1,5 @@
 import { type CheckId, checkFacts, familyDefaults, type KnownMachine, type MachineSpec } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { useDeferredValue, useRef, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { MOST_MACHINES, machinesQuery } from '../api/queries.ts'
@@ -16,7 +15,7 @@ import {
 import { keepMachine, keepSite, keepVisit, useRecords } from '../features/records/index.ts'
 import { type Appointment, AppointmentFields, keepLooks } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
-import { dayAddress } from '../lib/time.ts'
+import { dateText, dayAddress } from '../lib/time.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'
 import { FormPage } from '../ui/FormPage.tsx'
@@ -124,7 +123,7 @@ function WhichMachine({
                   <span className="text-soft">{machine.spec.label}</span>
                 </span>
                 <span className="text-sm text-soft">
-                  {machine.lastVisitMs === null ? '' : format(machine.lastVisitMs, 'd MMM yyyy')}
+                  {machine.lastVisitMs === null ? '' : dateText(machine.lastVisitMs, 'date')}
                 </span>
               </button>
             </li>

@@ -1,5 +1,4 @@
 import { type Gate, leftOpen } from '@brendik/core'
-import { format } from 'date-fns'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { ProtocolLinks } from '../features/protocol/index.ts'
@@ -15,6 +14,7 @@ import {
   useSpace,
 } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
+import { dateText } from '../lib/time.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 
 const ACTION_HINT = {
@@ -55,7 +55,7 @@ export function VisitPage() {
               {visit.complaint || <span className="text-soft">No complaint noted.</span>}
               {visit.closedAtMs !== null && (
                 <span className="block text-base font-semibold text-good">
-                  Closed {format(visit.closedAtMs, 'd MMM, H:mm')}
+                  Closed {dateText(visit.closedAtMs, 'dayTime')}
                 </span>
               )}
             </h1>

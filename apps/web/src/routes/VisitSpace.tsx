@@ -1,5 +1,4 @@
 import { STAGE_IDS } from '@brendik/core'
-import { format } from 'date-fns'
 import { useLayoutEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useNavigate, useParams } from 'react-router'
 import {
@@ -13,6 +12,7 @@ import {
   useFolded,
   useVisit,
 } from '../features/visit/index.ts'
+import { dateText } from '../lib/time.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -43,7 +43,7 @@ export function VisitSpace() {
         >
           <span className="truncate font-semibold">{visit.site.name}</span>
           <span className="truncate text-sm text-soft md:text-base">
-            <span className="max-md:hidden">{format(visit.dueAtMs, 'd MMM, H:mm')} · </span>
+            <span className="max-md:hidden">{dateText(visit.dueAtMs, 'dayTime')} · </span>
             {visit.machine.spec.label}
           </span>
         </Link>

@@ -1,5 +1,5 @@
 import type { VisitEntry } from '@brendik/core'
-import { format } from 'date-fns'
+import { dateText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import type { Fact } from '../outbox/keptFact.ts'
 import { checkWord, observedText } from './observedText.ts'
@@ -18,7 +18,7 @@ export function factText(fact: Fact, units: UnitSystem): string {
     case 'run':
       return runText(fact.event, units)
     case 'photo':
-      return `Photo of ${format(fact.atMs, 'H:mm')}`
+      return `Photo of ${dateText(fact.atMs, 'time')}`
     case 'visit':
       return fact.visit.complaint === '' ? 'The visit' : `The visit: ${fact.visit.complaint}`
     case 'closed':

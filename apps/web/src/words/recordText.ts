@@ -1,5 +1,5 @@
 import { FAMILY_IDS, type FamilyId } from '@brendik/core'
-import { format } from 'date-fns'
+import { dateText } from '../lib/time.ts'
 import { type Quantity, type UnitSystem, withUnit } from '../lib/units.ts'
 import { FAMILY_WORD } from './familyWord.ts'
 
@@ -68,7 +68,7 @@ export function fieldText(path: readonly string[], value: unknown, units: UnitSy
     return quantity && parts.length === 2 ? parts.join(' to ') : parts.join(', ')
   }
   if (typeof value === 'number') {
-    if (key === 'dueAtMs') return format(value, 'd MMM, H:mm')
+    if (key === 'dueAtMs') return dateText(value, 'dayTime')
     return quantity ? withUnit(units, quantity, value) : String(value)
   }
   if (typeof value === 'object')

@@ -2,6 +2,7 @@ import { FLOOR_PLACES, LEAST_DROPS, rateOfDrops } from '@brendik/core'
 import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { numberText } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
@@ -70,8 +71,8 @@ function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
       <p className="text-lg leading-snug" aria-live="polite">
         {rate && perMinute !== null ? (
           <>
-            <span className="small-figure text-3xl">{perMinute.toFixed(0)} a minute</span> (
-            {rate.perMinute.lo.toFixed(0)} to {rate.perMinute.hi.toFixed(0)}),{' '}
+            <span className="small-figure text-3xl">{numberText(perMinute, 0)} a minute</span> (
+            {numberText(rate.perMinute.lo, 0)} to {numberText(rate.perMinute.hi, 0)}),{' '}
             {figure(units, 'hourly', rate.flowLH.lo)} to {figure(units, 'hourly', rate.flowLH.hi)} {unit}: a
             drop is 0.05 to 0.25 mL.
           </>

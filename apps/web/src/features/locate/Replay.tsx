@@ -1,7 +1,6 @@
 import { type LeakPhase, type LeakTimeline, levelAtReplay } from '@brendik/core'
-import { format } from 'date-fns'
 import { usePrefs } from '../../lib/prefs.ts'
-import { durationText } from '../../lib/time.ts'
+import { dateText, durationText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
 import { PHASE_NAME } from '../../words/locateText.ts'
 
@@ -41,7 +40,7 @@ export function Replay({
           </span>
           <span className="font-semibold">{at ? PHASE_NAME[at.phase] : ''}</span>
           <span className="text-soft">
-            {at ? format(at.startedAtMs + Math.max(0, atS - at.fromS) * 1000, 'H:mm:ss') : ''}
+            {at ? dateText(at.startedAtMs + Math.max(0, atS - at.fromS) * 1000, 'timeS') : ''}
           </span>
           <span className={last?.wet ? 'font-semibold text-water' : 'text-soft'}>
             {last ? last.says : 'nothing seen yet'}

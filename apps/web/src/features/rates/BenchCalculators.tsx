@@ -10,6 +10,7 @@ import {
 import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { numberText } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { otherUnits } from './bothUnits.ts'
@@ -99,7 +100,7 @@ export function WindingCalculator() {
         />
       </div>
       <Result
-        figure={cold === null ? '–' : cold.toFixed(1)}
+        figure={cold === null ? '–' : numberText(cold, 1)}
         unit={`Ω at ${withUnit(units, 'temperature', 20)}`}
         tone={cold === null ? 'plain' : inside ? 'good' : 'watch'}
         range={`usual for a drain pump ${band.usual[0]} to ${band.usual[1]} Ω, wide band ${band.wide[0]} to ${band.wide[1]} Ω`}
@@ -139,7 +140,7 @@ export function VoltageCalculator() {
       />
       <Result
         figure={judged ? words[judged.verdict] : '–'}
-        unit={judged ? `${judged.offPercent > 0 ? '+' : ''}${judged.offPercent.toFixed(1)} %` : ''}
+        unit={judged ? `${judged.offPercent > 0 ? '+' : ''}${numberText(judged.offPercent, 1)} %` : ''}
         tone={judged === null ? 'plain' : judged.verdict === 'within' ? 'good' : 'watch'}
         range={
           judged ? `expected ${judged.loV} to ${judged.hiV} V (${SUPPLY_BANDS[nominalV].source})` : undefined

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { rivalsQuery } from '../../api/queries.ts'
 import { usePrefs } from '../../lib/prefs.ts'
+import { dateText } from '../../lib/time.ts'
 import { keep } from '../../outbox/outbox.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { fieldName, fieldText } from '../../words/recordText.ts'
@@ -34,7 +34,7 @@ export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
               {(
                 [
                   [false, stands, 'stands now'],
-                  [true, value, `${by}, ${format(atMs, 'd MMM, H:mm')}`],
+                  [true, value, `${by}, ${dateText(atMs, 'dayTime')}`],
                 ] as const
               ).map(([take, said, who]) => (
                 <div key={who} className="flex items-center justify-between gap-3">

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf } from '../../lib/units.ts'
+import { numberText } from '../../lib/words.ts'
 import { compute } from '../../workers/compute.ts'
 import type { BoardSnapshot } from './runBoard.ts'
 
@@ -44,7 +45,7 @@ export function Closing({ run }: { run: BoardSnapshot }) {
           {clockText((history[0] as IntervalAt).tS)}
         </span>
         <span className="text-ink">
-          ± {`${show(halfOf(last)).toFixed(halfOf(last) < 1 ? 2 : 1)} ${unit} now`}
+          ± {`${numberText(show(halfOf(last)), halfOf(last) < 1 ? 2 : 1)} ${unit} now`}
         </span>
       </figcaption>
     </figure>

@@ -2,7 +2,7 @@ import { type ExpectedRun, isFlowRun, type Message, type RunAnalysis, type Sayin
 import { usePrefs } from '../../lib/prefs.ts'
 import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { say } from '../../lib/words.ts'
+import { numberText, say } from '../../lib/words.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
 import { InPlace } from '../rates/index.ts'
 import { Closing } from './Closing.tsx'
@@ -69,9 +69,9 @@ export function RunSays({
         {ratio && (
           <Gauge
             label="Time"
-            figure={`${ratio.value.toFixed(2)}×`}
+            figure={`${numberText(ratio.value, 2)}×`}
             unit="expected"
-            note={`${ratio.lo.toFixed(2)} to ${ratio.hi.toFixed(2)}`}
+            note={`${numberText(ratio.lo, 2)} to ${numberText(ratio.hi, 2)}`}
             value={ratio.value}
             lo={ratio.lo}
             hi={ratio.hi}
@@ -140,7 +140,7 @@ export function RunSays({
         <EntryLog events={run.state.events} facts={facts} />
         {run.streamed > 0 && (
           <p className="border-t border-hair py-1.5 text-sm text-soft">
-            {run.streamed.toLocaleString('en')} readings streamed
+            {numberText(run.streamed, 0)} readings streamed
           </p>
         )}
       </section>
@@ -240,8 +240,8 @@ function SensorSays({ analysis }: { analysis: RunAnalysis | null }) {
   if (q.sensorGain)
     rows.push([
       'Display against ruler',
-      `× ${q.sensorGain.value.toFixed(2)}`,
-      `${q.sensorGain.lo.toFixed(2)} to ${q.sensorGain.hi.toFixed(2)}`,
+      `× ${numberText(q.sensorGain.value, 2)}`,
+      `${numberText(q.sensorGain.lo, 2)} to ${numberText(q.sensorGain.hi, 2)}`,
     ])
   if (q.sensorOffsetMm)
     rows.push([
@@ -252,14 +252,14 @@ function SensorSays({ analysis }: { analysis: RunAnalysis | null }) {
   if (q.sensorLagS)
     rows.push([
       'Lag',
-      `${q.sensorLagS.value.toFixed(0)} s`,
-      `${q.sensorLagS.lo.toFixed(0)} to ${q.sensorLagS.hi.toFixed(0)} s`,
+      `${numberText(q.sensorLagS.value, 0)} s`,
+      `${numberText(q.sensorLagS.lo, 0)} to ${numberText(q.sensorLagS.hi, 0)} s`,
     ])
   if (q.tubeLeakTauS)
     rows.push([
       'Air leaks with a time constant of',
-      `${q.tubeLeakTauS.value.toFixed(0)} s`,
-      `${q.tubeLeakTauS.lo.toFixed(0)} to ${q.tubeLeakTauS.hi.toFixed(0)} s`,
+      `${numberText(q.tubeLeakTauS.value, 0)} s`,
+      `${numberText(q.tubeLeakTauS.lo, 0)} to ${numberText(q.tubeLeakTauS.hi, 0)} s`,
     ])
   return (
     <dl aria-label="Level sensing">

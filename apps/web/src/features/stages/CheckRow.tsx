@@ -9,10 +9,10 @@ import {
   outcomesFor,
   type Tap,
 } from '@brendik/core'
-import { format } from 'date-fns'
 import { type ReactNode, useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
+import { dateText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { checkName, outcomeMeans, outcomeWord } from '../../words/cardText.ts'
@@ -103,7 +103,7 @@ export function CheckRow({
           </span>
           {last && (
             <span className="text-sm text-soft">
-              {format(last.atMs, 'H:mm')}, {last.by}
+              {dateText(last.atMs, 'time')}, {last.by}
             </span>
           )}
         </div>

@@ -12,9 +12,9 @@ import {
   type Tap,
 } from '@brendik/core'
 import { actWords } from '@brendik/words'
-import { format } from 'date-fns'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
+import { dateText } from '../../lib/time.ts'
 import { words } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
@@ -87,7 +87,7 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
             className="flex min-h-12 flex-wrap items-center justify-between gap-x-3 border-t border-hair"
           >
             <span>
-              {format(act.atMs, 'H:mm')}, {actWords(words(), act)}.{' '}
+              {dateText(act.atMs, 'time')}, {actWords(words(), act)}.{' '}
               <span className="text-soft">{act.by}</span>
             </span>
             <button
@@ -201,7 +201,7 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
               { value: 'now', text: 'Just now' },
               {
                 value: 'before-run',
-                text: `Before the ${KIND_WORD[proved.kind].toLowerCase()} of ${format(proved.startedAtMs, 'H:mm')}`,
+                text: `Before the ${KIND_WORD[proved.kind].toLowerCase()} of ${dateText(proved.startedAtMs, 'time')}`,
               },
             ]}
             onChange={(value) => setWhen(value as 'now' | 'before-run')}

@@ -1,7 +1,7 @@
 import type { PHOTO_STAGES } from '@brendik/core'
-import { format } from 'date-fns'
 import { Camera } from 'lucide-react'
 import { useState } from 'react'
+import { dateText } from '../../lib/time.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import type { Space } from '../visit/index.ts'
 import { takePhoto } from './takePhoto.ts'
@@ -33,11 +33,11 @@ export function Photos({
     ...stored.map((p) => ({
       id: p.id,
       url: `/api/photos/${p.id}`,
-      text: `${format(p.atMs, 'd MMM, H:mm')}, ${p.by}`,
+      text: `${dateText(p.atMs, 'dayTime')}, ${p.by}`,
     })),
     ...mine
       .filter((p) => !stored.some((known) => known.id === p.id))
-      .map((p) => ({ id: p.id, url: p.url, text: `${format(p.atMs, 'H:mm')}, not sent yet` })),
+      .map((p) => ({ id: p.id, url: p.url, text: `${dateText(p.atMs, 'time')}, not sent yet` })),
   ]
   return (
     <section aria-label={title}>

@@ -1,4 +1,5 @@
 import { DECIDE_LN } from '@brendik/core'
+import { numberText } from '../../lib/words.ts'
 
 /** Two explanations weighed: bars grow from the middle with the support for each; the hatched middle is where nothing is decided. */
 export function Balance({
@@ -15,7 +16,7 @@ export function Balance({
   const times =
     Math.abs(difference) > 7
       ? 'more than 1000'
-      : Math.exp(Math.abs(difference)).toFixed(difference ** 2 < 4 ? 1 : 0)
+      : numberText(Math.exp(Math.abs(difference)), difference ** 2 < 4 ? 1 : 0)
   const favoured = difference > 0 ? left.name : right.name
   return (
     <figure className="mt-4">

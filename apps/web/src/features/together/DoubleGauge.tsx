@@ -1,3 +1,5 @@
+import { numberText } from '../../lib/words.ts'
+
 interface Span {
   value: number
   lo: number
@@ -77,4 +79,4 @@ export function DoubleGauge({
   )
 }
 
-const short = (x: number) => (x >= 10 ? x.toFixed(0) : x.toFixed(1))
+const short = (x: number) => (x >= 10 ? numberText(x, 0) : numberText(x, 1))

@@ -2,7 +2,7 @@ import type { VisitSays } from '@brendik/core'
 import { sayDrain } from '@brendik/words'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { words } from '../../lib/words.ts'
+import { numberText, words } from '../../lib/words.ts'
 import { afterHeadline } from '../../words/visitText.ts'
 import { Balance } from './Balance.tsx'
 import { DoubleGauge } from './DoubleGauge.tsx'
@@ -57,7 +57,7 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
         />
         <DoubleGauge
           label="Path resists"
-          figure={`${drain.path.withPrior.value.toFixed(1)}×`}
+          figure={`${numberText(drain.path.withPrior.value, 1)}×`}
           unit="a clean one"
           told={drain.told.path}
           expected={drain.sound.path}

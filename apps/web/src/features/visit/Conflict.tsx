@@ -1,4 +1,4 @@
-import { format } from 'date-fns'
+import { dateText } from '../../lib/time.ts'
 import type { Space } from './space.ts'
 
 /** Two people said different things without seeing each other: both stand until one is chosen. */
@@ -28,7 +28,7 @@ export function Conflict({
                 {String(head.value ?? '') || '(nothing)'}
               </span>
               <span className="text-sm text-soft">
-                {head.by}, {format(head.atMs, 'H:mm')}
+                {head.by}, {dateText(head.atMs, 'time')}
               </span>
             </span>
             <button

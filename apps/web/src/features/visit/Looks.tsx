@@ -1,7 +1,7 @@
 import type { VisitAnswer } from '@brendik/core'
-import { format } from 'date-fns'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
+import { dateText } from '../../lib/time.ts'
 import { checkWord, observedText } from '../../words/observedText.ts'
 import { keepLooks } from './visitFacts.ts'
 
@@ -21,7 +21,7 @@ export function Looks({ visit }: { visit: VisitAnswer }) {
               {checkWord(o)}: <span className="font-semibold">{observedText(o, units)}</span>
             </span>
             <span className="flex shrink-0 items-center text-sm text-soft">
-              {format(o.atMs, 'H:mm')}, {o.by}
+              {dateText(o.atMs, 'time')}, {o.by}
               <button
                 type="button"
                 aria-label={`Take back: ${checkWord(o)}`}

@@ -1,6 +1,6 @@
 import { STAGE_IDS, saidOf } from '@brendik/core'
-import { format } from 'date-fns'
 import { usePrefs } from '../../lib/prefs.ts'
+import { dateText } from '../../lib/time.ts'
 import { STAGE_NAME, stageLine, statusOf } from '../../words/stageText.ts'
 import { CELL_NAME, cellText, STRIP_CELLS } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
@@ -14,7 +14,7 @@ export function PrintedHead({ space }: { space: Space }) {
     <div className="hidden pb-4 print:block">
       <p className="text-xl font-semibold">{visit.site.name}</p>
       <p>
-        {spec.label}, {format(visit.dueAtMs, 'd MMMM yyyy, H:mm')}
+        {spec.label}, {dateText(visit.dueAtMs, 'longDateTime')}
         {visit.site.customer ? `, ${visit.site.customer.name}` : ''}
       </p>
       <p className="pt-2">

@@ -1,9 +1,8 @@
 import type { RunSummary, VisitAnswer, VisitSays } from '@brendik/core'
 import { sayRests } from '@brendik/words'
-import { format } from 'date-fns'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
-import { durationText } from '../../lib/time.ts'
+import { dateText, durationText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { words } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
@@ -65,7 +64,7 @@ function LayOver({ visitId, run, other }: { visitId: string; run: RunSummary; ot
       to={`/visits/${visitId}/compare?a=${first.id}&b=${second.id}`}
       className="print:hidden flex w-24 shrink-0 items-center max-md:w-16 justify-center border-l border-hair px-2 text-center text-sm text-soft hover:bg-face"
     >
-      Compare with {format(other.startedAtMs ?? 0, 'H:mm')}
+      Compare with {dateText(other.startedAtMs ?? 0, 'time')}
     </Link>
   )
 }
@@ -109,8 +108,8 @@ function RunWords({ run }: { run: RunSummary }) {
   return (
     <span className="min-w-0">
       <span className="block text-soft">
-        {run.startedAtMs === null ? '' : format(run.startedAtMs, 'H:mm')} {KIND_WORD[run.kind].toLowerCase()},{' '}
-        {where}
+        {run.startedAtMs === null ? '' : dateText(run.startedAtMs, 'time')}{' '}
+        {KIND_WORD[run.kind].toLowerCase()}, {where}
         {took ? `, ${durationText(took.value)}` : ''}
         {run.instrumentLabel ? ', streamed' : ''}
       </span>

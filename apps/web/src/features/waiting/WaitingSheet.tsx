@@ -1,7 +1,7 @@
-import { format } from 'date-fns'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
+import { dateText } from '../../lib/time.ts'
 import { type Kept, visitOf } from '../../outbox/keptFact.ts'
 import { heldUp } from '../../outbox/nextBatch.ts'
 import { letGo, notedCleared, type SendingState, tryAgain, wakeSender } from '../../outbox/outbox.ts'
@@ -147,7 +147,7 @@ function Line({
     <li className="border-t border-hair py-2">
       <div className="flex items-baseline justify-between gap-3">
         <span className="min-w-0 font-semibold break-words">{factText(kept.fact, units)}</span>
-        <span className="shrink-0 text-sm text-soft">{format(kept.keptAtMs, 'd MMM, H:mm')}</span>
+        <span className="shrink-0 text-sm text-soft">{dateText(kept.keptAtMs, 'dayTime')}</span>
       </div>
       {why && <p className="text-sm">{why}</p>}
       {visitId && (

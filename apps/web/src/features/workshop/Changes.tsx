@@ -1,7 +1,7 @@
 import type { ChangeAnswer } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { changesQuery } from '../../api/queries.ts'
+import { dateText } from '../../lib/time.ts'
 
 const TABLE_WORD: Record<string, string> = {
   technician: 'person',
@@ -29,7 +29,7 @@ export function Changes() {
                 {nameOf(entry)}
               </span>
               <span className="shrink-0 text-soft">
-                {format(entry.atMs, 'd MMM, H:mm')}, {entry.by ?? 'at the door'}
+                {dateText(entry.atMs, 'dayTime')}, {entry.by ?? 'at the door'}
               </span>
             </span>
             {entry.what === 'update' && <span className="block break-words text-soft">{detail(entry)}</span>}
@@ -69,5 +69,5 @@ function differences(path: string, before: unknown, after: unknown): string[] {
 function text(value: unknown): string {
   if (value === null || value === undefined || value === '') return 'nothing'
   const isInstant = typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value)
-  return isInstant ? format(new Date(value), 'd MMM yyyy, H:mm') : String(value)
+  return isInstant ? dateText(new Date(value), 'dateTime') : String(value)
 }

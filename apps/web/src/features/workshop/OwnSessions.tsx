@@ -1,9 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { useState } from 'react'
 import { endSession, ownSessionsQuery } from '../../api/queries.ts'
-
-const DAY = 'd MMM yyyy'
+import { dateText } from '../../lib/time.ts'
 
 /** Where somebody is signed in, and the way to end it from here: a phone that was lost, a customer's computer. */
 export function OwnSessions() {
@@ -31,13 +29,13 @@ export function OwnSessions() {
             <span className="py-1 leading-tight">
               <span className="block font-semibold">{here ? 'This device' : device || 'A device'}</span>
               <span className="text-sm text-soft">
-                since {format(sinceMs, DAY)}, used {format(usedMs, DAY)}
+                since {dateText(sinceMs, 'date')}, used {dateText(usedMs, 'date')}
               </span>
             </span>
             {!here && (
               <button
                 type="button"
-                aria-label={`Sign out ${device || 'a device'}, since ${format(sinceMs, DAY)}`}
+                aria-label={`Sign out ${device || 'a device'}, since ${dateText(sinceMs, 'date')}`}
                 className="min-h-12 shrink-0 cursor-pointer px-2 text-sm underline underline-offset-4"
                 onClick={() => end(id)}
               >

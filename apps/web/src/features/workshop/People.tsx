@@ -1,6 +1,5 @@
 import type { PersonAnswer, Role } from '@brendik/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { useState } from 'react'
 import {
   deleteInvitation,
@@ -11,6 +10,7 @@ import {
   putPerson,
 } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
+import { dateText } from '../../lib/time.ts'
 import { useWho } from '../door/index.ts'
 import { Secret } from './Secret.tsx'
 
@@ -79,7 +79,7 @@ export function People() {
         >
           <span>
             Open link for {invitation.role === 'owner' ? 'an owner' : 'a technician'}, until{' '}
-            {format(invitation.expiresAtMs, 'd MMM')}
+            {dateText(invitation.expiresAtMs, 'day')}
           </span>
           <button
             type="button"

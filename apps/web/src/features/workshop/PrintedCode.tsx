@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { format } from 'date-fns'
 import { useState } from 'react'
 import { printCode, printedCodeQuery } from '../../api/queries.ts'
+import { dateText } from '../../lib/time.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { useWho } from '../door/index.ts'
@@ -26,7 +26,7 @@ export function PrintedCode() {
             Enter it at {location.host}/recover. Good once, until another is made. Whoever holds this paper
             can get in: keep it where the cash is kept.
           </p>
-          <p className="text-sm">Made {format(Date.now(), 'd MMM yyyy')}.</p>
+          <p className="text-sm">Made {dateText(Date.now(), 'date')}.</p>
         </div>
         <p className="pt-1 text-sm">It is shown only now.</p>
         <div className="mt-2 grid grid-cols-2 gap-2">
@@ -42,7 +42,7 @@ export function PrintedCode() {
       <h3 className="border-t border-line pt-3 font-semibold">If you forget your password</h3>
       <p className="pb-1 text-soft">
         {data?.madeAtMs
-          ? `A code on paper of ${format(data.madeAtMs, 'd MMM yyyy')} lets you set a new one. A new code replaces it.`
+          ? `A code on paper of ${dateText(data.madeAtMs, 'date')} lets you set a new one. A new code replaces it.`
           : 'Another owner can make you a code. If you are alone, make one now and keep it on paper where the cash is kept.'}
       </p>
       {problem && (
