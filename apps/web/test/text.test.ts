@@ -122,7 +122,7 @@ it('names every field that two may have changed at once, and says its value in t
   expect(
     records.flatMap((one) => leaves(one, [])).filter((path) => fieldName(path) === path.join('.')),
   ).toEqual([])
-  expect(fieldName(['spec', 'partHeightsMm', 'drain-hose'])).toBe('Height of: drain hose')
+  expect(fieldName(['spec', 'partHeightsMm', 'outer-drain-hose'])).toBe('Height of: Outer drain hose')
   expect(fieldText(['spec', 'tub', 'depthMm'], 254, 'us')).toBe('10.00 in')
   expect(fieldText(['record', 'techSheet', 'pumpOhm'], [165, 195], 'metric')).toBe('165.0 Ω to 195.0 Ω')
   expect(fieldText(['spec', 'fillLevelMm'], null, 'metric')).toBe('not recorded')

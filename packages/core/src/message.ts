@@ -3,7 +3,7 @@
  * nothing in core knows how a millimetre is written.
  */
 
-/** Kinds of figures that are written in a unit of their own. Base units: mm, L, L/h, L/min, kPa, °C, m, s, Ω, MΩ, V, per minute. */
+/** Kinds of figures that are written in a unit of their own. Base units: mm, L, L/h, L/min, kPa, °C, m, s, Ω, MΩ, V, per minute, g. */
 export type FigureKind =
   | 'level'
   | 'height'
@@ -21,6 +21,7 @@ export type FigureKind =
   | 'megohm'
   | 'volt'
   | 'count'
+  | 'mass'
 
 /** One figure in the base unit of its kind. */
 export interface Figure {

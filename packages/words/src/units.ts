@@ -26,6 +26,8 @@ export interface Unit {
 const same = (value: number) => value
 const plain = (unit: string, digits: number): Unit => ({ unit, digits, show: same, read: same })
 const FL_OZ_PER_GALLON = 128
+/** Avoirdupois ounce, exact: 1/16 lb. */
+const OUNCE_G = 28.349523125
 
 /** Kinds that are written alike in both systems. */
 const BOTH = {
@@ -51,6 +53,7 @@ const UNITS: Record<UnitSystem, Record<FigureKind, Unit>> = {
     temperature: plain('°C', 0),
     head: plain('m', 2),
     length: plain('m', 2),
+    mass: plain('g', 0),
   },
   us: {
     ...BOTH,
@@ -70,6 +73,7 @@ const UNITS: Record<UnitSystem, Record<FigureKind, Unit>> = {
     temperature: { unit: '°F', digits: 0, show: fahrenheitFromCelsius, read: celsiusFromFahrenheit },
     head: { unit: 'ft', digits: 1, show: feetFromMetres, read: metresFromFeet },
     length: { unit: 'ft', digits: 1, show: feetFromMetres, read: metresFromFeet },
+    mass: { unit: 'oz', digits: 1, show: (g) => g / OUNCE_G, read: (oz) => oz * OUNCE_G },
   },
 }
 

@@ -1,4 +1,5 @@
 import type { ErrorAnswer } from '@brendik/core'
+import { t } from '../lib/words.ts'
 
 /** An answer that is not the one asked for; status 0 = the server was not reached. */
 export class ApiError extends Error {
@@ -38,14 +39,12 @@ async function call<T>(method: string, path: string, body?: unknown, as?: string
       ...(sent === undefined ? {} : { body: sent }),
     })
   } catch {
-    throw away('The server cannot be reached. What you record stays on this device and is sent later.')
+    throw away(t('client.theServerCannotBeReached'))
   }
   const answer: unknown = await response.json().catch(() => undefined)
   // Something on the way answered in its place, as the sign-in page of a guest network does: our server was not reached.
   if (answer === undefined || (!response.ok && !isErrorAnswer(answer)))
-    throw away(
-      `Not the server answered (${response.status}). What you record stays on this device and is sent later.`,
-    )
+    throw away(t('client.notTheServerAnsweredWhat', { status: response.status }))
   if (response.ok) return answer as T
   const { code, message } = answer as ErrorAnswer
   if (code === 'not_signed_in') onSignedOut()

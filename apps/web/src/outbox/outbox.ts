@@ -1,4 +1,5 @@
 import { newId } from '../lib/newId.ts'
+import { t } from '../lib/words.ts'
 import { oldFacts } from './adoptOld.ts'
 import { dropFacts, type KeptRun, readOutbox, writeFacts } from './deviceDb.ts'
 import { type Author, type Fact, idOfFact, type Kept } from './keptFact.ts'
@@ -15,9 +16,8 @@ type Told =
   | { type: 'status'; status: SendingState }
   | { type: 'hello' }
 
-const REFUSED = 'This browser refuses to keep data: do not close the page before all is sent.'
-const CLEARED =
-  'This browser cleared what the page kept on this device. What was sent is on the server; what was not sent by then is gone: look through what was recorded here last.'
+const REFUSED = t('outbox.thisBrowserRefusesToKeep')
+const CLEARED = t('outbox.thisBrowserClearedWhatThe')
 const listeners = new Set<() => void>()
 const others = new BroadcastChannel('brendik-outbox')
 let all: readonly Kept[] = []
@@ -105,9 +105,9 @@ export function notedCleared(): void {
 function me(): Author {
   const who = knownWho()
   return {
-    workshopId: who?.workshopId ?? 'nobody',
-    technicianId: who?.technicianId ?? 'nobody',
-    name: who?.name ?? 'on this device',
+    workshopId: who?.workshopId ?? t('outbox.nobody'),
+    technicianId: who?.technicianId ?? t('outbox.nobody'),
+    name: who?.name ?? t('ui.onThisDevice'),
   }
 }
 

@@ -1,3 +1,5 @@
+import { t } from '../lib/words.ts'
+
 /** From this share on, the room that the browser gives a site is nearly used up. */
 const NEARLY_FULL = 0.9
 const LOOK_EVERY_MS = 60_000
@@ -17,7 +19,5 @@ export async function storageRoom(nowMs: number): Promise<string | null | undefi
     await storage.persist?.()
   }
   const { usage = 0, quota = 0 } = await storage.estimate()
-  return quota > 0 && usage > NEARLY_FULL * quota
-    ? 'The room that this browser gives the page is nearly full: free some on the device, or photos and runs may not be kept.'
-    : null
+  return quota > 0 && usage > NEARLY_FULL * quota ? t('storageRoom.theRoomThatThisBrowser') : null
 }

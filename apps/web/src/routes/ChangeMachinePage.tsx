@@ -9,6 +9,7 @@ import {
   useSave,
 } from '../features/forms/index.ts'
 import { keepMachine, Rivals, useMachine, useRefused } from '../features/records/index.ts'
+import { t } from '../lib/words.ts'
 import { mend } from '../outbox/outbox.ts'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
@@ -26,7 +27,7 @@ export function ChangeMachinePage() {
   }
   if (machine)
     return <ChangeMachine machine={machine} onSave={(now, was) => keepMachine(machine.id, now, was)} />
-  return error ? <Message problem>{error.message}</Message> : <Message>Opening the machine.</Message>
+  return error ? <Message problem>{error.message}</Message> : <Message>{t('ui.openingTheMachine')}</Message>
 }
 
 function ChangeMachine({
@@ -45,9 +46,9 @@ function ChangeMachine({
   const back = () => navigate(params.get('back') ?? '/')
   return (
     <FormPage
-      title="Machine"
-      save="Save the machine"
-      saveHint="earlier runs stay"
+      title={t('ui.machine')}
+      save={t('changeMachinePage.saveTheMachine')}
+      saveHint={t('ui.earlierRunsStay')}
       problem={problem}
       onCancel={back}
       onSave={() =>

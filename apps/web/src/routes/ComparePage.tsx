@@ -9,6 +9,7 @@ import { newId } from '../lib/newId.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText, durationText } from '../lib/time.ts'
 import { figure, unitOf } from '../lib/units.ts'
+import { t } from '../lib/words.ts'
 import { Field } from '../ui/Field.tsx'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -35,13 +36,14 @@ export function ComparePage() {
   if (visit.data && aId === '')
     return (
       <Message>
-        Nothing was timed in this visit yet: there is nothing to compare.{' '}
+        {t('comparePage.nothingWasTimedInThis')}{' '}
         <Link to={`/visits/${visitId}`} className="text-ink underline underline-offset-4">
-          Back to the visit
+          {t('ui.backToTheVisit')}
         </Link>
       </Message>
     )
-  if (!visit.data || !a.data || (bId !== '' && !b.data)) return <Message>Opening the runs.</Message>
+  if (!visit.data || !a.data || (bId !== '' && !b.data))
+    return <Message>{t('comparePage.openingTheRuns')}</Message>
 
   const traces = [
     { ...traceOfRun(a.data, 'first'), under: true },
@@ -51,11 +53,11 @@ export function ComparePage() {
     setParams({ a: aId, b: bId, [which]: id }, { replace: true })
   const choices = runs.map((run) => ({
     id: run.id,
-    text: `${KIND_WORD[run.kind]} at ${dateText(run.startedAtMs ?? 0, 'time')}`,
+    text: t('comparePage.at', { kind: KIND_WORD[run.kind], time: dateText(run.startedAtMs ?? 0, 'time') }),
   }))
   return (
     <div className="flex h-full flex-col">
-      <TopBar title={`${visit.data.site.name}, two runs`}>
+      <TopBar title={t('comparePage.twoRuns', { siteName: visit.data.site.name })}>
         <Link
           to={`/visits/${visitId}`}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"
@@ -67,9 +69,7 @@ export function ComparePage() {
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
         <main className="flex min-h-80 min-w-0 flex-1 flex-col px-4 pt-4 md:px-7">
           <h1 className="plate text-2xl md:text-4xl">{difference(a.data, b.data ?? null)}</h1>
-          <p className="mt-1 text-soft">
-            Dashed: the first run. Solid: the second. Hatched: the second as it should go.
-          </p>
+          <p className="mt-1 text-soft">{t('comparePage.dashedTheFirstRunSolid')}</p>
           <div className="relative mt-2 min-h-64 flex-1">
             <LevelChart
               band={expected ? bandOf(expected) : null}
@@ -77,21 +77,23 @@ export function ComparePage() {
               marks={[]}
               carriedOn={null}
               nowS={null}
-              label="Two runs, level over time"
+              label={t('comparePage.twoRunsLevelOverTime')}
             />
           </div>
         </main>
         <aside className="grid shrink-0 content-start gap-4 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:border-l">
           {(['a', 'b'] as const).map((which) => (
             <div key={which}>
-              <Field label={which === 'a' ? 'First run, dashed' : 'Second run, solid'}>
+              <Field
+                label={which === 'a' ? t('comparePage.firstRunDashed') : t('comparePage.secondRunSolid')}
+              >
                 {(props) => (
                   <select
                     {...props}
                     value={which === 'a' ? aId : bId}
                     onChange={(event) => choose(which, event.target.value)}
                   >
-                    {which === 'b' && bId === '' && <option value="">Choose a run</option>}
+                    {which === 'b' && bId === '' && <option value="">{t('comparePage.chooseARun')}</option>}
                     {choices.map((choice) => (
                       <option key={choice.id} value={choice.id}>
                         {choice.text}
@@ -105,12 +107,12 @@ export function ComparePage() {
           ))}
           {bId === '' && (
             <p className="border-watch border-l-4 bg-watch-face px-3 py-2">
-              There is no other {kind} in this visit.{' '}
+              {t('comparePage.thereIsNoOther')} {kind} {t('comparePage.inThisVisit')}{' '}
               <Link
                 to={`/runs/${newId()}?visit=${visitId}&kind=${kind}`}
                 className="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
               >
-                Time another
+                {t('comparePage.timeAnother')}
               </Link>
             </p>
           )}
@@ -118,7 +120,7 @@ export function ComparePage() {
             to={`/visits/${visitId}`}
             className="flex min-h-12 items-center text-water underline underline-offset-4"
           >
-            Back to the visit
+            {t('ui.backToTheVisit')}
           </Link>
         </aside>
       </div>
@@ -134,22 +136,27 @@ function traceOfRun(run: OpenedRun, name: string): Trace {
 function Figures({ run }: { run: RunAnswer | null }) {
   const { units } = usePrefs()
   const q = run?.analysis?.quantities
-  if (!q) return <p className="text-soft">Not judged yet.</p>
+  if (!q) return <p className="text-soft">{t('comparePage.notJudgedYet')}</p>
   const flow = q.flowLMin
   return (
     <dl className="text-base">
       <div className="flex justify-between border-t border-hair py-1.5">
-        <dt className="text-soft">Flow</dt>
+        <dt className="text-soft">{t('ui.flow')}</dt>
         <dd>
           <span className="small-figure text-2xl">{figure(units, 'flow', flow?.value)}</span>{' '}
           <span className="text-sm text-soft">
             {unitOf(units, 'flow').unit}
-            {flow ? `, ${figure(units, 'flow', flow.lo)} to ${figure(units, 'flow', flow.hi)}` : ''}
+            {flow
+              ? t('comparePage.to', {
+                  flow: figure(units, 'flow', flow.lo),
+                  flow2: figure(units, 'flow', flow.hi),
+                })
+              : ''}
           </span>
         </dd>
       </div>
       <div className="flex justify-between border-t border-hair py-1.5">
-        <dt className="text-soft">Time</dt>
+        <dt className="text-soft">{t('ui.time')}</dt>
         <dd className="small-figure text-2xl">{q.timeS ? durationText(q.timeS.value) : '–'}</dd>
       </div>
     </dl>
@@ -160,10 +167,12 @@ function Figures({ run }: { run: RunAnswer | null }) {
 function difference(a: RunAnswer, b: RunAnswer | null): string {
   const fa = a.analysis?.quantities.flowLMin
   const fb = b?.analysis?.quantities.flowLMin
-  if (!fa || !fb) return 'Two runs'
-  if (runFacts(a).plan?.kind !== (b && runFacts(b).plan?.kind)) return 'A fill and a drain'
+  if (!fa || !fb) return t('comparePage.twoRuns2')
+  if (runFacts(a).plan?.kind !== (b && runFacts(b).plan?.kind)) return t('comparePage.aFillAndADrain')
   const apart = fa.hi < fb.lo || fb.hi < fa.lo
   const percent = Math.round((fb.value / fa.value - 1) * 100)
-  if (!apart) return 'No difference that the readings could show'
-  return percent > 0 ? `The second flows ${percent} % more` : `The second flows ${-percent} % less`
+  if (!apart) return t('comparePage.noDifferenceThatTheReadings')
+  return percent > 0
+    ? t('comparePage.theSecondFlowsMore', { percent })
+    : t('comparePage.theSecondFlowsLess', { percent: -percent })
 }

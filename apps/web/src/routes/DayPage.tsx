@@ -11,6 +11,7 @@ import { newId } from '../lib/newId.ts'
 import { dateText, dayAddress } from '../lib/time.ts'
 import { useKeptScroll } from '../lib/useKeptScroll.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
+import { t } from '../lib/words.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { useOutbox } from '../outbox/useOutbox.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
@@ -53,23 +54,23 @@ export function DayPage() {
             {dateText(day, 'day')}
           </span>
         </h1>
-        <nav aria-label="Days" className="flex self-stretch">
+        <nav aria-label={t('dayPage.days')} className="flex self-stretch">
           <Link
             to={dayAddress(addDays(day, -1), today)}
             className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm"
-            aria-label="Day before"
+            aria-label={t('dayPage.dayBefore')}
           >
             ‹
           </Link>
           {shift !== 0 && (
             <Link to="/" className="flex items-center border-l border-line px-3 text-sm">
-              Today
+              {t('dayPage.today')}
             </Link>
           )}
           <Link
             to={dayAddress(addDays(day, 1), today)}
             className="flex min-w-12 items-center justify-center border-l border-line px-3 text-sm"
-            aria-label="Day after"
+            aria-label={t('dayPage.dayAfter')}
           >
             ›
           </Link>
@@ -84,7 +85,7 @@ export function DayPage() {
       <main ref={list} className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[148px]">
         {visits.length > MANY && (
           <div className="pt-4">
-            <Field label={`Search these ${visits.length} visits: place, machine or complaint`}>
+            <Field label={t('dayPage.searchTheseVisitsPlaceMachine', { visits: visits.length })}>
               {(props) => (
                 <input
                   {...props}
@@ -94,17 +95,17 @@ export function DayPage() {
                 />
               )}
             </Field>
-            {shown.length === 0 && <p className="py-4 text-soft">None of this day. Take a word away.</p>}
+            {shown.length === 0 && <p className="py-4 text-soft">{t('dayPage.noneOfThisDayTake')}</p>}
           </div>
         )}
-        {isPending && !error && <p className="py-6 text-soft">Reading the day.</p>}
+        {isPending && !error && <p className="py-6 text-soft">{t('dayPage.readingTheDay')}</p>}
         {data && visits.length === 0 && open.length === 0 && (
           <p className="py-8 text-xl">
-            No visits on this day.{' '}
-            <span className="text-soft">Start one below: it takes a machine and a place.</span>
+            {t('dayPage.noVisitsOnThisDay')}{' '}
+            <span className="text-soft">{t('dayPage.startOneBelowItTakes')}</span>
           </p>
         )}
-        <ol aria-label="Visits of the day">
+        <ol aria-label={t('dayPage.visitsOfTheDay')}>
           {shown.map((visit) => (
             <Fragment key={visit.id}>
               {visit === firstToCome && <NowMark nowMs={nowMs} />}
@@ -116,8 +117,8 @@ export function DayPage() {
           ))}
         </ol>
         {open.length > 0 && (
-          <section aria-label="Still open">
-            <h2 className="pt-5 text-sm font-semibold text-watch">Still open from before</h2>
+          <section aria-label={t('dayPage.stillOpen')}>
+            <h2 className="pt-5 text-sm font-semibold text-watch">{t('dayPage.stillOpenFromBefore')}</h2>
             <ul>
               {open.map((visit) => (
                 <li key={visit.id} className="border-b border-line">
@@ -134,14 +135,14 @@ export function DayPage() {
           to="/visits/new"
           className="flex min-h-16 w-full flex-col justify-center bg-ink px-5 text-face md:w-[22%]"
         >
-          <span className="small-figure text-2xl">Start a visit</span>
-          <span className="text-sm opacity-80">machine, complaint</span>
+          <span className="small-figure text-2xl">{t('ui.startAVisit')}</span>
+          <span className="text-sm opacity-80">{t('dayPage.machineComplaint')}</span>
         </Link>
         {(
           [
-            ['/logbook', 'Logbook', 'find any visit'],
-            ['/rates', 'Rates', 'calculators and rules'],
-            ['/workshop', 'Workshop', who.name],
+            ['/logbook', t('ui.logbook'), t('dayPage.findAnyVisit')],
+            ['/rates', t('ui.rates'), t('ui.calculatorsAndRules')],
+            ['/workshop', t('ui.workshop'), who.name],
           ] as const
         ).map(([to, name, hint]) => (
           <Link
@@ -182,7 +183,7 @@ function hasWords(visit: VisitSummary, words: string): boolean {
 function NowMark({ nowMs }: { nowMs: number }) {
   return (
     <li className="flex items-center gap-3 py-1 text-sm font-semibold text-water">
-      now, {dateText(nowMs, 'time')}
+      {t('dayPage.now', { time: dateText(nowMs, 'time') })}
       <span className="h-0.5 flex-1 bg-water" aria-hidden="true" />
     </li>
   )
@@ -195,7 +196,7 @@ function TimeIt({ visit }: { visit: VisitSummary }) {
   const kinds = drains ? (['drain', 'fill', 'hold'] as const) : (['fill', 'drain', 'hold'] as const)
   return (
     <nav
-      aria-label={`Time a run, ${visit.siteName}`}
+      aria-label={t('dayPage.timeARun', { siteName: visit.siteName })}
       className="grid grid-cols-3 gap-2 pb-4 md:ml-[12.5rem] md:max-w-xl"
     >
       {kinds.map((kind, i) => (
@@ -204,7 +205,7 @@ function TimeIt({ visit }: { visit: VisitSummary }) {
           to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
           className={`flex min-h-14 items-center justify-center border border-ink px-2 text-center font-semibold ${i === 0 ? 'bg-ink text-face' : 'bg-face'}`}
         >
-          Time a {kind}
+          {t('ui.timeA', { kind })}
         </Link>
       ))}
     </nav>
@@ -214,10 +215,8 @@ function TimeIt({ visit }: { visit: VisitSummary }) {
 /** Machines whose fill hoses nobody has looked at for a year; a press starts a visit there. */
 function DueHoses({ hoses }: { hoses: readonly HosesDue[] }) {
   return (
-    <section aria-label="Hoses due" className="pb-6">
-      <h2 className="pt-5 text-sm font-semibold text-soft">
-        Fill hoses due for a look: once or twice a year (common practice, no published source)
-      </h2>
+    <section aria-label={t('dayPage.hosesDue')} className="pb-6">
+      <h2 className="pt-5 text-sm font-semibold text-soft">{t('dayPage.fillHosesDueForA')}</h2>
       <ul>
         {hoses.map(({ machineId, machineLabel, siteName, seenAtMs }) => (
           <li key={machineId} className="border-b border-hair">
@@ -226,7 +225,7 @@ function DueHoses({ hoses }: { hoses: readonly HosesDue[] }) {
               className="grid min-h-12 grid-cols-[5.2rem_1fr] items-center gap-x-4 py-2 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)]"
             >
               <span className="leading-tight text-soft">
-                <span className="block text-sm md:hidden">last seen</span>
+                <span className="block text-sm md:hidden">{t('dayPage.lastSeen')}</span>
                 <span className="small-figure text-xl max-md:text-base">
                   {dateText(seenAtMs, 'shortMonth')}
                 </span>
@@ -235,7 +234,9 @@ function DueHoses({ hoses }: { hoses: readonly HosesDue[] }) {
                 <span className="font-semibold">{siteName ?? machineLabel}</span>
                 {siteName && <span className="block text-soft">{machineLabel}</span>}
               </span>
-              <span className="text-soft max-md:hidden">last seen {dateText(seenAtMs, 'longDate')}</span>
+              <span className="text-soft max-md:hidden">
+                {t('dayPage.lastSeen2', { date: dateText(seenAtMs, 'longDate') })}
+              </span>
             </Link>
           </li>
         ))}
@@ -260,7 +261,9 @@ function VisitLine({ visit, next, at }: { visit: VisitSummary; next: boolean; at
       </span>
       <span className="col-start-2 mt-2 md:col-start-3 md:mt-0">
         {visit.runs.length === 0 ? (
-          <span className="text-soft">{visit.closedAtMs === null ? 'no runs yet' : 'closed'}</span>
+          <span className="text-soft">
+            {visit.closedAtMs === null ? t('dayPage.noRunsYet') : t('ui.closed')}
+          </span>
         ) : (
           visit.runs.slice(-4).map((run) => <RunResultLine key={run.id} run={run} />)
         )}

@@ -1,14 +1,16 @@
 import { useRouteError } from 'react-router'
+import { t } from '../lib/words.ts'
 import { Message } from '../ui/Message.tsx'
 
 export function FailurePage() {
   const error = useRouteError()
   return (
     <Message problem>
-      This screen failed: {error instanceof Error ? error.message : 'unknown reason'}. What was recorded is
-      kept.{' '}
+      {t('failurePage.thisScreenFailedWhatWas', {
+        error: error instanceof Error ? error.message : t('failurePage.unknownReason'),
+      })}{' '}
       <a href="/" className="underline">
-        Back to the day
+        {t('ui.backToTheDay')}
       </a>
     </Message>
   )

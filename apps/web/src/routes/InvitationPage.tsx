@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { invitationQuery, takeInvitation } from '../api/queries.ts'
 import { DoorFrame, NOBODY, PersonFields, useEnter } from '../features/door/index.ts'
+import { t } from '../lib/words.ts'
 import { BigButton } from '../ui/BigButton.tsx'
 
 /** Where a link leads: name, address, password, and one is in. */
@@ -12,7 +13,13 @@ export function InvitationPage() {
   const [person, setPerson] = useState(NOBODY)
   const { problem, busy, enter } = useEnter()
   return (
-    <DoorFrame title={data ? `Join ${data.workshopName}` : 'Join a workshop'}>
+    <DoorFrame
+      title={
+        data
+          ? t('invitationPage.join', { workshopName: data.workshopName })
+          : t('invitationPage.joinAWorkshop')
+      }
+    >
       {(problem ?? error) && (
         <p role="alert" className="border-l-4 border-stop bg-stop-face p-3">
           {problem ?? error?.message}
@@ -26,15 +33,17 @@ export function InvitationPage() {
             enter(() => takeInvitation(token, person))
           }}
         >
-          <p className="text-soft">As {data.role === 'owner' ? 'an owner' : 'a technician'}.</p>
+          <p className="text-soft">
+            {t('invitationPage.asAnOwner', { role: data.role === 'owner' ? 'yes' : 'no' })}
+          </p>
           <PersonFields person={person} onChange={setPerson} />
           <BigButton main submit disabled={busy}>
-            Join
+            {t('invitationPage.join2')}
           </BigButton>
         </form>
       ) : (
         <Link to="/" className="flex min-h-12 items-center text-water underline underline-offset-4">
-          To sign-in
+          {t('ui.toSignIn')}
         </Link>
       )}
     </DoorFrame>

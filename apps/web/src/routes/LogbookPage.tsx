@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router'
 import { logbookQuery } from '../api/queries.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText } from '../lib/time.ts'
+import { t } from '../lib/words.ts'
 import { TopBar } from '../ui/TopBar.tsx'
 import { checkWord, observedText } from '../words/observedText.ts'
 import { KIND_WORD } from '../words/runText.ts'
@@ -21,12 +22,12 @@ export function LogbookPage() {
   const lines = data?.pages.flatMap((page) => page.lines) ?? []
   return (
     <div className="flex h-full flex-col">
-      <TopBar title="Logbook">
-        <h1 className="truncate font-semibold">Logbook</h1>
+      <TopBar title={t('ui.logbook')}>
+        <h1 className="truncate font-semibold">{t('ui.logbook')}</h1>
       </TopBar>
       <search className="border-b border-line bg-face px-4 py-3 md:px-[148px]">
         <label htmlFor="words" className="block text-sm text-soft">
-          Customer, place, machine, complaint, finding, any word of the notes
+          {t('logbookPage.customerPlaceMachineComplaintFinding')}
         </label>
         <input
           id="words"
@@ -48,12 +49,14 @@ export function LogbookPage() {
       )}
       <main className="min-h-0 flex-1 overflow-y-auto px-4 md:px-[148px]">
         <p role="status" className="sr-only">
-          {isPending ? 'Searching' : `${lines.length}${hasNextPage ? ' or more' : ''} visits`}
+          {isPending
+            ? t('logbookPage.searching')
+            : t('logbookPage.orMoreVisits', { lines: lines.length, hasNextPage: hasNextPage ? 'yes' : 'no' })}
         </p>
         {data && lines.length === 0 && (
           <p className="py-8 text-xl">
-            {words ? `No visit has all of these words: ${words}.` : 'No visits yet.'}{' '}
-            <span className="text-soft">{words && 'The beginning of a word is enough.'}</span>
+            {words ? t('logbookPage.noVisitHasAllOf', { words }) : t('logbookPage.noVisitsYet')}{' '}
+            <span className="text-soft">{words && t('logbookPage.theBeginningOfAWord')}</span>
           </p>
         )}
         <ol>
@@ -68,7 +71,7 @@ export function LogbookPage() {
             className="my-4 min-h-14 w-full cursor-pointer border border-line bg-face text-lg"
             onClick={() => fetchNextPage()}
           >
-            Older visits
+            {t('logbookPage.olderVisits')}
           </button>
         )}
       </main>
@@ -105,7 +108,10 @@ function Line({ line }: { line: LogbookLine }) {
             <span className="block">
               {line.runs
                 .slice(-4)
-                .map((run) => `${KIND_WORD[run.kind]} ${(run.verdict ?? 'not judged').replaceAll('-', ' ')}`)
+                .map(
+                  (run) =>
+                    `${KIND_WORD[run.kind]} ${(run.verdict ?? t('logbookPage.notJudged')).replaceAll('-', ' ')}`,
+                )
                 .join(', ')}
             </span>
           )}
@@ -114,7 +120,7 @@ function Line({ line }: { line: LogbookLine }) {
               {checkWord(f)}: {observedText(f, units)}
             </span>
           ))}
-          {line.closedAtMs === null && <span className="block text-watch">open</span>}
+          {line.closedAtMs === null && <span className="block text-watch">{t('ui.open')}</span>}
         </span>
       </Link>
     </li>

@@ -7,6 +7,7 @@ import { RunResultLine } from '../features/visit/index.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText } from '../lib/time.ts'
 import { figure, withUnit } from '../lib/units.ts'
+import { t } from '../lib/words.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
@@ -18,7 +19,7 @@ export function MachinePage() {
   const { machineId = '' } = useParams()
   const { history: data, error } = useMachine(machineId)
   if (error && !data) return <Message problem>{error.message}</Message>
-  if (!data) return <Message>Opening the machine.</Message>
+  if (!data) return <Message>{t('ui.openingTheMachine')}</Message>
   return (
     <div className="flex h-full flex-col">
       <TopBar title={data.spec.label}>
@@ -26,10 +27,15 @@ export function MachinePage() {
       </TopBar>
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
         <main className="min-w-0 flex-1">
-          <Scroll label="Rates and visits" className="px-4 pb-6 md:h-full md:overflow-y-auto md:px-7">
+          <Scroll
+            label={t('machinePage.ratesAndVisits')}
+            className="px-4 pb-6 md:h-full md:overflow-y-auto md:px-7"
+          >
             <Rivals of={[data.id]} />
             <Trends machine={data} />
-            <h2 className="border-t border-line pt-4 pb-1 text-sm font-semibold text-soft">Visits</h2>
+            <h2 className="border-t border-line pt-4 pb-1 text-sm font-semibold text-soft">
+              {t('machinePage.visits')}
+            </h2>
             <ol>
               {data.visits.map((visit) => (
                 <li key={visit.id} className="border-t border-hair">
@@ -39,7 +45,9 @@ export function MachinePage() {
                   >
                     <span className="small-figure text-xl">{dateText(visit.dueAtMs, 'date')}</span>
                     <span>
-                      <span className="block leading-tight">{visit.complaint || 'No complaint noted.'}</span>
+                      <span className="block leading-tight">
+                        {visit.complaint || t('ui.noComplaintNoted')}
+                      </span>
                       <span className="text-sm text-soft">{visit.siteName}</span>
                     </span>
                     <span className="max-md:col-start-2">
@@ -54,7 +62,7 @@ export function MachinePage() {
           </Scroll>
         </main>
         <Scroll
-          label="What is known"
+          label={t('machinePage.whatIsKnown')}
           className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
         >
           <Plate machine={data} />
@@ -65,15 +73,15 @@ export function MachinePage() {
           to={`/visits/new?machine=${data.id}`}
           className="flex min-h-16 w-1/2 flex-col justify-center bg-ink px-4 text-face md:w-[22%] md:px-5"
         >
-          <span className="small-figure text-2xl">Start a visit</span>
-          <span className="text-sm opacity-80">at this machine</span>
+          <span className="small-figure text-2xl">{t('ui.startAVisit')}</span>
+          <span className="text-sm opacity-80">{t('machinePage.atThisMachine')}</span>
         </Link>
         <Link
           to={`/machines/${data.id}/change?back=/machines/${data.id}`}
           className="flex min-h-16 w-1/2 flex-col justify-center px-4 md:w-auto md:flex-1 md:px-5"
         >
-          <span className="text-lg font-semibold">Change what is known</span>
-          <span className="text-sm text-soft">sizes, plate, tech sheet</span>
+          <span className="text-lg font-semibold">{t('machinePage.changeWhatIsKnown')}</span>
+          <span className="text-sm text-soft">{t('machinePage.sizesPlateTechSheet')}</span>
         </Link>
       </ActionBar>
     </div>
@@ -81,8 +89,8 @@ export function MachinePage() {
 }
 
 const TREND_KINDS = [
-  ['fill', 'Fills'],
-  ['drain', 'Drains'],
+  ['fill', t('machinePage.fills')],
+  ['drain', t('machinePage.drains')],
 ] as const
 
 function Trends({ machine }: { machine: MachineHistory }) {
@@ -91,12 +99,7 @@ function Trends({ machine }: { machine: MachineHistory }) {
   const shown = TREND_KINDS.map(([kind, name]) => ({ kind, name, points: trendOf(runs, kind) })).filter(
     ({ points }) => points.length > 0,
   )
-  if (shown.length === 0)
-    return (
-      <p className="py-6 text-lg text-soft">
-        No fill or drain was timed on it yet: its rates over the years will stand here.
-      </p>
-    )
+  if (shown.length === 0) return <p className="py-6 text-lg text-soft">{t('machinePage.noFillOrDrainWas')}</p>
   return (
     <div className="grid gap-x-8 gap-y-4 py-4 md:grid-cols-2">
       {shown.map(({ kind, name, points }) => {
@@ -113,14 +116,22 @@ function Trends({ machine }: { machine: MachineHistory }) {
             </h2>
             <p className="pb-1 text-sm text-soft">
               {points.length < 2
-                ? 'One run so far.'
+                ? t('machinePage.oneRunSoFar')
                 : apart
-                  ? `${Math.abs(change)} % ${change < 0 ? 'less' : 'more'} than ${dateText(first.atMs, 'month')}.`
-                  : `No change since ${dateText(first.atMs, 'month')} that the readings could show.`}
+                  ? t('machinePage.lessThan', {
+                      change: Math.abs(change),
+                      changeCase: change < 0 ? 'yes' : 'no',
+                      date: dateText(first.atMs, 'month'),
+                    })
+                  : t('machinePage.noChangeSinceThatThe', { date: dateText(first.atMs, 'month') })}
             </p>
             <TrendChart
               points={points}
-              label={`${name} over time: ${figure(units, 'flow', first.value)} to ${withUnit(units, 'flow', last.value)}`}
+              label={t('machinePage.overTimeTo', {
+                name,
+                flow: figure(units, 'flow', first.value),
+                flow2: withUnit(units, 'flow', last.value),
+              })}
             />
           </section>
         )
@@ -155,9 +166,9 @@ function trendOf(runs: readonly RunSummary[], kind: 'fill' | 'drain'): TrendPoin
 }
 
 const SHEET_WORD: Record<MachineRecord['techSheet']['found'], string> = {
-  'not-looked': 'not looked for',
-  found: 'found',
-  none: 'none there',
+  'not-looked': t('machinePage.notLookedFor'),
+  found: t('machinePage.found'),
+  none: t('machinePage.noneThere'),
 }
 
 function Plate({ machine }: { machine: MachineHistory }) {
@@ -166,24 +177,50 @@ function Plate({ machine }: { machine: MachineHistory }) {
   const { techSheet } = record
   const age = record.builtYear === null ? null : new Date().getFullYear() - record.builtYear
   const rows: [string, string][] = [
-    ['Family', FAMILY_WORD[spec.family]],
-    ['Make', record.make || 'not recorded'],
-    ['Model', record.model || 'not recorded'],
-    ['Serial', record.serial || 'not recorded'],
-    ['Built', age === null ? 'not recorded' : `${record.builtYear}, ${age} years`],
-    ['Supply', record.supplyVolts === null ? 'not recorded' : `${record.supplyVolts} V`],
-    ['Tub', `${figure(units, 'level', spec.tub.diameterMm)} × ${withUnit(units, 'level', spec.tub.depthMm)}`],
-    ['', spec.tub.assumed ? 'assumed from its family' : 'measured'],
-    ['Fill hoses seen', seenAtMs === null ? 'not yet' : dateText(seenAtMs, 'date')],
+    [t('ui.family'), FAMILY_WORD[spec.family]],
+    [t('ui.make'), record.make || t('ui.notRecorded')],
+    [t('ui.model'), record.model || t('ui.notRecorded')],
+    [t('machinePage.serial'), record.serial || t('ui.notRecorded')],
+    [
+      t('machinePage.built'),
+      age === null || record.builtYear === null
+        ? t('ui.notRecorded')
+        : t('machinePage.years', { builtYear: String(record.builtYear), age }),
+    ],
+    [t('ui.supply'), record.supplyVolts === null ? t('ui.notRecorded') : `${record.supplyVolts} V`],
+    [
+      t('ui.tub'),
+      `${figure(units, 'level', spec.tub.diameterMm)} × ${withUnit(units, 'level', spec.tub.depthMm)}`,
+    ],
+    ['', spec.tub.assumed ? t('machinePage.assumedFromItsFamily') : t('machinePage.measured')],
+    [
+      t('machinePage.fillHosesSeen'),
+      seenAtMs === null ? t('machinePage.notYet') : dateText(seenAtMs, 'date'),
+    ],
     ...(seenAtMs === null
       ? []
-      : [['', `next by ${dateText(seenAtMs + HOSES_EVERY_MS, 'date')}`] as [string, string]]),
-    ['Tech sheet', SHEET_WORD[techSheet.found]],
+      : [
+          ['', t('machinePage.nextBy', { date: dateText(seenAtMs + HOSES_EVERY_MS, 'date') })] as [
+            string,
+            string,
+          ],
+        ]),
+    [t('ui.techSheet'), SHEET_WORD[techSheet.found]],
     ...(techSheet.pumpOhm
-      ? [['Pump, ohms', `${techSheet.pumpOhm[0]} to ${techSheet.pumpOhm[1]}`] as [string, string]]
+      ? [
+          [
+            t('machinePage.pumpOhms'),
+            t('common.range', { from: techSheet.pumpOhm[0], to: techSheet.pumpOhm[1] }),
+          ] as [string, string],
+        ]
       : []),
     ...(techSheet.valveOhm
-      ? [['Valve, ohms', `${techSheet.valveOhm[0]} to ${techSheet.valveOhm[1]}`] as [string, string]]
+      ? [
+          [
+            t('machinePage.valveOhms'),
+            t('common.range', { from: techSheet.valveOhm[0], to: techSheet.valveOhm[1] }),
+          ] as [string, string],
+        ]
       : []),
   ]
   return (
@@ -205,7 +242,7 @@ function Plate({ machine }: { machine: MachineHistory }) {
       </dl>
       {age !== null && age >= 8 && (
         <p className="border-t border-hair py-2 text-sm leading-snug">
-          Pump seals weep from about year 8 (common practice, no published source).
+          {t('machinePage.pumpSealsWeepFromAbout')}
         </p>
       )}
       {(['faults', 'testMode', 'pins'] as const).map(
@@ -213,20 +250,24 @@ function Plate({ machine }: { machine: MachineHistory }) {
           techSheet[key] && (
             <div key={key} className="border-t border-hair py-2">
               <h3 className="text-sm font-semibold text-soft">
-                {{ faults: 'Fault meanings', testMode: 'Test mode', pins: 'Pins' }[key]}
+                {
+                  { faults: t('ui.faultMeanings'), testMode: t('ui.testMode'), pins: t('machinePage.pins') }[
+                    key
+                  ]
+                }
               </h3>
               <p className="leading-snug whitespace-pre-wrap">{techSheet[key]}</p>
             </div>
           ),
       )}
       {machine.photos.length > 0 && (
-        <ul className="grid grid-cols-3 gap-2 border-t border-hair pt-3" aria-label="Photos">
+        <ul className="grid grid-cols-3 gap-2 border-t border-hair pt-3" aria-label={t('ui.photos')}>
           {machine.photos.map((photo) => (
             <li key={photo.id}>
               <Link to={`/visits/${photo.visitId}`}>
                 <img
                   src={`/api/photos/${photo.id}`}
-                  alt={`Taken ${dateText(photo.atMs, 'date')}, ${photo.by}`}
+                  alt={t('machinePage.taken', { date: dateText(photo.atMs, 'date'), by: photo.by })}
                   loading="lazy"
                   className="aspect-square w-full border border-line object-cover"
                 />

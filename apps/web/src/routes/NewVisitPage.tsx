@@ -16,6 +16,7 @@ import { keepMachine, keepSite, keepVisit, useRecords } from '../features/record
 import { type Appointment, AppointmentFields, keepLooks } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { dateText, dayAddress } from '../lib/time.ts'
+import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'
 import { FormPage } from '../ui/FormPage.tsx'
@@ -36,7 +37,7 @@ export function NewVisitPage() {
     enabled: !pending && chosen !== null && !listed && !params.has('new'),
   })
   if (params.has('new')) return <NewMachineVisit machineId={chosen} />
-  if (pending || far.isLoading) return <Message>Opening the machines.</Message>
+  if (pending || far.isLoading) return <Message>{t('newVisitPage.openingTheMachines')}</Message>
   const known = listed ?? far.data?.find((machine) => machine.id === chosen)
   if (known?.siteId) return <WhatIsWrong machine={known} siteId={known.siteId} />
   return (
@@ -81,12 +82,12 @@ function WhichMachine({
   })
   return (
     <div className="flex h-full flex-col">
-      <TopBar title="Which machine?">
-        <h1 className="truncate font-semibold">Which machine?</h1>
+      <TopBar title={t('newVisitPage.whichMachine')}>
+        <h1 className="truncate font-semibold">{t('newVisitPage.whichMachine')}</h1>
       </TopBar>
       <main className="min-h-0 flex-1 overflow-y-auto px-4 py-3 md:px-[148px]">
         {machines.length > 6 && (
-          <Field label="Find by name, place or number">
+          <Field label={t('newVisitPage.findByNamePlaceOr')}>
             {(props) => (
               <input
                 {...props}
@@ -103,10 +104,10 @@ function WhichMachine({
           </p>
         )}
         {machines.length === 0 && !problem && (
-          <p className="py-8 text-xl">No machine is known yet. Enter the first one below.</p>
+          <p className="py-8 text-xl">{t('newVisitPage.noMachineIsKnownYet')}</p>
         )}
         {machines.length > 0 && shown.length === 0 && (
-          <p className="py-6 text-lg text-soft">None of that name: enter it below.</p>
+          <p className="py-6 text-lg text-soft">{t('newVisitPage.noneOfThatNameEnter')}</p>
         )}
         <ul>
           {shown.slice(0, 60).map((machine) => (
@@ -118,7 +119,7 @@ function WhichMachine({
               >
                 <span className="min-w-0">
                   <span className="plate block text-xl leading-tight">
-                    {machine.siteName ?? 'No place yet'}
+                    {machine.siteName ?? t('newVisitPage.noPlaceYet')}
                   </span>
                   <span className="text-soft">{machine.spec.label}</span>
                 </span>
@@ -131,8 +132,18 @@ function WhichMachine({
         </ul>
       </main>
       <ActionBar>
-        <Action weight="main" name="A new machine" hint="and its place" onPress={onNew} />
-        <Action weight="half" name="Cancel" hint="back to the day" onPress={() => navigate('/')} />
+        <Action
+          weight="main"
+          name={t('newVisitPage.aNewMachine')}
+          hint={t('newVisitPage.andItsPlace')}
+          onPress={onNew}
+        />
+        <Action
+          weight="half"
+          name={t('ui.cancel')}
+          hint={t('newVisitPage.backToTheDay')}
+          onPress={() => navigate('/')}
+        />
       </ActionBar>
     </div>
   )
@@ -143,7 +154,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
   const [agreed, setAgreed] = useState<Appointment>({ complaint: '', dueAtMs: null })
   const { complaint, dueAtMs } = agreed
   const visitId = useRef(newId())
-  const facts = checkFacts('complaint')
+  const facts = checkFacts(t('newVisitPage.complaint'))
   const start = (value: string | null) => {
     const id = visitId.current
     keepVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint }, null)
@@ -152,17 +163,18 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
   }
   return (
     <div className="flex h-full flex-col">
-      <TopBar title="What is wrong?">
+      <TopBar title={t('newVisitPage.whatIsWrong')}>
         <h1 className="truncate font-semibold">
           {machine.siteName} <span className="font-normal text-soft">{machine.spec.label}</span>
         </h1>
       </TopBar>
       <main className="min-h-0 flex-1">
-        <Scroll label="What is wrong" className="h-full overflow-y-auto px-4 py-4 md:px-[148px]">
-          <h2 className="plate pb-3 text-3xl leading-tight">What is wrong?</h2>
-          <p className="pb-3 text-soft">
-            The one you press starts the visit; more of them can be added on arrival.
-          </p>
+        <Scroll
+          label={t('newVisitPage.whatIsWrong2')}
+          className="h-full overflow-y-auto px-4 py-4 md:px-[148px]"
+        >
+          <h2 className="plate pb-3 text-3xl leading-tight">{t('newVisitPage.whatIsWrong')}</h2>
+          <p className="pb-3 text-soft">{t('newVisitPage.theOneYouPressStarts')}</p>
           <div className="flex flex-wrap gap-2 pb-5">
             {facts.kind === 'choice' &&
               facts.outcomes.map((outcome) => (
@@ -182,17 +194,22 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
       <ActionBar>
         <Action
           weight="main"
-          name={dueAtMs === null ? 'Start the visit' : 'Plan the visit'}
-          hint="complaint on arrival"
+          name={dueAtMs === null ? t('newVisitPage.startTheVisit') : t('newVisitPage.planTheVisit')}
+          hint={t('newVisitPage.complaintOnArrival')}
           onPress={() => start(null)}
         />
         <Action
           weight="half"
-          name="At another place"
-          hint="same machine"
+          name={t('newVisitPage.atAnotherPlace')}
+          hint={t('ui.sameMachine')}
           onPress={() => navigate(`/visits/new?machine=${machine.id}&new=1`)}
         />
-        <Action weight="half" name="Back" hint="another machine" onPress={() => navigate(-1)} />
+        <Action
+          weight="half"
+          name={t('ui.back')}
+          hint={t('newVisitPage.anotherMachine')}
+          onPress={() => navigate(-1)}
+        />
       </ActionBar>
     </div>
   )
@@ -233,9 +250,9 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
   }
   return (
     <FormPage
-      title="New visit"
-      save={dueAtMs === null ? 'Start the visit' : 'Plan the visit'}
-      saveHint={dueAtMs === null ? 'now' : 'on its day'}
+      title={t('newVisitPage.newVisit')}
+      save={dueAtMs === null ? t('newVisitPage.startTheVisit') : t('newVisitPage.planTheVisit')}
+      saveHint={dueAtMs === null ? t('newVisitPage.now') : t('newVisitPage.onItsDay')}
       problem={problem}
       onCancel={() => navigate('/')}
       onSave={() =>
@@ -258,10 +275,10 @@ function NewMachineVisit({ machineId }: { machineId: string | null }) {
       }
     >
       <AppointmentFields value={agreed} onChange={setAgreed} />
-      <Field label="Place">
+      <Field label={t('ui.place')}>
         {(props) => (
           <select {...props} value={siteId} onChange={(event) => setSiteId(event.target.value)}>
-            <option value="">A new place</option>
+            <option value="">{t('newVisitPage.aNewPlace')}</option>
             {sites.map((known) => (
               <option key={known.id} value={known.id}>
                 {known.name}

@@ -1,12 +1,13 @@
 import { Link } from 'react-router'
+import { t } from '../lib/words.ts'
 import { Message } from '../ui/Message.tsx'
 
 export function NotFoundPage() {
   return (
     <Message problem>
-      There is no such screen.{' '}
+      {t('notFoundPage.thereIsNoSuchScreen')}{' '}
       <Link to="/" className="underline">
-        Back to the day
+        {t('ui.backToTheDay')}
       </Link>
     </Message>
   )

@@ -28,9 +28,9 @@ export function ProtocolPage() {
   const { visitId = '', protocolId = '' } = useParams()
   const { visit, error, problem } = useVisit(visitId)
   if (!(PROTOCOL_IDS as readonly string[]).includes(protocolId))
-    return <Message problem>There is no protocol {protocolId}.</Message>
+    return <Message problem>{t('protocolPage.thereIsNoProtocol', { protocolId })}</Message>
   if (error && !visit) return <Message problem>{error.message}</Message>
-  if (!visit) return <Message>Opening the protocol.</Message>
+  if (!visit) return <Message>{t('protocolPage.openingTheProtocol')}</Message>
   return <ProtocolOf visit={visit} problem={problem} protocol={PROTOCOLS[protocolId as ProtocolId]} />
 }
 
@@ -77,7 +77,7 @@ function ProtocolOf({
         <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
           <h1 className="plate pt-5 text-3xl leading-tight">{protocolName(protocol.id)}</h1>
           <p className="mt-1 mb-5 max-w-prose text-lg leading-snug">
-            Tells apart: {t(`protocol.${protocol.id}.separates`)}.
+            {t('protocolPage.tellsApart', { what: t(`protocol.${protocol.id}.separates`) })}
           </p>
           <ol>
             {steps.map((progress, i) => (
@@ -95,15 +95,18 @@ function ProtocolOf({
           {says && <TogetherParts says={says} />}
         </main>
         <Scroll
-          label="About this protocol"
+          label={t('protocolPage.aboutThisProtocol')}
           className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
         >
           <dl className="grid gap-4">
-            <Fact name="Needs" lines={protocolNeeds(protocol.id)} />
-            <Fact name="Stop when" lines={[t(`protocol.${protocol.id}.stopWhen`)]} />
-            <Fact name="Leaves" lines={[t(`protocol.${protocol.id}.leaves`)]} />
-            <Fact name="What it is worth" lines={[t(`protocol.${protocol.id}.worth`)]} />
-            <Fact name="Still to do" lines={[next ? `about ${minutes} min` : 'nothing']} />
+            <Fact name={t('protocolPage.needs')} lines={protocolNeeds(protocol.id)} />
+            <Fact name={t('protocolPage.stopWhen')} lines={[t(`protocol.${protocol.id}.stopWhen`)]} />
+            <Fact name={t('protocolPage.leaves')} lines={[t(`protocol.${protocol.id}.leaves`)]} />
+            <Fact name={t('protocolPage.whatItIsWorth')} lines={[t(`protocol.${protocol.id}.worth`)]} />
+            <Fact
+              name={t('protocolPage.stillToDo')}
+              lines={[next ? t('protocolPage.aboutMin', { minutes }) : t('ui.nothing')]}
+            />
           </dl>
         </Scroll>
       </div>
@@ -114,14 +117,16 @@ function ProtocolOf({
             className="flex min-h-16 w-1/2 flex-col justify-center bg-ink px-4 text-face md:w-[30%] md:flex-none md:px-5"
           >
             <span className="small-figure text-xl md:text-2xl">{stepText(protocol.id, next).title}</span>
-            <span className="text-sm opacity-80">next step, about {next.minutes} min</span>
+            <span className="text-sm opacity-80">
+              {t('protocolPage.nextStepAboutMin', { minutes: next.minutes })}
+            </span>
           </Link>
         )}
         {next?.kind === 'look' && (
           <Action
             weight="main"
             name={stepText(protocol.id, next).title}
-            hint={`next step, about ${next.minutes} min`}
+            hint={t('protocolPage.nextStepAboutMin', { minutes: next.minutes })}
             onPress={() => setLooking(next)}
           />
         )}
@@ -129,8 +134,8 @@ function ProtocolOf({
           to={`/visits/${visit.id}`}
           className="flex min-h-16 w-1/2 flex-col justify-center px-4 md:flex-1 md:px-5"
         >
-          <span className="text-lg font-semibold">Back to the visit</span>
-          <span className="text-sm text-soft">what is done is kept</span>
+          <span className="text-lg font-semibold">{t('ui.backToTheVisit')}</span>
+          <span className="text-sm text-soft">{t('protocolPage.whatIsDoneIsKept')}</span>
         </Link>
       </ActionBar>
       {looking && space && cell === null && (
@@ -173,10 +178,10 @@ function StepLine({
   const state = done
     ? 'done'
     : wanted > 1 && made > 0
-      ? `${made} of ${wanted}`
+      ? t('protocolPage.of', { made, wanted })
       : next
         ? 'next'
-        : `${step.minutes} min`
+        : t('ui.min', { minutes: step.minutes })
   const body = (
     <>
       <span

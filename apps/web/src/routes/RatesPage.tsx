@@ -25,19 +25,21 @@ export function RatesPage() {
   const linkTo = (calc: CalculatorId) => `/rates?calc=${calc}${visitId ? `&visit=${visitId}` : ''}`
   return (
     <div className="flex h-full flex-col">
-      <TopBar title={`${t(`calculator.${id}`)}, Rates`}>
+      <TopBar title={t('ratesPage.rates', { what: t(`calculator.${id}`) })}>
         {visit.data ? (
           <Link to={`/visits/${visitId}`} className="flex min-h-12 min-w-0 flex-1 items-center self-stretch">
-            <span className="truncate font-semibold">Rates &amp; rules</span>
-            <span className="truncate pl-3 text-soft max-md:hidden">for {subject.name}</span>
+            <span className="truncate font-semibold">{t('ratesPage.ratesRules')}</span>
+            <span className="truncate pl-3 text-soft max-md:hidden">
+              {t('ratesPage.for', { subjectName: subject.name })}
+            </span>
           </Link>
         ) : (
-          <span className="flex-1 truncate font-semibold">Rates &amp; rules</span>
+          <span className="flex-1 truncate font-semibold">{t('ratesPage.ratesRules')}</span>
         )}
       </TopBar>
       <div className="flex min-h-0 flex-1 max-md:flex-col">
         <nav
-          aria-label="Calculators"
+          aria-label={t('ratesPage.calculators')}
           className="shrink-0 border-line bg-face md:w-[270px] md:overflow-y-auto md:border-r"
         >
           <ul className="max-md:hidden">
@@ -57,7 +59,7 @@ export function RatesPage() {
             ))}
           </ul>
           <div className="border-b border-line p-3 md:hidden">
-            <Field label="Calculator">
+            <Field label={t('ratesPage.calculator')}>
               {(props) => (
                 <select
                   {...props}
@@ -75,12 +77,15 @@ export function RatesPage() {
           </div>
         </nav>
         <main className="flex min-h-0 min-w-0 flex-1">
-          <Scroll label="Calculator" className="flex min-h-0 flex-1 overflow-y-auto max-md:flex-col">
+          <Scroll
+            label={t('ratesPage.calculator')}
+            className="flex min-h-0 flex-1 overflow-y-auto max-md:flex-col"
+          >
             <div className="flex-1 px-4 py-5 md:px-8" key={`${id} ${subject.name} ${family}`}>
               <h1 className="plate text-3xl leading-tight">{t(`calculator.${id}`)}</h1>
               <div className="mt-4 grid max-w-2xl gap-4">
                 {NEEDS_MACHINE.includes(id) && !visit.data && (
-                  <Field label="Machine">
+                  <Field label={t('ui.machine')}>
                     {(props) => (
                       <select
                         {...props}
@@ -100,21 +105,23 @@ export function RatesPage() {
               </div>
             </div>
             <section
-              aria-label="Formula and source"
+              aria-label={t('ratesPage.formulaAndSource')}
               className="shrink-0 border-line bg-face px-4 py-5 max-md:border-t md:w-[300px] md:border-l"
             >
-              <h2 className="text-sm font-semibold text-soft">Formula</h2>
+              <h2 className="text-sm font-semibold text-soft">{t('ratesPage.formula')}</h2>
               <p className="mt-1 text-lg leading-snug">{t(`calculator.${id}.formula`)}</p>
-              <h2 className="mt-5 text-sm font-semibold text-soft">Assumes</h2>
+              <h2 className="mt-5 text-sm font-semibold text-soft">{t('ratesPage.assumes')}</h2>
               <ul className="mt-1 grid gap-2">
                 {tLines(`calculator.${id}.assumes`).map((line) => (
                   <li key={line} className="leading-snug">
                     {line}
                   </li>
                 ))}
-                {NEEDS_MACHINE.includes(id) && <li className="leading-snug">machine: {subject.name}</li>}
+                {NEEDS_MACHINE.includes(id) && (
+                  <li className="leading-snug">{t('ratesPage.machine', { subjectName: subject.name })}</li>
+                )}
               </ul>
-              <h2 className="mt-5 text-sm font-semibold text-soft">Source</h2>
+              <h2 className="mt-5 text-sm font-semibold text-soft">{t('ratesPage.source')}</h2>
               <p className="mt-1 leading-snug">{t(`calculator.${id}.source`)}</p>
             </section>
           </Scroll>

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { recover } from '../api/queries.ts'
 import { DoorFrame, useEnter } from '../features/door/index.ts'
+import { t } from '../lib/words.ts'
 import { BigButton } from '../ui/BigButton.tsx'
 import { Field } from '../ui/Field.tsx'
 
@@ -12,11 +13,8 @@ export function RecoverPage() {
   const [password, setPassword] = useState('')
   const { problem, busy, enter } = useEnter()
   return (
-    <DoorFrame title="New password">
-      <p className="text-soft">
-        An owner of your workshop makes you a code, under Workshop, People. An owner who is alone has printed
-        one.
-      </p>
+    <DoorFrame title={t('ui.newPassword')}>
+      <p className="text-soft">{t('recoverPage.anOwnerOfYourWorkshop')}</p>
       {problem && (
         <p role="alert" className="border-l-4 border-stop bg-stop-face p-3">
           {problem}
@@ -29,7 +27,7 @@ export function RecoverPage() {
           enter(() => recover(code, password))
         }}
       >
-        <Field label="Code" hint="25 signs; large or small, with or without strokes">
+        <Field label={t('recoverPage.code')} hint={t('recoverPage.25SignsLargeOrSmall')}>
           {(props) => (
             <input
               {...props}
@@ -43,8 +41,8 @@ export function RecoverPage() {
           )}
         </Field>
         <Field
-          label="New password"
-          hint={`At least ${PASSWORD_LEAST} characters; every device that was signed in is out`}
+          label={t('ui.newPassword')}
+          hint={t('recoverPage.atLeastCharactersEveryDevice', { least: PASSWORD_LEAST })}
         >
           {(props) => (
             <input
@@ -59,11 +57,11 @@ export function RecoverPage() {
           )}
         </Field>
         <BigButton main submit disabled={busy}>
-          Set it and sign in
+          {t('recoverPage.setItAndSignIn')}
         </BigButton>
       </form>
       <Link to="/" className="flex min-h-12 items-center text-water underline underline-offset-4">
-        To sign-in
+        {t('ui.toSignIn')}
       </Link>
     </DoorFrame>
   )

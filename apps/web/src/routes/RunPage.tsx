@@ -12,6 +12,7 @@ import { Link, useParams, useSearchParams } from 'react-router'
 import { firstPlan, LiveBoard, SetupBoard, useRunBoard } from '../features/run/index.ts'
 import { useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
+import { t } from '../lib/words.ts'
 import { Message } from '../ui/Message.tsx'
 
 /** One run: set up, running, done. */
@@ -32,13 +33,13 @@ function RunOf({ runId }: { runId: string }) {
   const { plan } = run.facts
   if (plan && run.facts.startedAtMs !== null) return <LiveBoard board={board} run={run} plan={plan} />
   if (visitId !== null && error && !visit) return <Message problem>{error.message}</Message>
-  if (run.loading || (visitId !== null && !visit)) return <Message>Opening the run.</Message>
+  if (run.loading || (visitId !== null && !visit)) return <Message>{t('runPage.openingTheRun')}</Message>
   if (!visit)
     return (
       <Message problem>
-        This run is neither on the server nor on this device.{' '}
+        {t('runPage.thisRunIsNeitherOn')}{' '}
         <Link to="/" className="underline">
-          Back to the day
+          {t('ui.backToTheDay')}
         </Link>
       </Message>
     )

@@ -2,6 +2,7 @@ import type { SiteAnswer } from '@brendik/core'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { type SiteDraft, SiteForm, siteProblems, useDraft, useSave } from '../features/forms/index.ts'
 import { keepSite, mendSite, Rivals, siteAsSaid, useRecords, useRefused } from '../features/records/index.ts'
+import { t } from '../lib/words.ts'
 import { useOutbox } from '../outbox/useOutbox.ts'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
@@ -21,7 +22,11 @@ export function SitePage() {
   }
   if (kept) return <ChangeSite kept={kept} onSave={(now, was) => keepSite(kept.id, now, was)} />
   if (error) return <Message problem>{error.message}</Message>
-  return pending ? <Message>Opening the place.</Message> : <Message problem>This place is not known.</Message>
+  return pending ? (
+    <Message>{t('sitePage.openingThePlace')}</Message>
+  ) : (
+    <Message problem>{t('sitePage.thisPlaceIsNotKnown')}</Message>
+  )
 }
 
 function ChangeSite({
@@ -38,9 +43,9 @@ function ChangeSite({
   const back = () => navigate(params.get('back') ?? '/')
   return (
     <FormPage
-      title="Place"
-      save="Save the place"
-      saveHint="earlier runs stay"
+      title={t('ui.place')}
+      save={t('sitePage.saveThePlace')}
+      saveHint={t('ui.earlierRunsStay')}
       problem={problem}
       onCancel={back}
       onSave={() =>

@@ -12,6 +12,7 @@ import {
   StageKeep,
 } from '../features/stages/index.ts'
 import { Conflict, type Space, useSpace } from '../features/visit/index.ts'
+import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { isStage, STAGE_NAME, STATUS_WORD, statusOf } from '../words/stageText.ts'
@@ -27,14 +28,18 @@ export function StagePage() {
   if (!isStage(stageId))
     return (
       <p role="alert" className="m-6 border-l-4 border-watch bg-watch-face p-4 text-xl">
-        There is no stage {stageId}.
+        {t('stagePage.thereIsNoStage', { stageId })}
       </p>
     )
   if (stageId === 'locate') return <LocateStage space={space} />
   return <Stage key={stageId} space={space} stage={stageId} />
 }
 
-const SAFE_WORD = { mains: 'the mains', water: 'the water inside', taps: 'the taps' } as const
+const SAFE_WORD = {
+  mains: t('stagePage.theMains'),
+  water: t('stagePage.theWaterInside'),
+  taps: t('stagePage.theTaps'),
+} as const
 
 function Stage({ space, stage }: { space: Space; stage: StageId }) {
   const navigate = useNavigate()
@@ -48,7 +53,9 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
         ? unsaidForSafety(space.visit.machine.spec, space.state)
         : []
     if (missing.length > 0)
-      return setUnsaid(`Not set yet: ${missing.map((field) => SAFE_WORD[field]).join(', ')}. Set it above.`)
+      return setUnsaid(
+        t('stagePage.notSetYetSetIt', { missing: missing.map((field) => SAFE_WORD[field]).join(', ') }),
+      )
     setUnsaid(null)
     if (status === to) return void space.say(`status:${stage}`, 'open')
     space.say(`status:${stage}`, to)
@@ -81,7 +88,7 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
           </Scroll>
         </main>
         <Scroll
-          label="What this stage leaves"
+          label={t('stagePage.whatThisStageLeaves')}
           className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[284px] md:overflow-y-auto md:border-l"
         >
           {stage === 'arrive' && (
@@ -100,28 +107,28 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
       <ActionBar>
         <Action
           weight="main"
-          name={status === 'done' ? 'Open it again' : 'Done'}
+          name={status === 'done' ? t('ui.openItAgain') : t('ui.done2')}
           hint={
             status === 'done'
-              ? 'there is more to do'
+              ? t('ui.thereIsMoreToDo')
               : next
-                ? `then ${STAGE_NAME[next]}`
-                : 'then the whole visit'
+                ? t('stagePage.then', { stage: STAGE_NAME[next] })
+                : t('stagePage.thenTheWholeVisit')
           }
           onPress={() => settle('done')}
         />
         <Action
           weight="half"
-          name={status === 'not-needed' ? 'Needed after all' : 'Not needed'}
-          hint="not in this visit"
+          name={status === 'not-needed' ? t('ui.neededAfterAll') : t('ui.notNeeded')}
+          hint={t('stagePage.notInThisVisit')}
           onPress={() => settle('not-needed')}
         />
         <Link
           to={`/visits/${space.visit.id}${next ? `/${next}` : ''}`}
           className="flex min-h-16 flex-1 flex-col justify-center px-4 max-md:hidden md:px-5"
         >
-          <span className="text-lg font-semibold">{next ? STAGE_NAME[next] : 'The whole visit'}</span>
-          <span className="text-sm text-soft">leave this as it is</span>
+          <span className="text-lg font-semibold">{next ? STAGE_NAME[next] : t('ui.theWholeVisit')}</span>
+          <span className="text-sm text-soft">{t('stagePage.leaveThisAsItIs')}</span>
         </Link>
       </ActionBar>
     </>

@@ -15,12 +15,13 @@ import {
 } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { dateText } from '../lib/time.ts'
+import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 
 const ACTION_HINT = {
-  fill: 'valve open to level',
-  hold: 'does the level stay',
-  drain: 'pump on to first air',
+  fill: t('visitPage.valveOpenToLevel'),
+  hold: t('visitPage.doesTheLevelStay'),
+  drain: t('visitPage.pumpOnToFirstAir'),
 } as const
 
 /** The whole visit: what all runs and looks say together, and the next run one touch away. */
@@ -52,10 +53,10 @@ export function VisitPage() {
           <PrintedHead space={space} />
           <div className="flex items-start justify-between gap-4">
             <h1 className="py-5 text-2xl leading-snug">
-              {visit.complaint || <span className="text-soft">No complaint noted.</span>}
+              {visit.complaint || <span className="text-soft">{t('ui.noComplaintNoted')}</span>}
               {visit.closedAtMs !== null && (
                 <span className="block text-base font-semibold text-good">
-                  Closed {dateText(visit.closedAtMs, 'dayTime')}
+                  {t('visitPage.closed', { time: dateText(visit.closedAtMs, 'dayTime') })}
                 </span>
               )}
             </h1>
@@ -64,18 +65,20 @@ export function VisitPage() {
               className="mt-3 min-h-12 shrink-0 cursor-pointer px-2 text-sm text-water underline underline-offset-4"
               onClick={() => setChanging(true)}
             >
-              Change
+              {t('ui.change')}
             </button>
           </div>
           <Rivals of={[visit.id, visit.machine.id, visit.site.id, visit.site.customer?.id]} />
           {left && visit.closedAtMs === null && (
-            <section aria-label="Before closing" className="mb-4">
-              <h2 className="pb-1 font-semibold">Before it is closed, say how the machine is left</h2>
+            <section aria-label={t('visitPage.beforeClosing')} className="mb-4">
+              <h2 className="pb-1 font-semibold">{t('visitPage.beforeItIsClosedSay')}</h2>
               <GateNotice gate={left} space={space} />
             </section>
           )}
           {says && <TogetherParts says={says} />}
-          <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">Runs</h2>
+          <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">
+            {t('visitPage.runs')}
+          </h2>
           <RunList visit={visit} says={says} />
           <Looks visit={visit} />
         </main>
@@ -92,7 +95,7 @@ export function VisitPage() {
             to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
             className={`flex min-h-16 w-1/3 flex-col justify-center px-3 md:w-auto md:flex-1 md:px-5 ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''}`}
           >
-            <span className="small-figure text-xl md:text-2xl">Time a {kind}</span>
+            <span className="small-figure text-xl md:text-2xl">{t('ui.timeA', { kind })}</span>
             <span className="text-sm opacity-80 max-md:hidden">{ACTION_HINT[kind]}</span>
           </Link>
         ))}
@@ -100,12 +103,12 @@ export function VisitPage() {
           to={`/rates?visit=${visit.id}`}
           className="flex min-h-16 flex-1 flex-col justify-center px-3 md:px-5"
         >
-          <span className="text-lg font-semibold">Rates</span>
-          <span className="text-sm text-soft max-md:hidden">calculators and rules</span>
+          <span className="text-lg font-semibold">{t('ui.rates')}</span>
+          <span className="text-sm text-soft max-md:hidden">{t('ui.calculatorsAndRules')}</span>
         </Link>
         <Action
-          name={visit.closedAtMs === null ? 'Close the visit' : 'Open it again'}
-          hint={visit.closedAtMs === null ? 'off the list of open ones' : 'there is more to do'}
+          name={visit.closedAtMs === null ? t('visitPage.closeTheVisit') : t('ui.openItAgain')}
+          hint={visit.closedAtMs === null ? t('visitPage.offTheListOfOpen') : t('ui.thereIsMoreToDo')}
           onPress={close}
         />
       </ActionBar>

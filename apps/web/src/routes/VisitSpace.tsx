@@ -13,6 +13,7 @@ import {
   useVisit,
 } from '../features/visit/index.ts'
 import { dateText } from '../lib/time.ts'
+import { t } from '../lib/words.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -33,10 +34,13 @@ export function VisitSpace() {
   const kept = useKeptRuns(visitId)
   useStageKeys(visitId)
   if (error && !visit) return <Message problem>{error.message}</Message>
-  if (!visit || !space) return <Message>Opening the visit.</Message>
+  if (!visit || !space) return <Message>{t('visitSpace.openingTheVisit')}</Message>
   return (
     <div className="flex h-full flex-col">
-      <TopBar title={`${at ? STAGE_NAME[at] : 'Visit'}, ${visit.site.name}`} switchesOnPhone={false}>
+      <TopBar
+        title={`${at ? STAGE_NAME[at] : t('visitSpace.visit')}, ${visit.site.name}`}
+        switchesOnPhone={false}
+      >
         <Link
           to={`/visits/${visitId}`}
           className="flex min-h-12 min-w-0 flex-1 flex-col justify-center self-stretch md:flex-row md:items-center md:justify-start md:gap-3"

@@ -1,5 +1,6 @@
 import { useWho } from '../features/door/index.ts'
 import { Changes, InstrumentKeys, Me, People } from '../features/workshop/index.ts'
+import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 
@@ -13,7 +14,7 @@ export function WorkshopPage() {
       </TopBar>
       <main className="min-h-0 flex-1">
         <Scroll
-          label="Workshop"
+          label={t('ui.workshop')}
           className="grid h-full content-start gap-8 overflow-y-auto px-4 py-5 md:grid-cols-2 md:gap-x-12 md:px-[148px]"
         >
           <div className="grid content-start gap-8">

@@ -1,5 +1,6 @@
 import { type ReactNode, type SyntheticEvent, useRef } from 'react'
 import { steadyNowMs } from '../lib/steadyClock.ts'
+import { t } from '../lib/words.ts'
 
 /** How long the place of an action stays dead once another has come up there, ms. */
 export const DEAD_MS = 800
@@ -15,7 +16,7 @@ export function ActionBar({ children, deadUntilMs = 0 }: { children: ReactNode; 
   }
   return (
     <section
-      aria-label="Actions"
+      aria-label={t('actionBar.actions')}
       onClickCapture={dead}
       onPointerDownCapture={dead}
       className="flex shrink-0 flex-wrap border-t border-line bg-face pb-[env(safe-area-inset-bottom)] md:h-24 md:flex-nowrap short:h-16 short:flex-nowrap [&>*]:border-line [&>*]:border-r [&>*]:max-md:border-b"

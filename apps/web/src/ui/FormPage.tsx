@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react'
+import { t } from '../lib/words.ts'
 import { Action, ActionBar } from './ActionBar.tsx'
 import { TopBar } from './TopBar.tsx'
 
@@ -34,7 +35,7 @@ export function FormPage({
       )}
       <ActionBar>
         <Action weight="main" name={save} hint={saveHint} onPress={onSave} />
-        <Action weight="half" name="Cancel" hint="change nothing" onPress={onCancel} />
+        <Action weight="half" name={t('ui.cancel')} hint={t('formPage.changeNothing')} onPress={onCancel} />
       </ActionBar>
     </div>
   )

@@ -1,7 +1,27 @@
 import { useEffect, useState } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
-import { type Quantity, typedFigure, unitOf } from '../lib/units.ts'
+import { readNumber } from '../lib/readNumber.ts'
+import { type Quantity, typedFigure, type UnitSystem, unitOf } from '../lib/units.ts'
+import { t } from '../lib/words.ts'
 import { Field } from './Field.tsx'
+
+/** A length in mm below this with decimals is hardly one: metres or inches were in mind. */
+const HARDLY_MM = 10
+
+/** What is asked about a typed figure; null = nothing. */
+function problemOf(text: string, unit: string, quantity: Quantity, units: UnitSystem): string | null {
+  if (text.trim() === '') return null
+  const number = readNumber(text)
+  if ('asked' in number)
+    return number.asked === 'not-a-number'
+      ? t('quantityInput.expectedANumberInGot', { unit, text })
+      : t('quantityInput.thousandsOrDecimals', { text, whole: text.replace(/[.,]/, '') })
+  const { value } = number
+  const inMm = units === 'metric' && (quantity === 'level' || quantity === 'height')
+  return inMm && Math.abs(value) < HARDLY_MM && !Number.isInteger(value)
+    ? t('quantityInput.hardlyMm', { text })
+    : null
+}
 
 /** A number kept in base units, typed and shown in the user's; empty = not known. */
 export function QuantityInput({
@@ -22,7 +42,7 @@ export function QuantityInput({
   const { units } = usePrefs()
   const { unit, read } = unitOf(units, quantity)
   const shown =
-    base === null || Number.isNaN(base) ? '' : typedFigure(units, quantity, base).replace(/\.0+$/, '')
+    base === null || Number.isNaN(base) ? '' : typedFigure(units, quantity, base).replace(/[.,]0+$/, '')
   const [text, setText] = useState(shown)
   // A change from outside (another machine, other units) replaces what stands here; typing does not.
   const [from, setFrom] = useState({ base, units })
@@ -32,14 +52,9 @@ export function QuantityInput({
       setText(shown)
     }
   }, [base, units, from, shown])
-  const wrong = text.trim() !== '' && !Number.isFinite(Number(text.replace(',', '.')))
+  const problem = problemOf(text, unit, quantity, units)
   return (
-    <Field
-      label={label}
-      unit={unit}
-      hint={hint}
-      error={wrong ? `expected a number in ${unit}, got ${text}` : error}
-    >
+    <Field label={label} unit={unit} hint={hint} error={problem ?? error}>
       {(props) => (
         <input
           {...props}
@@ -49,8 +64,9 @@ export function QuantityInput({
           onChange={(event) => {
             const typed = event.target.value
             setText(typed)
-            const value = Number(typed.replace(',', '.'))
-            const next = typed.trim() === '' ? null : Number.isFinite(value) ? read(value) : Number.NaN
+            const number = readNumber(typed)
+            const fits = 'value' in number && problemOf(typed, unit, quantity, units) === null
+            const next = typed.trim() === '' ? null : fits ? read(number.value) : Number.NaN
             setFrom({ base: next, units })
             onChange(next)
           }}

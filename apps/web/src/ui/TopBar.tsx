@@ -2,6 +2,7 @@ import { Moon, Sun } from 'lucide-react'
 import { createContext, type ReactNode, useContext } from 'react'
 import { Link } from 'react-router'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
+import { t } from '../lib/words.ts'
 
 /** What every head tells beside the place: what waits, what is new. Given once, at the root of the app. */
 export const TopBarCells = createContext<ReactNode>(null)
@@ -29,13 +30,13 @@ export function TopBar({
       data-head
       className="group/bar flex h-14 shrink-0 items-center border-b border-line bg-face pl-4 md:h-[60px] md:pl-5 short:h-12"
     >
-      <title>{title ? `${title} – Brendik` : 'Brendik'}</title>
+      <title>{title ? t('topBar.brendik', { title }) : 'Brendik'}</title>
       {home ? (
         <Link to="/" className={PLATE}>
-          Brendik
+          {t('topBar.brendik2')}
         </Link>
       ) : (
-        <span className={PLATE}>Brendik</span>
+        <span className={PLATE}>{t('topBar.brendik2')}</span>
       )}
       <div className="flex min-w-0 flex-1 items-center gap-3 self-stretch border-line border-l pl-3 md:pl-5">
         {children}
@@ -44,15 +45,15 @@ export function TopBar({
       <button
         type="button"
         className={`h-full min-w-12 cursor-pointer border-l border-line px-3 text-sm group-has-[[data-cell]]/bar:max-md:hidden ${hide}`}
-        aria-label={`Units: ${prefs.units === 'us' ? 'US' : 'metric'}. Change.`}
+        aria-label={t('topBar.unitsUsChange')}
         onClick={() => setPrefs({ units: prefs.units === 'us' ? 'metric' : 'us' })}
       >
-        {prefs.units === 'us' ? 'US' : 'mm, L'}
+        {prefs.units === 'us' ? t('topBar.us') : t('topBar.metric')}
       </button>
       <button
         type="button"
         className={`flex h-full w-12 cursor-pointer items-center justify-center border-l border-line group-has-[[data-cell]~[data-cell]]/bar:max-md:hidden ${hide}`}
-        aria-label={cellar ? 'Light theme' : 'Cellar theme'}
+        aria-label={cellar ? t('topBar.lightTheme') : t('topBar.cellarTheme')}
         onClick={() => setPrefs({ theme: cellar ? 'light' : 'cellar' })}
       >
         {cellar ? <Sun size={20} aria-hidden="true" /> : <Moon size={20} aria-hidden="true" />}

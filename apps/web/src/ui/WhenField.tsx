@@ -1,4 +1,5 @@
 import { format } from 'date-fns'
+import { t } from '../lib/words.ts'
 import { Field } from './Field.tsx'
 
 /** When something is due; empty = now. */
@@ -10,7 +11,7 @@ export function WhenField({
   onChange: (atMs: number | null) => void
 }) {
   return (
-    <Field label="When" hint="Empty = now">
+    <Field label={t('ui.when')} hint={t('whenField.emptyNow')}>
       {(props) => (
         <input
           {...props}

@@ -1,68 +1,73 @@
 import type { VisitEntry } from '@brendik/core'
 import { dateText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
+import { t } from '../lib/words.ts'
 import type { Fact } from '../outbox/keptFact.ts'
 import { checkWord, observedText } from './observedText.ts'
 import { fieldName } from './recordText.ts'
-import { KIND_WORD } from './runText.ts'
+import { KIND_WORD, MARK_WORD } from './runText.ts'
+import { isStage, STAGE_NAME } from './stageText.ts'
 
 /** What somebody recorded, in a few words. */
 export function factText(fact: Fact, units: UnitSystem): string {
   switch (fact.kind) {
     case 'look':
       return fact.said.type === 'withdrawn'
-        ? 'A look taken back'
+        ? t('factText.aLookTakenBack')
         : `${checkWord(fact.said)}: ${observedText(fact.said, units)}`
     case 'entry':
       return entryText(fact.said.topic, fact.said.value)
     case 'run':
       return runText(fact.event, units)
     case 'photo':
-      return `Photo of ${dateText(fact.atMs, 'time')}`
+      return t('factText.photoOf', { time: dateText(fact.atMs, 'time') })
     case 'visit':
-      return fact.visit.complaint === '' ? 'The visit' : `The visit: ${fact.visit.complaint}`
+      return fact.visit.complaint === ''
+        ? t('ui.theVisit')
+        : t('factText.theVisit', { complaint: fact.visit.complaint })
     case 'closed':
-      return fact.closedAtMs === null ? 'The visit opened again' : 'The visit closed'
+      return fact.closedAtMs === null ? t('factText.theVisitOpenedAgain') : t('factText.theVisitClosed')
     case 'machine':
-      return `Machine: ${fact.spec.label}`
+      return t('factText.machine', { specLabel: fact.spec.label })
     case 'site':
-      return `Place: ${fact.site.name}`
+      return t('factText.place', { siteName: fact.site.name })
     case 'customer':
-      return `Customer: ${fact.customer.name}`
+      return t('factText.customer', { customerName: fact.customer.name })
     case 'rival':
-      return 'Which of two stands'
+      return t('factText.whichOfTwoStands')
   }
 }
 
 function entryText(topic: string, value: VisitEntry['value']): string {
   const [what = '', of = ''] = topic.split(':')
+  const stage = isStage(of) ? STAGE_NAME[of] : of
   const words: Record<string, string> = {
-    note: `Note, ${of}`,
-    result: `Result, ${of}`,
-    status: `Stage ${of}`,
-    state: `Machine, ${of}`,
-    act: 'What was done',
+    note: t('factText.note', { of: stage }),
+    result: t('factText.result', { of: stage }),
+    status: t('factText.stage', { of: stage }),
+    state: t('factText.machine2', { of }),
+    act: t('doneActs.whatWasDone'),
   }
-  const said = value === null ? 'taken back' : what === 'act' ? null : String(value)
+  const said = value === null ? t('factText.takenBack') : what === 'act' ? null : String(value)
   return said === null ? (words[what] ?? what) : `${words[what] ?? topic}: ${said}`
 }
 
 function runText(event: Extract<Fact, { kind: 'run' }>['event'], units: UnitSystem): string {
   switch (event.type) {
     case 'planned':
-      return `${KIND_WORD[event.plan.kind]} set up`
+      return t('factText.setUp', { kind: KIND_WORD[event.plan.kind] })
     case 'started':
-      return 'Start of a run'
+      return t('factText.startOfARun')
     case 'stopped':
-      return 'Stop of a run'
+      return t('factText.stopOfARun')
     case 'levelRead':
-      return `Level ${withUnit(units, 'level', event.levelMm)}`
+      return t('factText.level', { level: withUnit(units, 'level', event.levelMm) })
     case 'flowRead':
-      return `Flow ${withUnit(units, 'flow', event.flowLMin)}`
+      return t('factText.flow', { flow: withUnit(units, 'flow', event.flowLMin) })
     case 'marked':
-      return `Mark: ${event.what.replace('-', ' ')}`
+      return t('factText.mark', { what: MARK_WORD[event.what] })
     case 'withdrawn':
-      return 'An entry taken back'
+      return t('factText.anEntryTakenBack')
   }
 }
 

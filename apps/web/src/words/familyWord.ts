@@ -1,9 +1,10 @@
 import type { FamilyId } from '@brendik/core'
+import { t } from '../lib/words.ts'
 
 export const FAMILY_WORD: Record<FamilyId, string> = {
-  'front-load': 'Front loader, service flap',
-  'front-load-sealed': 'Front loader, no flap',
-  'top-load-belt': 'Top loader, belt, electric pump',
-  'top-load-motor-pump': 'Top loader, pump on the motor',
-  'top-load-pump': 'Top loader, pump under the tub',
+  'front-load': t('familyWord.frontLoaderServiceFlap'),
+  'front-load-sealed': t('familyWord.frontLoaderNoFlap'),
+  'top-load-belt': t('familyWord.topLoaderBeltElectricPump'),
+  'top-load-motor-pump': t('familyWord.topLoaderPumpOnThe'),
+  'top-load-pump': t('familyWord.topLoaderPumpUnderThe'),
 }

@@ -1,59 +1,63 @@
 import { FAMILY_IDS, type FamilyId } from '@brendik/core'
 import { dateText } from '../lib/time.ts'
 import { type Quantity, type UnitSystem, withUnit } from '../lib/units.ts'
+import { t, tOf } from '../lib/words.ts'
 import { FAMILY_WORD } from './familyWord.ts'
 
 /** Fields of records with their names, as the forms name them, and what they are shown in; null = as said. */
 const FIELDS: Record<string, readonly [name: string, quantity: Quantity | null]> = {
-  'spec.label': ['Make and model', null],
-  'spec.family': ['Family', null],
-  'spec.tub.diameterMm': ['Tub diameter inside', 'level'],
-  'spec.tub.depthMm': ['Drum length or tub wall height', 'level'],
-  'spec.tub.sumpL': ['Sump below the floor', 'volume'],
-  'spec.tub.floorMm': ['Floor above level port', 'level'],
-  'spec.tub.assumed': ['Tub assumed from its family', null],
-  'spec.fillLevelMm': ['Closes the valve at', 'level'],
-  'spec.valve.ratedLMin': ['Valve rated flow', 'flow'],
-  'spec.valve.taps': ['Inlet taps', null],
-  'spec.pump.shutoffHeadM': ['Pump shut-off head', 'head'],
-  'spec.pump.freeFlowLMin': ['Pump free flow', 'flow'],
-  'spec.drainHose.boreMm': ['Drain hose bore', 'height'],
-  'spec.drainHose.lengthM': ['Drain hose length', 'length'],
-  'spec.drainHose.wall': ['Drain hose wall', null],
-  'spec.construction': ['Place of the pump', null],
-  'spec.construction.pumpRoute': ['Way to the pump', null],
-  'spec.construction.pumpRow': ['Pump, front to rear', null],
-  'spec.construction.pumpColumn': ['Pump, left to right', null],
-  'spec.partHeightsMm': ['Heights of parts', null],
-  'record.make': ['Make', null],
-  'record.model': ['Model', null],
-  'record.serial': ['Serial number', null],
-  'record.builtYear': ['Built in', null],
-  'record.supplyVolts': ['Supply', 'volt'],
-  'record.techSheet.found': ['Tech sheet', null],
-  'record.techSheet.pumpOhm': ['Pump winding by the sheet', 'ohm'],
-  'record.techSheet.valveOhm': ['Valve coil by the sheet', 'ohm'],
-  'record.techSheet.pins': ['Pins and colours', null],
-  'record.techSheet.faults': ['Fault meanings', null],
-  'record.techSheet.testMode': ['Test mode', null],
-  'spec.supplyKpa.cold': ['Supply, cold tap', 'pressure'],
-  'spec.supplyKpa.hot': ['Supply, hot tap', 'pressure'],
-  'spec.standpipeHeightMm': ['Standpipe above floor', 'height'],
-  'spec.waterTempC': ['Water temperature', 'temperature'],
-  'spec.portHeightMm': ['Level port above floor', 'height'],
-  name: ['Name', null],
-  customerId: ['Customer', null],
-  phone: ['Telephone', null],
-  note: ['About the customer', null],
-  complaint: ['Complaint', null],
-  dueAtMs: ['When', null],
+  'spec.label': [t('recordText.makeAndModel'), null],
+  'spec.family': [t('ui.family'), null],
+  'spec.tub.diameterMm': [t('ui.tubDiameterInside'), 'level'],
+  'spec.tub.depthMm': [t('recordText.drumLengthOrTubWall'), 'level'],
+  'spec.tub.sumpL': [t('ui.sumpBelowTheFloor'), 'volume'],
+  'spec.tub.floorMm': [t('ui.floorAboveLevelPort'), 'level'],
+  'spec.tub.assumed': [t('recordText.tubAssumedFromItsFamily'), null],
+  'spec.fillLevelMm': [t('ui.closesTheValveAt'), 'level'],
+  'spec.valve.ratedLMin': [t('ui.valveRatedFlow'), 'flow'],
+  'spec.valve.taps': [t('ui.inletTaps'), null],
+  'spec.pump.shutoffHeadM': [t('ui.pumpShutOffHead'), 'head'],
+  'spec.pump.freeFlowLMin': [t('ui.pumpFreeFlow'), 'flow'],
+  'spec.drainHose.boreMm': [t('ui.drainHoseBore'), 'height'],
+  'spec.drainHose.lengthM': [t('ui.drainHoseLength'), 'length'],
+  'spec.drainHose.wall': [t('ui.drainHoseWall'), null],
+  'spec.construction': [t('recordText.placeOfThePump'), null],
+  'spec.construction.pumpRoute': [t('ui.wayToThePump'), null],
+  'spec.construction.pumpRow': [t('ui.pumpFrontToRear'), null],
+  'spec.construction.pumpColumn': [t('ui.pumpLeftToRight'), null],
+  'spec.partHeightsMm': [t('recordText.heightsOfParts'), null],
+  'record.make': [t('ui.make'), null],
+  'record.model': [t('ui.model'), null],
+  'record.serial': [t('ui.serialNumber'), null],
+  'record.builtYear': [t('ui.builtIn'), null],
+  'record.supplyVolts': [t('ui.supply'), 'volt'],
+  'record.techSheet.found': [t('ui.techSheet'), null],
+  'record.techSheet.pumpOhm': [t('recordText.pumpWindingByTheSheet'), 'ohm'],
+  'record.techSheet.valveOhm': [t('recordText.valveCoilByTheSheet'), 'ohm'],
+  'record.techSheet.pins': [t('ui.pinsAndColours'), null],
+  'record.techSheet.faults': [t('ui.faultMeanings'), null],
+  'record.techSheet.testMode': [t('ui.testMode'), null],
+  'spec.supplyKpa.cold': [t('ui.supplyColdTap'), 'pressure'],
+  'spec.supplyKpa.hot': [t('ui.supplyHotTap'), 'pressure'],
+  'spec.standpipeHeightMm': [t('ui.standpipeAboveFloor'), 'height'],
+  'spec.waterTempC': [t('ui.waterTemperature'), 'temperature'],
+  'spec.portHeightMm': [t('ui.levelPortAboveFloor'), 'height'],
+  name: [t('recordText.name'), null],
+  customerId: [t('ui.customer'), null],
+  phone: [t('ui.telephone'), null],
+  note: [t('ui.aboutTheCustomer'), null],
+  complaint: [t('recordText.complaint'), null],
+  dueAtMs: [t('ui.when'), null],
 }
 const HEIGHT_OF = 'spec.partHeightsMm.'
 
 /** The name of a field of a record. */
 export function fieldName(path: readonly string[]): string {
   const key = path.join('.')
-  if (key.startsWith(HEIGHT_OF)) return `Height of: ${key.slice(HEIGHT_OF.length).replaceAll('-', ' ')}`
+  if (key.startsWith(HEIGHT_OF))
+    return t('recordText.heightOf', {
+      key: tOf(`part.${key.slice(HEIGHT_OF.length)}`, key.slice(HEIGHT_OF.length)),
+    })
   return FIELDS[key]?.[0] ?? key
 }
 
@@ -61,11 +65,13 @@ export function fieldName(path: readonly string[]): string {
 export function fieldText(path: readonly string[], value: unknown, units: UnitSystem): string {
   const key = path.join('.')
   const quantity = key.startsWith(HEIGHT_OF) ? 'level' : (FIELDS[key]?.[1] ?? null)
-  if (value === null || value === undefined || value === '') return 'not recorded'
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (value === null || value === undefined || value === '') return t('ui.notRecorded')
+  if (typeof value === 'boolean') return value ? t('ui.yes') : t('recordText.no')
   if (Array.isArray(value)) {
     const parts = value.map((one) => fieldText(path, one, units))
-    return quantity && parts.length === 2 ? parts.join(' to ') : parts.join(', ')
+    return quantity && parts.length === 2
+      ? t('common.range', { from: parts[0] ?? '', to: parts[1] ?? '' })
+      : parts.join(', ')
   }
   if (typeof value === 'number') {
     if (key === 'dueAtMs') return dateText(value, 'dayTime')

@@ -1,8 +1,9 @@
-import type { RunKind, RunPhase, RunSummary, Saying } from '@brendik/core'
+import type { BoardMark, RunKind, RunPhase, RunSummary, Saying } from '@brendik/core'
 import { sayRun, timesAsLong } from '@brendik/words'
 import { durationText } from '../lib/time.ts'
-import { figure, type UnitSystem, withUnit } from '../lib/units.ts'
-import { words } from '../lib/words.ts'
+import { type UnitSystem, withUnit } from '../lib/units.ts'
+import { t, words } from '../lib/words.ts'
+import { lowerFirst } from './cardText.ts'
 
 /** Few words for a verdict, and how it is coloured. */
 export interface Headline {
@@ -13,41 +14,50 @@ export interface Headline {
 export function headline(saying: Saying, phase: RunPhase): Headline {
   switch (saying.code) {
     case 'within':
-      return { text: 'Within what is expected', tone: 'good' }
+      return { text: t('runText.withinWhatIsExpected'), tone: 'good' }
     case 'slow':
-      return { text: `Takes ${timesAsLong(words(), saying.longerPercent)} × as long`, tone: 'watch' }
+      return {
+        text: t('runText.takesAsLong', { timesAsLong: timesAsLong(words(), saying.longerPercent) }),
+        tone: 'watch',
+      }
     case 'fast':
-      return { text: `Too quick: ${timesAsLong(words(), saying.longerPercent)} × the time`, tone: 'watch' }
+      return {
+        text: t('runText.tooQuickTheTime', { timesAsLong: timesAsLong(words(), saying.longerPercent) }),
+        tone: 'watch',
+      }
     case 'stalled':
-      return { text: `Stopped draining after ${durationText(saying.atS)}`, tone: 'stop' }
+      return { text: t('runText.stoppedDrainingAfter', { time: durationText(saying.atS) }), tone: 'stop' }
     case 'no-flow':
-      return { text: 'No flow', tone: 'stop' }
+      return { text: t('runText.noFlow'), tone: 'stop' }
     case 'throttled':
-      return { text: 'Measured, not judged', tone: 'plain' }
+      return { text: t('runText.measuredNotJudged'), tone: 'plain' }
     case 'steady':
-      return { text: 'The level stays', tone: 'good' }
+      return { text: t('runText.theLevelStays'), tone: 'good' }
     case 'falling':
-      return { text: 'The level falls', tone: 'watch' }
+      return { text: t('runText.theLevelFalls'), tone: 'watch' }
     case 'rising':
-      return { text: 'The level rises', tone: 'watch' }
+      return { text: t('runText.theLevelRises'), tone: 'watch' }
     case 'tube-leak':
-      return { text: 'Only the display falls', tone: 'watch' }
+      return { text: t('runText.onlyTheDisplayFalls'), tone: 'watch' }
     case 'run-back':
-      return { text: 'Water runs back', tone: 'watch' }
+      return { text: t('runText.waterRunsBack'), tone: 'watch' }
     case 'no-run-back':
-      return { text: 'Nothing runs back', tone: 'good' }
+      return { text: t('runText.nothingRunsBack'), tone: 'good' }
     case 'overfilled':
-      return { text: 'It overfills', tone: 'watch' }
+      return { text: t('runText.itOverfills'), tone: 'watch' }
     case 'weak-supply':
-      return { text: 'The supply is too weak', tone: 'watch' }
+      return { text: t('runText.theSupplyIsTooWeak'), tone: 'watch' }
     case 'slip':
-      return { text: 'A question first', tone: 'watch' }
+      return { text: t('runText.aQuestionFirst'), tone: 'watch' }
     case 'empty-tub':
-      return { text: 'No water to hold', tone: 'plain' }
+      return { text: t('runText.noWaterToHold'), tone: 'plain' }
     case 'timed-undecided':
-      return { text: 'Time alone does not tell', tone: 'plain' }
+      return { text: t('runText.timeAloneDoesNotTell'), tone: 'plain' }
     default:
-      return { text: phase === 'running' ? 'Too early to tell' : 'Cannot be told', tone: 'plain' }
+      return {
+        text: phase === 'running' ? t('runText.tooEarlyToTell') : t('runText.cannotBeTold'),
+        tone: 'plain',
+      }
   }
 }
 
@@ -57,47 +67,52 @@ export function sentence(saying: Saying, units: UnitSystem): string {
 
 /** A line for lists: "13.8 L/min, 1.5 × as long". */
 export function shortResult({ analysis, stoppedAtMs }: RunSummary, units: UnitSystem): string {
-  if (!analysis) return stoppedAtMs === null ? 'running' : 'being analysed'
+  if (!analysis) return stoppedAtMs === null ? t('runText.running') : t('runText.beingAnalysed')
   const flow = analysis.quantities.flowLMin
   const leak = analysis.quantities.leakLH
-  const head = headline(analysis.saying, 'stopped')
-  const words = head.text.replace(/^Takes /, '')
-  const verdict = analysis.verdict === 'within' ? 'within' : words.charAt(0).toLowerCase() + words.slice(1)
-  if (leak && analysis.verdict === 'falling') return `loses ${withUnit(units, 'hourly', leak.value)}`
+  const { saying } = analysis
+  const verdict =
+    saying.code === 'slow'
+      ? t('runText.asLong', { times: timesAsLong(words(), saying.longerPercent) })
+      : analysis.verdict === 'within'
+        ? t('runText.within')
+        : lowerFirst(headline(saying, 'stopped').text)
+  if (leak && analysis.verdict === 'falling')
+    return t('runText.loses', { hourly: withUnit(units, 'hourly', leak.value) })
   return flow && analysis.verdict !== 'no-flow'
-    ? `${figure(units, 'flow', flow.value)} ${withUnit(units, 'flow', 0).split(' ')[1]}, ${verdict}`
+    ? `${withUnit(units, 'flow', flow.value)}, ${verdict}`
     : verdict
 }
 
 export const KIND_WORD: Record<RunKind, string> = {
-  idle: 'Idle',
-  fill: 'Fill',
-  hold: 'Hold',
-  motion: 'Motion',
-  drain: 'Drain',
-  'after-drain': 'Run-back',
-  siphon: 'Gravity run',
-  spin: 'Spin',
+  idle: t('ui.idle'),
+  fill: t('ui.fill'),
+  hold: t('ui.hold'),
+  motion: t('runText.motion'),
+  drain: t('ui.drain'),
+  'after-drain': t('runText.runBack'),
+  siphon: t('runText.gravityRun'),
+  spin: t('ui.spin'),
 }
 export const START_WORD: Record<RunKind, string> = {
-  idle: 'taps open, machine off',
-  fill: 'valve open',
-  hold: 'water standing',
-  motion: 'drum turning',
-  drain: 'pump on',
-  'after-drain': 'pump off',
-  siphon: 'water running',
-  spin: 'spinning',
+  idle: t('runText.tapsOpenMachineOff'),
+  fill: t('runText.valveOpen'),
+  hold: t('runText.waterStanding'),
+  motion: t('runText.drumTurning'),
+  drain: t('runText.pumpOn'),
+  'after-drain': t('runText.pumpOff'),
+  siphon: t('runText.waterRunning'),
+  spin: t('ui.spinning'),
 }
 export const STOP_WORD: Record<RunKind, string> = {
-  idle: 'end of watch',
-  fill: 'valve closed',
-  hold: 'end of hold',
-  motion: 'drum still',
-  drain: 'pump off',
-  'after-drain': 'end of watch',
-  siphon: 'stream breaks',
-  spin: 'drum still',
+  idle: t('runText.endOfWatch'),
+  fill: t('runText.valveClosed'),
+  hold: t('runText.endOfHold'),
+  motion: t('runText.drumStill'),
+  drain: t('runText.pumpOff'),
+  'after-drain': t('runText.endOfWatch'),
+  siphon: t('runText.streamBreaks'),
+  spin: t('runText.drumStill'),
 }
 
 export const TONE_TEXT: Record<Headline['tone'], string> = {
@@ -106,3 +121,15 @@ export const TONE_TEXT: Record<Headline['tone'], string> = {
   stop: 'text-stop',
   plain: 'text-ink',
 }
+
+export const MARK_WORD: Record<BoardMark, string> = {
+  'air-drawn': t('ui.airDrawn'),
+  'pump-silent': t('entryLog.pumpSilent'),
+  'leak-seen': t('ui.leakSeen'),
+  'leak-stopped': t('entryLog.leakStopped'),
+  'valve-closed': t('ui.valveClosed'),
+}
+
+/** Taps in words: one, or both. */
+export const tapsWord = (taps: readonly string[]): string =>
+  taps.length > 1 ? t('word.tap.both') : t(taps[0] === 'hot' ? 'word.tap.hot' : 'word.tap.cold')

@@ -1,19 +1,20 @@
 import { type Said, STAGE_IDS, type StageId, type StageStatus, saidOf } from '@brendik/core'
+import { t } from '../lib/words.ts'
 
 export const STAGE_NAME: Record<StageId, string> = {
-  arrive: 'Arrive',
-  'make-safe': 'Make safe',
-  outside: 'Outside look',
-  fill: 'Fill',
-  hold: 'Hold',
-  drain: 'Drain',
-  electrical: 'Electrical',
-  locate: 'Locate',
+  arrive: t('stageText.arrive'),
+  'make-safe': t('stageText.makeSafe'),
+  outside: t('stageText.outsideLook'),
+  fill: t('ui.fill'),
+  hold: t('ui.hold'),
+  drain: t('ui.drain'),
+  electrical: t('stageText.electrical'),
+  locate: t('ui.locate'),
 }
 export const STATUS_WORD: Record<StageStatus, string> = {
-  open: 'open',
-  done: 'done',
-  'not-needed': 'not needed',
+  open: t('ui.open'),
+  done: t('ui.done'),
+  'not-needed': t('stageText.notNeeded'),
 }
 
 export const isStage = (id: string): id is StageId => (STAGE_IDS as readonly string[]).includes(id)

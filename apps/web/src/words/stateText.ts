@@ -8,6 +8,7 @@ import {
   type WaterInside,
 } from '@brendik/core'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
+import { t } from '../lib/words.ts'
 
 /** Cells of the strip in which the machine's state is shown and set. */
 export type StateCellId =
@@ -25,27 +26,27 @@ export type StateCellId =
   | 'pump-connector'
 
 export const CELL_NAME: Record<StateCellId, string> = {
-  mains: 'Mains',
-  taps: 'Taps',
-  water: 'Water inside',
-  panels: 'Panels',
-  'hose-end': 'Hose end',
-  pump: 'Pump',
-  contain: 'What catches the water',
-  competent: 'Live work',
-  cap: 'Filter cap',
-  tilt: 'Stands',
-  lock: 'Lock of lid or door',
-  'pump-connector': 'Pump’s connector',
+  mains: t('ui.mains'),
+  taps: t('stateText.taps'),
+  water: t('ui.waterInside'),
+  panels: t('ui.panels'),
+  'hose-end': t('stateText.hoseEnd'),
+  pump: t('ui.pump'),
+  contain: t('ui.whatCatchesTheWater'),
+  competent: t('stateText.liveWork'),
+  cap: t('ui.filterCap'),
+  tilt: t('stateText.stands'),
+  lock: t('stateText.lockOfLidOrDoor'),
+  'pump-connector': t('stateText.pumpsConnector'),
 }
 /** Cells of the strip that is always in sight. */
 export const STRIP_CELLS = ['mains', 'taps', 'water', 'panels', 'hose-end', 'pump'] as const
 
 export const HOSE_WORD = {
-  standpipe: 'in the pipe',
-  lifted: 'lifted',
-  low: 'low',
-  'below-tub': 'below the tub',
+  standpipe: t('stateText.inThePipe'),
+  lifted: t('word.hose.lifted'),
+  low: t('word.hose.low'),
+  'below-tub': t('stateText.belowTheTub'),
 } as const
 export const FIELDS_OF: Record<StateCellId, readonly StateField[]> = {
   mains: ['mains'],
@@ -70,24 +71,46 @@ export function cellText(
   units: UnitSystem,
   nowMs: number,
 ): string {
-  if (FIELDS_OF[cell].some((field) => state.disputed.includes(field))) return 'two answers'
+  if (FIELDS_OF[cell].some((field) => state.disputed.includes(field))) return t('stateText.twoAnswers')
   switch (cell) {
     case 'mains':
-      return state.mains ?? 'not set'
+      return state.mains ? t(`word.mains.${state.mains}`) : t('stateText.notSet')
     case 'taps':
       return tapsText(machine, state)
     case 'water':
       return waterText(machine, state.water, units)
     case 'panels':
-      return state.panels ?? 'not set'
+      return state.panels ? t(`word.panels.${state.panels}`) : t('stateText.notSet')
     case 'hose-end':
-      return state.hoseEnd ? HOSE_WORD[state.hoseEnd] : 'not set'
+      return state.hoseEnd ? HOSE_WORD[state.hoseEnd] : t('stateText.notSet')
     case 'pump': {
       const wait = Math.ceil(pumpWaitMin(state, nowMs))
-      if (!state.pump) return wait >= 1 ? `maybe hot, ${wait} min` : 'cool'
-      return wait >= 1 ? `hot, ${wait} min` : 'cool'
+      if (!state.pump) return wait >= 1 ? t('stateText.maybeHotMin', { wait }) : t('stateText.cool')
+      return wait >= 1 ? t('stateText.hotMin', { wait }) : t('stateText.cool')
     }
   }
+}
+
+/** How what stands in a cell is to be taken: open to doubt, said twice, to be minded, or plain. */
+export function cellTone(
+  cell: (typeof STRIP_CELLS)[number],
+  machine: MachineSpec,
+  state: MachineState,
+  nowMs: number,
+): 'unsure' | 'disputed' | 'warm' | 'plain' {
+  if (FIELDS_OF[cell].some((field) => state.disputed.includes(field))) return 'disputed'
+  const known: Record<typeof cell, boolean> = {
+    mains: state.mains !== null,
+    taps:
+      machine.valve.taps.every((tap) => state.taps[tap] !== null) ||
+      machine.valve.taps.some((tap) => state.taps[tap] === 'open'),
+    water: state.water.kind !== 'unknown',
+    panels: state.panels !== null,
+    'hose-end': state.hoseEnd !== null,
+    pump: true,
+  }
+  if (!known[cell]) return 'unsure'
+  return cell === 'pump' && pumpWaitMin(state, nowMs) >= 1 ? 'warm' : 'plain'
 }
 
 /** What matters of the state in one line: the mains, the water, and a pump that burns. */
@@ -97,32 +120,36 @@ export function stateInShort(
   units: UnitSystem,
   nowMs: number,
 ): string {
-  const mains = state.disputed.includes('mains') ? 'mains: two answers' : (state.mains ?? 'mains not set')
+  const mains = state.disputed.includes('mains')
+    ? t('stateText.mainsTwoAnswers')
+    : t(state.mains ? `word.mains.${state.mains}` : 'word.mains.notSet')
   const water = cellText('water', machine, state, units, nowMs)
+  const disputed = state.disputed.includes('water')
   const inside =
-    water === 'empty'
+    state.water.kind === 'empty' && !disputed
       ? water
-      : water === 'not known' || water === 'two answers'
-        ? `water ${water}`
-        : `${water} in`
-  const pump = pumpWaitMin(state, nowMs) >= 1 ? ', pump hot' : ''
+      : state.water.kind === 'unknown' || disputed
+        ? t('stateText.water', { water })
+        : t('stateText.in', { water })
+  const pump = pumpWaitMin(state, nowMs) >= 1 ? t('stateText.pumpHot') : ''
   return `${mains}, ${inside}${pump}`
 }
 
 function tapsText(machine: MachineSpec, state: MachineState): string {
-  const words = machine.valve.taps.map((tap) => state.taps[tap])
-  if (words.every((word) => word === words[0])) return words[0] ?? 'not set'
+  const [first, ...others] = machine.valve.taps.map((tap) => state.taps[tap])
+  if (others.every((other) => other === first)) return first ? t(`word.taps.${first}`) : t('stateText.notSet')
   // The one that can let water in is what matters.
   const open = machine.valve.taps.find((tap) => state.taps[tap] === 'open')
-  if (open) return `${open} open`
-  return `${machine.valve.taps.find((tap) => state.taps[tap] === null)} not set`
+  if (open) return t('stateText.open', { open: t(`word.tap.${open}`) })
+  const unset = machine.valve.taps.find((tap) => state.taps[tap] === null) ?? 'cold'
+  return t('stateText.notSet2', { taps: t(`word.tap.${unset}`) })
 }
 
 export function waterText(machine: MachineSpec, water: WaterInside, units: UnitSystem): string {
-  if (water.kind === 'unknown') return 'not known'
-  if (water.kind === 'empty') return 'empty'
+  if (water.kind === 'unknown') return t('stateText.notKnown')
+  if (water.kind === 'empty') return t('stateText.empty')
   const litres = withUnit(units, 'volume', litresInside(machine, water))
   return water.kind === 'to-the-lip'
-    ? `to the ${isHorizontal(machine.family) ? 'lip' : 'rim'}, ${litres}`
+    ? t('stateText.toTheLip', { isHorizontal: isHorizontal(machine.family) ? 'yes' : 'no', litres })
     : litres
 }

@@ -1,4 +1,5 @@
 import { wrap } from 'comlink'
+import { t } from '../lib/words.ts'
 import type { Compute } from './computeWorker.ts'
 
 let failure: string | null = null
@@ -18,9 +19,9 @@ export function subscribeComputeFailure(listener: () => void): () => void {
 
 const worker = new Worker(new URL('./computeWorker.ts', import.meta.url), { type: 'module' })
 worker.addEventListener('error', (event) =>
-  tellComputeFailure(event.message || 'the worker could not be loaded'),
+  tellComputeFailure(event.message || t('compute.theWorkerCouldNotBe')),
 )
-worker.addEventListener('messageerror', () => tellComputeFailure('an answer of the worker could not be read'))
+worker.addEventListener('messageerror', () => tellComputeFailure(t('compute.anAnswerOfTheWorker')))
 
 /** One worker for all screens. */
 export const compute = wrap<Compute>(worker)

@@ -4,6 +4,7 @@ import { createContext, useContext, useEffect, useState } from 'react'
 import { Outlet } from 'react-router'
 import { whenSignedOut } from '../../api/client.ts'
 import { sessionQuery } from '../../api/queries.ts'
+import { t } from '../../lib/words.ts'
 import { tellCleared } from '../../outbox/outbox.ts'
 import { useReadBack } from '../../outbox/useReadBack.ts'
 import { deviceWorkshop, knownWho, rememberWho } from '../../outbox/who.ts'
@@ -49,8 +50,8 @@ export function Door() {
     }
   }, [data, client])
   if (data && !who) return <SignIn session={data} />
-  if (!who) return error ? <Message problem>{error.message}</Message> : <Message>Opening.</Message>
-  if (moved) return <Message>Opening.</Message>
+  if (!who) return error ? <Message problem>{error.message}</Message> : <Message>{t('door.opening')}</Message>
+  if (moved) return <Message>{t('door.opening')}</Message>
   return (
     <Who value={who}>
       <div className="flex h-full flex-col">

@@ -1,5 +1,6 @@
 import { PASSWORD_LEAST } from '@brendik/core'
 import type { NewPerson } from '../../api/queries.ts'
+import { t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 
 export const NOBODY: NewPerson = { name: '', email: '', password: '' }
@@ -14,7 +15,7 @@ export function PersonFields({
 }) {
   return (
     <>
-      <Field label="Your name">
+      <Field label={t('personFields.yourName')}>
         {(props) => (
           <input
             {...props}
@@ -25,7 +26,7 @@ export function PersonFields({
           />
         )}
       </Field>
-      <Field label="E-mail address">
+      <Field label={t('ui.eMailAddress')}>
         {(props) => (
           <input
             {...props}
@@ -37,7 +38,7 @@ export function PersonFields({
           />
         )}
       </Field>
-      <Field label="Password" hint={`At least ${PASSWORD_LEAST} characters`}>
+      <Field label={t('ui.password')} hint={t('personFields.atLeastCharacters', { least: PASSWORD_LEAST })}>
         {(props) => (
           <input
             {...props}

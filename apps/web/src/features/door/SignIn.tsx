@@ -2,6 +2,7 @@ import type { SessionAnswer } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { setUpWorkshop, signIn, signInToDemo } from '../../api/queries.ts'
+import { t } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { DoorFrame } from './DoorFrame.tsx'
@@ -12,7 +13,7 @@ import { useEnter } from './useEnter.ts'
 export function SignIn({ session }: { session: SessionAnswer }) {
   const [settingUp, setSettingUp] = useState(session.firstStart && !session.demo)
   return (
-    <DoorFrame title={settingUp ? 'Set up the workshop' : 'Sign in'}>
+    <DoorFrame title={settingUp ? t('signIn.setUpTheWorkshop') : t('ui.signIn')}>
       <WaysIn session={session} settingUp={settingUp} onSettingUp={setSettingUp} />
     </DoorFrame>
   )
@@ -35,9 +36,9 @@ export function WaysIn({
   return (
     <>
       {session.demo && !settingUp && (
-        <section aria-label="Demo" className="grid gap-3 border-b border-line pb-6">
+        <section aria-label={t('signIn.demo')} className="grid gap-3 border-b border-line pb-6">
           <BigButton main disabled={busy} onPress={() => enter(() => signInToDemo('owner'))}>
-            Open the demo
+            {t('signIn.openTheDemo')}
           </BigButton>
           <button
             type="button"
@@ -45,9 +46,9 @@ export function WaysIn({
             className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
             onClick={() => enter(() => signInToDemo('technician'))}
           >
-            Open it as the demo’s technician
+            {t('signIn.openItAsTheDemos')}
           </button>
-          <p className="text-soft">Invented visits and people; no password. Loaded anew for every day.</p>
+          <p className="text-soft">{t('signIn.inventedVisitsAndPeopleNo')}</p>
         </section>
       )}
       {problem && (
@@ -66,7 +67,7 @@ export function WaysIn({
       )}
       {!settingUp && !onStay && (
         <Link to="/recover" className="flex min-h-12 items-center text-water underline underline-offset-4">
-          The password is forgotten
+          {t('signIn.thePasswordIsForgotten')}
         </Link>
       )}
       {mayPutUp && (
@@ -75,12 +76,10 @@ export function WaysIn({
           className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
           onClick={() => onSettingUp(!settingUp)}
         >
-          {settingUp ? 'I have an account: sign in' : 'Set up a workshop of my own'}
+          {settingUp ? t('signIn.iHaveAnAccountSign') : t('signIn.setUpAWorkshopOf')}
         </button>
       )}
-      {!mayPutUp && !session.demo && !onStay && (
-        <p className="text-soft">New here? The owner of the workshop gives you a link.</p>
-      )}
+      {!mayPutUp && !session.demo && !onStay && <p className="text-soft">{t('signIn.newHereTheOwnerOf')}</p>}
     </>
   )
 }
@@ -105,7 +104,7 @@ function PasswordForm({
         onSignIn(email, password)
       }}
     >
-      <Field label="E-mail address">
+      <Field label={t('ui.eMailAddress')}>
         {(props) => (
           <input
             {...props}
@@ -117,7 +116,7 @@ function PasswordForm({
           />
         )}
       </Field>
-      <Field label="Password">
+      <Field label={t('ui.password')}>
         {(props) => (
           <input
             {...props}
@@ -130,7 +129,7 @@ function PasswordForm({
         )}
       </Field>
       <BigButton main={main} submit disabled={busy}>
-        Sign in
+        {t('ui.signIn')}
       </BigButton>
     </form>
   )
@@ -153,7 +152,7 @@ function SetUp({
         onSetUp({ ...person, workshopName })
       }}
     >
-      <Field label="Name of the workshop">
+      <Field label={t('signIn.nameOfTheWorkshop')}>
         {(props) => (
           <input
             {...props}
@@ -166,7 +165,7 @@ function SetUp({
       </Field>
       <PersonFields person={person} onChange={setPerson} />
       <BigButton main submit disabled={busy}>
-        Set it up
+        {t('signIn.setItUp')}
       </BigButton>
     </form>
   )

@@ -1,5 +1,6 @@
 import type { SessionAnswer } from '@brendik/core'
 import { useState } from 'react'
+import { t } from '../../lib/words.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { WaysIn } from './SignIn.tsx'
 
@@ -12,17 +13,17 @@ export function SignedOut({ session }: { session: SessionAnswer }) {
         role="alert"
         className="flex shrink-0 items-center justify-between gap-x-4 border-b border-watch bg-watch-face px-4 py-1"
       >
-        <span className="leading-tight">You are signed out. What you record stays here.</span>
+        <span className="leading-tight">{t('signedOut.youAreSignedOutWhat')}</span>
         <button
           type="button"
           className="min-h-12 shrink-0 cursor-pointer px-2 font-semibold underline underline-offset-4"
           onClick={() => setOpen(true)}
         >
-          Sign in
+          {t('ui.signIn')}
         </button>
       </div>
       {open && (
-        <Sheet open title="Sign in again" onClose={() => setOpen(false)}>
+        <Sheet open title={t('signedOut.signInAgain')} onClose={() => setOpen(false)}>
           <div className="mt-3 grid gap-4">
             <WaysIn session={session} onStay={() => setOpen(false)} />
             <button
@@ -30,7 +31,7 @@ export function SignedOut({ session }: { session: SessionAnswer }) {
               className="min-h-12 cursor-pointer border border-line"
               onClick={() => setOpen(false)}
             >
-              Later
+              {t('signedOut.later')}
             </button>
           </div>
         </Sheet>

@@ -2,6 +2,7 @@ import {
   FAMILY_IDS,
   type FamilyId,
   familyDefaults,
+  figureOf,
   isHorizontal,
   type MachineSpec,
   machineSpecSchema,
@@ -17,20 +18,29 @@ import { useState } from 'react'
 import * as v from 'valibot'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { FAMILY_WORD } from '../../words/familyWord.ts'
 
 const ROUTE_WORD = {
-  flap: 'Service flap',
-  lower: 'Lower panel',
-  front: 'Whole front',
-  rear: 'Rear panel',
-  side: 'Side panel',
-  below: 'From below, tipped',
+  flap: t('machineForm.serviceFlap'),
+  lower: t('machineForm.lowerPanel'),
+  front: t('machineForm.wholeFront'),
+  rear: t('machineForm.rearPanel'),
+  side: t('machineForm.sidePanel'),
+  below: t('machineForm.fromBelowTipped'),
 } as const
-const ROW_WORD = { front: 'Front', centre: 'Middle', rear: 'Rear' } as const
-const COLUMN_WORD = { left: 'Left', centre: 'Middle', right: 'Right' } as const
+const ROW_WORD = {
+  front: t('machineForm.front'),
+  centre: t('machineForm.middle'),
+  rear: t('machineForm.rear'),
+} as const
+const COLUMN_WORD = {
+  left: t('machineForm.left'),
+  centre: t('machineForm.middle'),
+  right: t('machineForm.right'),
+} as const
 
 /** The first problem of each field by its path, and of the tub as a whole. */
 export function machineProblems(spec: MachineSpec): Record<string, string> {
@@ -41,7 +51,10 @@ export function machineProblems(spec: MachineSpec): Record<string, string> {
     const tub = tubProblems(tapedTub(spec))[0]
     if (tub) problems.tub = tub
     else if (spec.fillLevelMm !== null && spec.fillLevelMm > tubTopMm(tapedTub(spec)))
-      problems.fillLevelMm = `expected inside the tub, at most ${Math.round(tubTopMm(tapedTub(spec)))} mm, got ${spec.fillLevelMm}`
+      problems.fillLevelMm = t('machineForm.expectedInsideTheTubAt', {
+        top: figureOf('level', tubTopMm(tapedTub(spec))),
+        level: figureOf('level', spec.fillLevelMm),
+      })
   }
   return problems
 }
@@ -69,14 +82,14 @@ export function MachineForm({
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-4">
       <div className="col-span-2">
-        <Field label="Make and model, as you call it" error={at('label')}>
+        <Field label={t('machineForm.makeAndModelAsYou')} error={at('label')}>
           {(props) => (
             <input {...props} value={spec.label} onChange={(event) => set({ label: event.target.value })} />
           )}
         </Field>
       </div>
       <div className="col-span-2">
-        <Field label="Family">
+        <Field label={t('ui.family')}>
           {(props) => (
             <select
               {...props}
@@ -95,31 +108,31 @@ export function MachineForm({
         </Field>
       </div>
       <QuantityInput
-        label="Tub diameter inside"
+        label={t('ui.tubDiameterInside')}
         quantity="level"
         base={spec.tub.diameterMm}
         error={at('tub.diameterMm')}
         onChange={(mm) => set({ tub: { ...spec.tub, diameterMm: nan(mm) } })}
       />
       <QuantityInput
-        label={horizontal ? 'Drum length, front to back' : 'Tub wall height'}
+        label={horizontal ? t('machineForm.drumLengthFrontToBack') : t('machineForm.tubWallHeight')}
         quantity="level"
         base={spec.tub.depthMm}
         error={at('tub.depthMm')}
         onChange={(mm) => set({ tub: { ...spec.tub, depthMm: nan(mm) } })}
       />
       <QuantityInput
-        label="Sump below the floor"
+        label={t('ui.sumpBelowTheFloor')}
         quantity="volume"
         base={spec.tub.sumpL}
         error={at('tub.sumpL')}
         onChange={(l) => set({ tub: { ...spec.tub, sumpL: nan(l) } })}
       />
       <QuantityInput
-        label="Floor above level port"
+        label={t('ui.floorAboveLevelPort')}
         quantity="level"
         base={spec.tub.floorMm}
-        hint="Lowest drum wall"
+        hint={t('machineForm.lowestDrumWall')}
         error={at('tub.floorMm')}
         onChange={(mm) => set({ tub: { ...spec.tub, floorMm: nan(mm) } })}
       />
@@ -131,8 +144,8 @@ export function MachineForm({
           onChange={(event) => set({ tub: { ...spec.tub, assumed: event.target.checked } })}
         />
         <span>
-          Not measured: these are the usual sizes of its family.{' '}
-          <span className="text-soft">Runs are then judged with wider bands.</span>
+          {t('machineForm.notMeasuredTheseAreThe')}{' '}
+          <span className="text-soft">{t('machineForm.runsAreThenJudgedWith')}</span>
         </span>
       </label>
       <p
@@ -141,56 +154,59 @@ export function MachineForm({
       >
         {problems.tub ??
           (sound && spec.fillLevelMm !== null && !problems.fillLevelMm
-            ? `At ${withUnit(units, 'level', spec.fillLevelMm)} this tub holds ${withUnit(units, 'volume', tubVolumeL(tapedTub(spec), spec.fillLevelMm))}.`
-            : 'The tub’s size turns levels into litres: a tape inside the drum is worth its minute.')}
+            ? t('machineForm.atThisTubHolds', {
+                level: withUnit(units, 'level', spec.fillLevelMm),
+                volume: withUnit(units, 'volume', tubVolumeL(tapedTub(spec), spec.fillLevelMm)),
+              })
+            : t('machineForm.theTubsSizeTurnsLevels'))}
       </p>
       <QuantityInput
-        label="Closes the valve at"
+        label={t('ui.closesTheValveAt')}
         quantity="level"
         base={spec.fillLevelMm}
-        hint="Empty = not known"
+        hint={t('machineForm.emptyNotKnown')}
         error={at('fillLevelMm')}
         onChange={(mm) => set({ fillLevelMm: mm })}
       />
       <QuantityInput
-        label="Valve rated flow"
+        label={t('ui.valveRatedFlow')}
         quantity="flow"
         base={spec.valve.ratedLMin}
-        hint="On the valve; empty = not read"
+        hint={t('machineForm.onTheValveEmptyNot')}
         error={at('valve.ratedLMin')}
         onChange={(q) => set({ valve: { ...spec.valve, ratedLMin: q } })}
       />
       <QuantityInput
-        label="Pump shut-off head"
+        label={t('ui.pumpShutOffHead')}
         quantity="head"
         base={spec.pump.shutoffHeadM}
-        hint="Plate or tech sheet; empty = not read"
+        hint={t('machineForm.plateOrTechSheetEmpty')}
         error={at('pump.shutoffHeadM')}
         onChange={(m) => set({ pump: { ...spec.pump, shutoffHeadM: m } })}
       />
       <QuantityInput
-        label="Pump free flow"
+        label={t('ui.pumpFreeFlow')}
         quantity="flow"
         base={spec.pump.freeFlowLMin}
-        hint="Empty = not read"
+        hint={t('machineForm.emptyNotRead')}
         error={at('pump.freeFlowLMin')}
         onChange={(q) => set({ pump: { ...spec.pump, freeFlowLMin: q } })}
       />
       <QuantityInput
-        label="Drain hose bore"
+        label={t('ui.drainHoseBore')}
         quantity="height"
         base={spec.drainHose.boreMm}
         error={at('drainHose.boreMm')}
         onChange={(mm) => set({ drainHose: { ...spec.drainHose, boreMm: nan(mm) } })}
       />
       <QuantityInput
-        label="Drain hose length"
+        label={t('ui.drainHoseLength')}
         quantity="length"
         base={spec.drainHose.lengthM}
         error={at('drainHose.lengthM')}
         onChange={(m) => set({ drainHose: { ...spec.drainHose, lengthM: nan(m) } })}
       />
-      <Field label="Drain hose wall">
+      <Field label={t('ui.drainHoseWall')}>
         {(props) => (
           <select
             {...props}
@@ -199,19 +215,19 @@ export function MachineForm({
               set({ drainHose: { ...spec.drainHose, wall: event.target.value as 'corrugated' | 'smooth' } })
             }
           >
-            <option value="corrugated">Corrugated</option>
-            <option value="smooth">Smooth</option>
+            <option value="corrugated">{t('machineForm.corrugated')}</option>
+            <option value="smooth">{t('machineForm.smooth')}</option>
           </select>
         )}
       </Field>
       {(
         [
-          ['Way to the pump', 'pumpRoute', PUMP_ROUTES, ROUTE_WORD],
-          ['Pump, front to rear', 'pumpRow', PUMP_ROWS, ROW_WORD],
-          ['Pump, left to right', 'pumpColumn', PUMP_COLUMNS, COLUMN_WORD],
+          [t('ui.wayToThePump'), 'pumpRoute', PUMP_ROUTES, ROUTE_WORD],
+          [t('ui.pumpFrontToRear'), 'pumpRow', PUMP_ROWS, ROW_WORD],
+          [t('ui.pumpLeftToRight'), 'pumpColumn', PUMP_COLUMNS, COLUMN_WORD],
         ] as const
       ).map(([label, key, values, words]) => (
-        <Field key={key} label={label} hint="As found on this machine">
+        <Field key={key} label={label} hint={t('machineForm.asFoundOnThisMachine')}>
           {(props) => (
             <select
               {...props}
@@ -227,7 +243,7 @@ export function MachineForm({
                 })
               }
             >
-              <option value="">As usual in its family</option>
+              <option value="">{t('machineForm.asUsualInItsFamily')}</option>
               {values.map((value) => (
                 <option key={value} value={value}>
                   {words[value as keyof typeof words]}
@@ -237,7 +253,7 @@ export function MachineForm({
           )}
         </Field>
       ))}
-      <Field label="Inlet taps">
+      <Field label={t('ui.inletTaps')}>
         {(props) => (
           <select
             {...props}
@@ -248,9 +264,9 @@ export function MachineForm({
               })
             }
           >
-            <option value="cold+hot">Cold and hot</option>
-            <option value="cold">Cold only</option>
-            <option value="hot">Hot only</option>
+            <option value="cold+hot">{t('machineForm.coldAndHot')}</option>
+            <option value="cold">{t('machineForm.coldOnly')}</option>
+            <option value="hot">{t('machineForm.hotOnly')}</option>
           </select>
         )}
       </Field>

@@ -1,5 +1,6 @@
 import { type MachineRecord, machineRecordSchema } from '@brendik/core'
 import * as v from 'valibot'
+import { t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 
 /** The first problem of each field of a machine's record. */
@@ -11,18 +12,18 @@ export function recordProblems(record: MachineRecord): Record<string, string> {
 }
 
 const PLATE = [
-  ['make', 'Make'],
-  ['model', 'Model'],
-  ['serial', 'Serial number'],
+  ['make', t('ui.make')],
+  ['model', t('ui.model')],
+  ['serial', t('ui.serialNumber')],
 ] as const
 const TEXTS = [
-  ['faults', 'Fault meanings'],
-  ['testMode', 'Test mode'],
-  ['pins', 'Pins and colours'],
+  ['faults', t('ui.faultMeanings')],
+  ['testMode', t('ui.testMode')],
+  ['pins', t('ui.pinsAndColours')],
 ] as const
 const BANDS = [
-  ['pumpOhm', 'Pump winding'],
-  ['valveOhm', 'Valve coil'],
+  ['pumpOhm', t('recordForm.pumpWinding')],
+  ['valveOhm', t('recordForm.valveCoil')],
 ] as const
 
 /** Plate and tech sheet, as typed; all of it can stay empty. */
@@ -51,7 +52,7 @@ export function RecordForm({
           )}
         </Field>
       ))}
-      <Field label="Built in" hint="Year; empty = not known" error={problems.builtYear}>
+      <Field label={t('ui.builtIn')} hint={t('recordForm.yearEmptyNotKnown')} error={problems.builtYear}>
         {(props) => (
           <input
             {...props}
@@ -64,7 +65,7 @@ export function RecordForm({
           />
         )}
       </Field>
-      <Field label="Supply" hint="Sets the bands of ohms and volts">
+      <Field label={t('ui.supply')} hint={t('recordForm.setsTheBandsOfOhms')}>
         {(props) => (
           <select
             {...props}
@@ -76,22 +77,22 @@ export function RecordForm({
               })
             }
           >
-            <option value="">Not known</option>
+            <option value="">{t('ui.notKnown')}</option>
             <option value="120">120 V</option>
             <option value="230">230 V</option>
           </select>
         )}
       </Field>
-      <Field label="Tech sheet in the machine" hint="Behind the toe panel or inside the console">
+      <Field label={t('ui.techSheetInTheMachine')} hint={t('ui.behindTheToePanelOr')}>
         {(props) => (
           <select
             {...props}
             value={techSheet.found}
             onChange={(event) => setSheet({ found: event.target.value as typeof techSheet.found })}
           >
-            <option value="not-looked">Not looked for</option>
-            <option value="found">Found</option>
-            <option value="none">None there</option>
+            <option value="not-looked">{t('recordForm.notLookedFor')}</option>
+            <option value="found">{t('ui.found')}</option>
+            <option value="none">{t('ui.noneThere')}</option>
           </select>
         )}
       </Field>
@@ -140,7 +141,7 @@ function OhmBand({
 }) {
   const shown = band ? (band[0] === band[1] ? String(band[0]) : `${band[0]} - ${band[1]}`) : ''
   return (
-    <Field label={`${name}, ohms by the sheet`} hint="Such as 165 - 195" error={error}>
+    <Field label={t('recordForm.ohmsByTheSheet', { name })} hint={t('recordForm.suchAs165195')} error={error}>
       {(props) => (
         <input
           {...props}

@@ -2,6 +2,7 @@ import { type CustomerAnswer, customerSchema, putSiteSchema, type SiteSpec } fro
 import { useState } from 'react'
 import * as v from 'valibot'
 import { newId } from '../../lib/newId.ts'
+import { t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 
@@ -53,7 +54,11 @@ export function SiteForm({
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-3">
       <div className="col-span-full md:col-span-1">
-        <Field label="Name of the place" hint="Address, or what you call it" error={at('name')}>
+        <Field
+          label={t('siteForm.nameOfThePlace')}
+          hint={t('siteForm.addressOrWhatYouCall')}
+          error={at('name')}
+        >
           {(props) => (
             <input
               {...props}
@@ -66,7 +71,7 @@ export function SiteForm({
           )}
         </Field>
       </div>
-      <Field label="Customer" hint="Empty = nobody noted" error={at('customer.name')}>
+      <Field label={t('ui.customer')} hint={t('siteForm.emptyNobodyNoted')} error={at('customer.name')}>
         {(props) => (
           <input
             {...props}
@@ -75,7 +80,7 @@ export function SiteForm({
           />
         )}
       </Field>
-      <Field label="Telephone" error={at('customer.phone')}>
+      <Field label={t('ui.telephone')} error={at('customer.phone')}>
         {(props) => (
           <input
             {...props}
@@ -87,8 +92,8 @@ export function SiteForm({
       </Field>
       <div className="col-span-full">
         <Field
-          label="About the customer"
-          hint="Key, parking, when somebody is in"
+          label={t('ui.aboutTheCustomer')}
+          hint={t('siteForm.keyParkingWhenSomebodyIs')}
           error={at('customer.note')}
         >
           {(props) => (
@@ -101,39 +106,39 @@ export function SiteForm({
         </Field>
       </div>
       <QuantityInput
-        label="Standpipe above floor"
+        label={t('ui.standpipeAboveFloor')}
         quantity="height"
         base={spec.standpipeHeightMm}
-        hint="Empty = not measured"
+        hint={t('siteForm.emptyNotMeasured')}
         error={at('spec.standpipeHeightMm')}
         onChange={(mm) => set({ standpipeHeightMm: mm })}
       />
       <QuantityInput
-        label="Level port above floor"
+        label={t('ui.levelPortAboveFloor')}
         quantity="height"
         base={spec.portHeightMm}
-        hint="Empty = not measured"
+        hint={t('siteForm.emptyNotMeasured')}
         error={at('spec.portHeightMm')}
         onChange={(mm) => set({ portHeightMm: mm })}
       />
       <QuantityInput
-        label="Supply, cold tap"
+        label={t('ui.supplyColdTap')}
         quantity="pressure"
         base={spec.supplyKpa.cold}
-        hint="Gauge; empty = not gauged"
+        hint={t('siteForm.gaugeEmptyNotGauged')}
         error={at('spec.supplyKpa.cold')}
         onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, cold: kpa } })}
       />
       <QuantityInput
-        label="Supply, hot tap"
+        label={t('ui.supplyHotTap')}
         quantity="pressure"
         base={spec.supplyKpa.hot}
-        hint="Gauge; empty = not gauged"
+        hint={t('siteForm.gaugeEmptyNotGauged')}
         error={at('spec.supplyKpa.hot')}
         onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, hot: kpa } })}
       />
       <QuantityInput
-        label="Water temperature"
+        label={t('ui.waterTemperature')}
         quantity="temperature"
         base={spec.waterTempC}
         error={at('spec.waterTempC')}

@@ -2,12 +2,12 @@ import { FLOOR_PLACES, LEAST_DROPS, rateOfDrops } from '@brendik/core'
 import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { numberText } from '../../lib/words.ts'
+import { numberText, t } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { placeWord } from '../../words/locateText.ts'
+import { placeShort } from '../../words/locateText.ts'
 import { CatchFields } from '../protocol/index.ts'
 import type { Space } from '../visit/index.ts'
 import { keepSeen, keptIn, toggleSeen } from './keepLeakLooks.ts'
@@ -19,22 +19,22 @@ type Way = 'drops' | 'caught' | 'cardboard'
 export function CatchSheet({ space, onClose }: { space: Space; onClose: () => void }) {
   const [way, setWay] = useState<Way>('drops')
   return (
-    <Sheet open title="How much it loses" onClose={onClose}>
+    <Sheet open title={t('catchSheet.howMuchItLoses')} onClose={onClose}>
       <div className="mt-2 grid gap-4">
         <Choice
-          label="How it is measured"
+          label={t('catchSheet.howItIsMeasured')}
           value={way}
           options={[
-            { value: 'drops', text: 'Count drops' },
-            { value: 'caught', text: 'Caught' },
-            { value: 'cardboard', text: 'Cardboard' },
+            { value: 'drops', text: t('catchSheet.countDrops') },
+            { value: 'caught', text: t('ui.caught') },
+            { value: 'cardboard', text: t('catchSheet.cardboard') },
           ]}
           onChange={setWay}
         />
         {way === 'drops' && <Drops space={space} onDone={onClose} />}
         {way === 'caught' && <Caught space={space} onDone={onClose} />}
         {way === 'cardboard' && <Cardboard space={space} />}
-        <BigButton onPress={onClose}>Close</BigButton>
+        <BigButton onPress={onClose}>{t('ui.close')}</BigButton>
       </div>
     </Sheet>
   )
@@ -66,23 +66,29 @@ function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
         }}
       >
         <span className="figure text-6xl">{times.length}</span>
-        <span className="text-lg">Drop: press at each one</span>
+        <span className="text-lg">{t('catchSheet.dropPressAtEachOne')}</span>
       </button>
       <p className="text-lg leading-snug" aria-live="polite">
         {rate && perMinute !== null ? (
           <>
-            <span className="small-figure text-3xl">{numberText(perMinute, 0)} a minute</span> (
-            {numberText(rate.perMinute.lo, 0)} to {numberText(rate.perMinute.hi, 0)}),{' '}
-            {figure(units, 'hourly', rate.flowLH.lo)} to {figure(units, 'hourly', rate.flowLH.hi)} {unit}: a
-            drop is 0.05 to 0.25 mL.
+            <span className="small-figure text-3xl">
+              {t('catchSheet.aMinute', { perMinute: numberText(perMinute, 0) })}
+            </span>{' '}
+            {t('catchSheet.toToADropIs', {
+              lo: numberText(rate.perMinute.lo, 0),
+              hi: numberText(rate.perMinute.hi, 0),
+              hourly: figure(units, 'hourly', rate.flowLH.lo),
+              hourly2: figure(units, 'hourly', rate.flowLH.hi),
+              unit,
+            })}
           </>
         ) : (
-          <span className="text-soft">{LEAST_DROPS} drops give a rate; more make it surer.</span>
+          <span className="text-soft">{t('catchSheet.dropsGiveARateMore', { least: LEAST_DROPS })}</span>
         )}
       </p>
       <div className="grid grid-cols-2 gap-2">
         <BigButton disabled={times.length === 0} onPress={() => setTimes((old) => old.slice(0, -1))}>
-          Undo
+          {t('ui.undo')}
         </BigButton>
         <BigButton
           main
@@ -92,12 +98,10 @@ function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
             onDone()
           }}
         >
-          Keep
+          {t('ui.keep')}
         </BigButton>
       </div>
-      {perMinute !== null && perMinute > 400 && (
-        <p role="alert">Faster than 400 a minute drops run together: catch it instead.</p>
-      )}
+      {perMinute !== null && perMinute > 400 && <p role="alert">{t('catchSheet.fasterThan400AMinute')}</p>}
     </div>
   )
 }
@@ -111,20 +115,20 @@ function Caught({ space, onDone }: { space: Space; onDone: () => void }) {
   return (
     <div className="grid gap-3">
       <Choice
-        label="Measured by"
+        label={t('catchSheet.measuredBy')}
         value={by}
         options={[
-          { value: 'cup', text: 'Cup' },
-          { value: 'scale', text: 'Scale' },
+          { value: 'cup', text: t('catchSheet.cup') },
+          { value: 'scale', text: t('catchSheet.scale') },
         ]}
         onChange={setBy}
       />
       {by === 'cup' ? <CatchFields onFlow={setFlowLH} /> : <Weighed onFlow={setFlowLH} />}
       <QuantityInput
-        label="Level in the tub meanwhile"
+        label={t('catchSheet.levelInTheTubMeanwhile')}
         quantity="level"
         base={levelMm}
-        hint="three levels give the height of the leak"
+        hint={t('catchSheet.threeLevelsGiveTheHeight')}
         onChange={setLevelMm}
       />
       <BigButton
@@ -135,7 +139,7 @@ function Caught({ space, onDone }: { space: Space; onDone: () => void }) {
           onDone()
         }}
       >
-        Keep
+        {t('ui.keep')}
       </BigButton>
     </div>
   )
@@ -144,31 +148,22 @@ function Caught({ space, onDone }: { space: Space; onDone: () => void }) {
 /** Grams over seconds; a gram of water is a millilitre, to half a percent up to 30 °C. */
 function Weighed({ onFlow }: { onFlow: (flowLH: number | null) => void }) {
   const { units } = usePrefs()
-  const [grams, setGrams] = useState('')
+  const [grams, setGrams] = useState<number | null>(null)
   const [seconds, setSeconds] = useState<number | null>(300)
-  const g = Number(grams.replace(',', '.'))
-  const known = grams.trim() !== '' && g >= 0 && seconds !== null && seconds > 0
-  const flowLH = known ? Math.round((g / seconds) * 3600) / 1000 : null
+  const known = grams !== null && grams >= 0 && seconds !== null && seconds > 0
+  const flowLH = known ? Math.round((grams / seconds) * 3600) / 1000 : null
   const tell = useRef(onFlow)
   tell.current = onFlow
   useEffect(() => tell.current(flowLH), [flowLH])
   return (
     <div className="grid gap-2">
       <div className="grid grid-cols-2 gap-3">
-        <label className="block text-sm text-soft">
-          Heavier by, g
-          <input
-            inputMode="decimal"
-            className="mt-1 min-h-12 w-full border border-line bg-face px-3 text-lg text-ink"
-            value={grams}
-            onChange={(event) => setGrams(event.target.value)}
-          />
-        </label>
-        <QuantityInput label="Over" quantity="time" base={seconds} onChange={setSeconds} />
+        <QuantityInput label={t('catchSheet.heavierBy')} quantity="mass" base={grams} onChange={setGrams} />
+        <QuantityInput label={t('ui.over')} quantity="time" base={seconds} onChange={setSeconds} />
       </div>
       <p className="text-lg" aria-live="polite">
         {flowLH === null ? (
-          <span className="text-soft">A cloth or tray weighed before and after.</span>
+          <span className="text-soft">{t('catchSheet.aClothOrTrayWeighed')}</span>
         ) : (
           <span className="small-figure text-3xl">{withUnit(units, 'hourly', flowLH)}</span>
         )}
@@ -188,9 +183,7 @@ function Cardboard({ space }: { space: Space }) {
   ]
   return (
     <div className="grid gap-2">
-      <p className="leading-snug">
-        Under the closed machine for a whole short cycle. Read it from above, rear at the top.
-      </p>
+      <p className="leading-snug">{t('catchSheet.underTheClosedMachineFor')}</p>
       <div className="grid gap-1.5 border border-line p-2">
         {rows.map((row) => (
           <div
@@ -204,14 +197,18 @@ function Cardboard({ space }: { space: Space }) {
                 tone="water"
                 onPress={() => toggleSeen(space, 'leak.cardboard', place, null)}
               >
-                {placeWord(place).replace('floor, ', '')}
+                {placeShort(place)}
               </Toggle>
             ))}
           </div>
         ))}
       </div>
-      <Toggle on={on('dry')} tone="good" onPress={() => toggleSeen(space, 'leak.cardboard', 'dry', null)}>
-        Dry all over
+      <Toggle
+        on={on(t('ui.dry'))}
+        tone="good"
+        onPress={() => toggleSeen(space, 'leak.cardboard', 'dry', null)}
+      >
+        {t('catchSheet.dryAllOver')}
       </Toggle>
     </div>
   )

@@ -1,5 +1,6 @@
 import { usePrefs } from '../../lib/prefs.ts'
 import { unitOf } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import type { Section } from './section.ts'
 
 /** The axis of heights that drawing and ladder share, in the units of the device. */
@@ -35,7 +36,7 @@ export function HeightAxis({
             fill={mark === 0 ? 'var(--ink)' : 'var(--soft)'}
             fontWeight={mark === 0 ? 700 : 400}
           >
-            {mark === 0 ? 'port' : mark}
+            {mark === 0 ? t('heightAxis.port') : mark}
           </text>
         </g>
       ))}

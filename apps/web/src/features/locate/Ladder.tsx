@@ -1,5 +1,6 @@
 import { type LeakView, type MachineSpec, type PartId, portHeight, type SiteSpec } from '@brendik/core'
 import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { t } from '../../lib/words.ts'
 import { LadderInHand } from './LadderInHand.tsx'
 import { LadderOnDesk } from './LadderOnDesk.tsx'
 import { middleMm } from './partStatus.ts'
@@ -61,7 +62,7 @@ export function Ladder({
       ref={frame}
       role="listbox"
       tabIndex={0}
-      aria-label="Parts of the water path, in section"
+      aria-label={t('ladder.partsOfTheWaterPath')}
       aria-activedescendant={chosen ? `part-${chosen}` : undefined}
       className="relative w-full md:h-full md:min-h-0"
       onKeyDown={onKey}

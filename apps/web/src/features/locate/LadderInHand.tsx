@@ -1,6 +1,7 @@
 import type { Part } from '@brendik/core'
 import { useState } from 'react'
 import { percent } from '../../lib/percent.ts'
+import { t } from '../../lib/words.ts'
 import { partName } from '../../words/cardText.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { PartOption, UnnamedParts } from './PartOption.tsx'
@@ -61,7 +62,9 @@ export function LadderInHand({
           className="min-h-12 w-full cursor-pointer border-hair border-t bg-face text-left underline underline-offset-4"
           onClick={() => setAll(!all)}
         >
-          <span className="px-2">{all ? 'Fewer parts' : `All ${rows.length} parts`}</span>
+          <span className="px-2">
+            {all ? t('ladderInHand.fewerParts') : t('ladderInHand.allParts', { rows: rows.length })}
+          </span>
         </button>
       )}
     </>
@@ -132,9 +135,9 @@ function Row({ part, section, view, levelMm, wetNow, chosen, onChoose }: LadderP
       </svg>
       <span className="whitespace-nowrap text-right">
         {wetNow.has(part.id) ? (
-          <span className="font-semibold text-water">wet?</span>
+          <span className="font-semibold text-water">{t('ui.wet')}</span>
         ) : status === 'out' ? (
-          <span className="text-sm text-soft">out</span>
+          <span className="text-sm text-soft">{t('ui.out')}</span>
         ) : (
           <span className={status === 'suspect' ? 'small-figure text-xl' : 'text-sm text-soft'}>
             {percent(shareOf(view, part.id))}

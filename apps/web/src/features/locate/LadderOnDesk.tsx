@@ -1,5 +1,6 @@
 import type { LeakView, Part, PartId } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
+import { t } from '../../lib/words.ts'
 import { partName } from '../../words/cardText.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { barColumns, spreadLabels } from './ladderLayout.ts'
@@ -102,7 +103,7 @@ export function LadderOnDesk({
               {partName(part.id)}
             </span>
             {status === 'suspect' && <span className="shrink-0">{percent(shareOf(view, part.id))}</span>}
-            {wetNow.has(part.id) && <span className="shrink-0 text-water">wet?</span>}
+            {wetNow.has(part.id) && <span className="shrink-0 text-water">{t('ui.wet')}</span>}
           </PartOption>
         )
       })}

@@ -1,6 +1,6 @@
 import { checkFacts, type LeakLook } from '@brendik/core'
 import { Link } from 'react-router'
-import { say } from '../../lib/words.ts'
+import { say, t } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
@@ -23,20 +23,23 @@ export function LeakLookSheet({
     <Sheet open title={say(look.name)} onClose={onClose}>
       <p className="pt-2 text-lg leading-snug">{say(look.why)}</p>
       <p className="pb-2 text-soft">
-        {look.by ? `${look.by}; ` : ''}
-        {look.minutes} min; it {WORTH_WORD[worthOf(look)]}.
+        {t('leakLookSheet.minIt', {
+          by: look.by ? `${look.by}; ` : '',
+          minutes: look.minutes,
+          worth: WORTH_WORD[worthOf(look)],
+        })}
       </p>
       {check === 'leak.stop-level' && (
         <Link
           to={`/visits/${space.visit.id}/protocols/stop-level`}
           className="flex min-h-12 items-center underline underline-offset-4"
         >
-          How to lower it in steps
+          {t('leakLookSheet.howToLowerItIn')}
         </Link>
       )}
       <CheckList space={space} which={(facts) => facts.id === checkFacts(check).id} />
       <div className="pt-3">
-        <BigButton onPress={onClose}>Close</BigButton>
+        <BigButton onPress={onClose}>{t('ui.close')}</BigButton>
       </div>
     </Sheet>
   )

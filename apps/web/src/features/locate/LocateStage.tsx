@@ -50,7 +50,7 @@ function Lead({ view }: { view: LeakView }) {
   const none = view.none > first.present
   return (
     <p className="flex items-baseline justify-between gap-3 border-line border-b bg-face px-4 py-2 md:hidden">
-      <span className="plate text-2xl leading-tight">{none ? 'No leak' : faultName(first.fault)}</span>
+      <span className="plate text-2xl leading-tight">{none ? t('ui.noLeak') : faultName(first.fault)}</span>
       <span className="small-figure text-3xl">{percent(none ? view.none : first.present)}</span>
     </p>
   )
@@ -58,11 +58,12 @@ function Lead({ view }: { view: LeakView }) {
 
 /** How the stage may be ended as it stands: where nothing was watched, there was nothing to locate. */
 function endingOf(status: StageStatus, seen: boolean): { to: StageStatus; name: string; hint: string } {
-  if (status === 'done') return { to: 'open', name: 'Open it again', hint: 'there is more to do' }
-  if (status === 'not-needed') return { to: 'open', name: 'Needed after all', hint: 'something is wet' }
+  if (status === 'done') return { to: 'open', name: t('ui.openItAgain'), hint: t('ui.thereIsMoreToDo') }
+  if (status === 'not-needed')
+    return { to: 'open', name: t('ui.neededAfterAll'), hint: t('locateStage.somethingIsWet') }
   return seen
-    ? { to: 'done', name: 'Done', hint: 'the source is known' }
-    : { to: 'not-needed', name: 'Not needed', hint: 'nothing leaks here' }
+    ? { to: 'done', name: t('ui.done2'), hint: t('locateStage.theSourceIsKnown') }
+    : { to: 'not-needed', name: t('ui.notNeeded'), hint: t('locateStage.nothingLeaksHere') }
 }
 
 /** The leak ladder: when water appears and how high it lies, before a screw is undone. */
@@ -81,7 +82,8 @@ export function LocateStage({ space }: { space: Space }) {
   if (!view)
     return (
       <main className="flex-1 p-6 text-lg text-soft">
-        <h1 className="sr-only">Locate</h1>Weighing what was found.
+        <h1 className="sr-only">{t('ui.locate')}</h1>
+        {t('locateStage.weighingWhatWasFound')}
       </main>
     )
   const { open: looks, shut } = allowedLooks(view.looks, visit.machine.spec, state, Date.now())
@@ -119,7 +121,7 @@ export function LocateStage({ space }: { space: Space }) {
     <>
       <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
         <main className="flex min-w-0 flex-1 flex-col md:min-h-0">
-          <h1 className="sr-only">Locate</h1>
+          <h1 className="sr-only">{t('ui.locate')}</h1>
           <Conflict space={space} topic="status:locate" />
           <Lead view={view} />
           {!replaying && (
@@ -136,15 +138,15 @@ export function LocateStage({ space }: { space: Space }) {
             !dried && (
               <p className="flex flex-wrap items-center justify-between gap-x-4 border-line border-b bg-watch-face px-4 md:px-5">
                 <span className="py-1.5">
-                  Dry everything first
-                  <span className="max-md:hidden">: floor, base, hoses, under the door</span>.
+                  {t('locateStage.dryEverythingFirst')}
+                  <span className="max-md:hidden">{t('locateStage.floorBaseHosesUnderThe')}</span>.
                 </span>
                 <button
                   type="button"
                   className="min-h-12 cursor-pointer font-semibold underline underline-offset-4"
                   onClick={() => space.say('said:dried', 'yes')}
                 >
-                  All is dry
+                  {t('locateStage.allIsDry')}
                 </button>
               </p>
             )
@@ -163,21 +165,24 @@ export function LocateStage({ space }: { space: Space }) {
           <p className="px-4 pb-1 text-sm text-soft md:px-5">
             {leakBands(view).map(({ mm, lo, hi }) => (
               <span key={mm} className="mr-4 font-semibold text-watch">
-                Leak at {figure(units, 'level', mm)} ({figure(units, 'level', lo)} to{' '}
-                {withUnit(units, 'level', hi)})
+                {t('locateStage.leakAtTo', {
+                  level: figure(units, 'level', mm),
+                  level2: figure(units, 'level', lo),
+                  level3: withUnit(units, 'level', hi),
+                })}
               </span>
             ))}
             {leakBounds(view).map(({ mm, side }) => (
               <span key={side} className="mr-4 font-semibold text-watch">
-                Leak {side} {withUnit(units, 'level', mm)}
+                {t('locateStage.leak', { side, level: withUnit(units, 'level', mm) })}
               </span>
             ))}
             {levelNow !== null && (
               <span className="mr-4 font-semibold text-water">
-                Water at {withUnit(units, 'level', levelNow)}
+                {t('locateStage.waterAt', { level: withUnit(units, 'level', levelNow) })}
               </span>
             )}
-            {unitOf(units, 'level').unit} above the level port, to true height.
+            {t('locateStage.aboveTheLevelPortTo', { unit: unitOf(units, 'level').unit })}
           </p>
           <PartDetail
             view={view}
@@ -187,7 +192,7 @@ export function LocateStage({ space }: { space: Space }) {
           />
         </main>
         <Scroll
-          label="Suspects and next look"
+          label={t('locateStage.suspectsAndNextLook')}
           className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[320px] md:overflow-y-auto md:border-l"
         >
           <div className="grid gap-4">
@@ -206,22 +211,22 @@ export function LocateStage({ space }: { space: Space }) {
         {next && (
           <Action
             weight="main"
-            name="Next look"
-            hint={`${next.minutes} min: ${next.name}`}
+            name={t('ui.nextLook')}
+            hint={t('locateStage.min', { minutes: next.minutes, nextName: next.name })}
             onPress={() => openLook(next)}
           />
         )}
         {!next && status === 'open' && endIt('main')}
         <Action
           weight="half"
-          name="How much"
-          hint="drops, cup, scale, cardboard"
+          name={t('ui.howMuch')}
+          hint={t('locateStage.dropsCupScaleCardboard')}
           onPress={() => setOpen({ sheet: 'catch' })}
         />
         <Action
           weight="half"
-          name={replaying ? 'End the replay' : 'Replay'}
-          hint={timeline ? 'level, phases, first wet' : 'no run of it yet'}
+          name={replaying ? t('locateStage.endTheReplay') : t('ui.replay')}
+          hint={timeline ? t('locateStage.levelPhasesFirstWet') : t('locateStage.noRunOfItYet')}
           disabled={timeline === null}
           onPress={() => setReplayS(replaying ? null : 0)}
         />

@@ -1,5 +1,5 @@
 import type { Gate, LeakLook } from '@brendik/core'
-import { say } from '../../lib/words.ts'
+import { say, t } from '../../lib/words.ts'
 import { upperFirst } from '../../words/cardText.ts'
 import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
@@ -22,8 +22,8 @@ export function NextLook({
   const [first, ...others] = open
   const blocked = shut.find(({ look }) => look.gainBits >= Math.max(TOLD_BITS, first?.gainBits ?? 0))
   return (
-    <section aria-label="Next look" className="border-t border-line pt-3">
-      <h2 className="text-sm font-semibold text-soft">Next look</h2>
+    <section aria-label={t('ui.nextLook')} className="border-t border-line pt-3">
+      <h2 className="text-sm font-semibold text-soft">{t('ui.nextLook')}</h2>
       {first ? (
         <>
           <button
@@ -34,7 +34,7 @@ export function NextLook({
             <span className="plate text-xl leading-tight underline decoration-1 underline-offset-4">
               {say(first.name)}
             </span>
-            <span className="shrink-0 text-soft">{first.minutes} min</span>
+            <span className="shrink-0 text-soft">{t('ui.min', { minutes: first.minutes })}</span>
           </button>
           <p className="leading-snug">
             {say(first.why)}
@@ -50,7 +50,7 @@ export function NextLook({
                 >
                   <span>{say(look.name)}</span>
                   <span className="shrink-0 text-sm text-soft">
-                    {WORTH_WORD[worthOf(look)]}, {look.minutes} min
+                    {t('nextLook.min', { worth: WORTH_WORD[worthOf(look)], minutes: look.minutes })}
                   </span>
                 </button>
               </li>
@@ -59,16 +59,14 @@ export function NextLook({
         </>
       ) : (
         <p className="py-1 leading-snug">
-          {blocked
-            ? 'What would tell more is not allowed as the machine stands.'
-            : 'No look would change much now.'}
+          {blocked ? t('nextLook.whatWouldTellMoreIs') : t('nextLook.noLookWouldChangeMuch')}
         </p>
       )}
       {blocked && (
         <div className="pt-2">
           <p className="pb-1 leading-snug">
-            <span className="font-semibold">{say(blocked.look.name)}</span> would tell more (
-            {blocked.look.minutes} min), but not now:
+            <span className="font-semibold">{say(blocked.look.name)}</span>{' '}
+            {t('nextLook.wouldTellMoreMinBut', { minutes: blocked.look.minutes })}
           </p>
           <GateNotice gate={blocked.gate} space={space} />
         </div>

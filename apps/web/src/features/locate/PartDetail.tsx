@@ -28,32 +28,38 @@ export function PartDetail({
     <p aria-live="polite" className="min-h-12 border-t border-line bg-face px-4 py-1.5 leading-snug md:px-5">
       {part ? (
         <>
-          <span className="font-semibold">{partName(part.id)}</span>: {mm(part.bandMm[0])} to{' '}
-          {mm(part.bandMm[1])} {unitOf(units, 'level').unit} {part.measured ? 'as measured' : 'as usual'},{' '}
-          {part.place.row} {part.place.column}.{' '}
-          {part.access.minutes > 0
-            ? `${upperFirst(t(`access.${part.access.by}`))}, ${part.access.minutes} min. `
-            : ''}
-          {verdict ? `${saidOf(verdict, view.found.height !== null)} ` : ''}
+          <span className="font-semibold">{partName(part.id)}</span>
+          {t('partDetail.toAsMeasuredMinOther', {
+            mm: mm(part.bandMm[0]),
+            mm2: mm(part.bandMm[1]),
+            unit: unitOf(units, 'level').unit,
+            measured: part.measured ? 'yes' : 'no',
+            row: part.place.row,
+            column: part.place.column,
+            minutes: part.access.minutes > 0 ? 'yes' : 'no',
+            what: upperFirst(t(`access.${part.access.by}`)),
+            minutes2: part.access.minutes,
+            verdict: verdict ? `${saidOf(verdict, view.found.height !== null)} ` : '',
+          })}
           {suspects.map((s) => `${faultName(s.fault)} ${percent(s.present)}. `)}
           <button
             type="button"
             className="min-h-8 cursor-pointer underline underline-offset-4"
             onClick={onMeasure}
           >
-            {part.measured ? 'Measure again' : 'Enter its height'}
+            {part.measured ? t('ui.measureAgain') : t('partDetail.enterItsHeight')}
           </button>
           {ON_PUMP.includes(part.id) && (
             <>
               {' '}
               <Link to={machineAt} className="inline-flex min-h-8 items-center underline underline-offset-4">
-                Found elsewhere, or reached another way?
+                {t('partDetail.foundElsewhereOrReachedAnother')}
               </Link>
             </>
           )}
         </>
       ) : (
-        <span className="text-soft">Choose a part in the drawing or the list.</span>
+        <span className="text-soft">{t('partDetail.chooseAPartInThe')}</span>
       )}
     </p>
   )
@@ -63,5 +69,5 @@ export function PartDetail({
 function saidOf({ verdict, why }: PartVerdict, told: boolean): string {
   const out = verdict === 'cleared' || (verdict === 'above' && told)
   const words = say(why)
-  return `${out ? `Ruled out: ${words}` : upperFirst(words)}.`
+  return `${out ? t('partDetail.ruledOut', { words }) : upperFirst(words)}.`
 }

@@ -2,6 +2,7 @@ import type { Part } from '@brendik/core'
 import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
@@ -21,18 +22,28 @@ export function PartHeightSheet({ space, part, onClose }: { space: Space; part: 
     onClose()
   }
   return (
-    <Sheet open title={`Height of: ${lowerFirst(partName(part.id))}`} onClose={onClose}>
+    <Sheet
+      open
+      title={t('partHeightSheet.heightOf', { part: lowerFirst(partName(part.id)) })}
+      onClose={onClose}
+    >
       <div className="mt-3 grid gap-3">
         <p className="leading-snug">
-          Above the level port; below it is minus. Usual here: {withUnit(units, 'level', part.bandMm[0])} to{' '}
-          {withUnit(units, 'level', part.bandMm[1])}.
+          {t('partHeightSheet.aboveTheLevelPortBelow', {
+            level: withUnit(units, 'level', part.bandMm[0]),
+            level2: withUnit(units, 'level', part.bandMm[1]),
+          })}
         </p>
-        <QuantityInput label="Lowest place" quantity="level" base={lo} onChange={setLo} />
+        <QuantityInput label={t('partHeightSheet.lowestPlace')} quantity="level" base={lo} onChange={setLo} />
         <QuantityInput
-          label="Highest place"
+          label={t('partHeightSheet.highestPlace')}
           quantity="level"
           base={hi}
-          error={lo !== null && hi !== null && lo >= hi ? 'expected above the lowest place' : undefined}
+          error={
+            lo !== null && hi !== null && lo >= hi
+              ? t('partHeightSheet.expectedAboveTheLowestPlace')
+              : undefined
+          }
           onChange={setHi}
         />
         <BigButton
@@ -40,7 +51,7 @@ export function PartHeightSheet({ space, part, onClose }: { space: Space; part: 
           disabled={!ready}
           onPress={() => ready && keep({ ...machine.spec.partHeightsMm, [part.id]: [lo, hi] })}
         >
-          Keep
+          {t('ui.keep')}
         </BigButton>
         {part.measured && (
           <BigButton
@@ -49,10 +60,10 @@ export function PartHeightSheet({ space, part, onClose }: { space: Space; part: 
               keep(others)
             }}
           >
-            Back to the usual
+            {t('partHeightSheet.backToTheUsual')}
           </BigButton>
         )}
-        <BigButton onPress={onClose}>Cancel</BigButton>
+        <BigButton onPress={onClose}>{t('ui.cancel')}</BigButton>
       </div>
     </Sheet>
   )

@@ -1,6 +1,6 @@
 import { LEAK_PHASES, type LeakPhase, type LeakPlace, type LeakView, type PhaseSeen } from '@brendik/core'
-import { outcomeWord } from '../../words/cardText.ts'
-import { PHASE_NAME, PHASE_SHORT, placeWord, SEEN_MARK, SEEN_WORD } from '../../words/locateText.ts'
+import { t } from '../../lib/words.ts'
+import { PHASE_NAME, PHASE_SHORT, placeShort, SEEN_MARK, SEEN_WORD } from '../../words/locateText.ts'
 import type { Space } from '../visit/index.ts'
 import { keptIn } from './keepLeakLooks.ts'
 
@@ -26,7 +26,7 @@ export function PhaseStrip({
 }) {
   return (
     <ul
-      aria-label="Phases of the leak test"
+      aria-label={t('phaseStrip.phasesOfTheLeakTest')}
       className="grid grid-cols-6 border-line border-b bg-face [&>li]:border-line [&>li]:border-r [&>li:last-child]:border-r-0"
     >
       {LEAK_PHASES.map((phase) => {
@@ -36,7 +36,7 @@ export function PhaseStrip({
         const place = places.at(-1)?.value
         const says =
           seen === 'wet' && amount
-            ? outcomeWord('leak.amount', String(amount.value)).replace(/^an? /, '')
+            ? t('phaseStrip.amount', { amount: String(amount.value) })
             : SEEN_WORD[seen]
         return (
           <li key={phase}>
@@ -53,13 +53,11 @@ export function PhaseStrip({
                 <span className="text-sm text-soft">{PHASE_NAME[phase]}</span>
                 <span className={TONE[seen]}>
                   {seen === 'wet' && <span aria-hidden="true">● </span>}
-                  {seen === 'wet' && amount && <span className="sr-only">wet, </span>}
+                  {seen === 'wet' && amount && <span className="sr-only">{t('phaseStrip.wet')} </span>}
                   {says}
                 </span>
                 {seen === 'wet' && place !== undefined && (
-                  <span className="text-sm text-water">
-                    {placeWord(place as LeakPlace).replace('floor, ', '')}
-                  </span>
+                  <span className="text-sm text-water">{placeShort(place as LeakPlace)}</span>
                 )}
               </span>
             </button>

@@ -2,6 +2,7 @@ import { type LeakPhase, type LeakTimeline, levelAtReplay } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText, durationText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { PHASE_NAME } from '../../words/locateText.ts'
 
 const HEIGHT = 84
@@ -27,7 +28,7 @@ export function Replay({
   const last = passed.at(-1)
   return (
     <section
-      aria-label="Replay"
+      aria-label={t('ui.replay')}
       className="border-line border-b bg-face px-4 pt-1 pb-1 max-md:sticky max-md:top-0 max-md:z-10 md:px-5"
     >
       <div className="flex flex-wrap items-center gap-x-5">
@@ -43,7 +44,7 @@ export function Replay({
             {at ? dateText(at.startedAtMs + Math.max(0, atS - at.fromS) * 1000, 'timeS') : ''}
           </span>
           <span className={last?.wet ? 'font-semibold text-water' : 'text-soft'}>
-            {last ? last.says : 'nothing seen yet'}
+            {last ? last.says : t('replay.nothingSeenYet')}
           </span>
         </p>
         {firstWet(timeline).map(({ phase, tS }) => (
@@ -53,7 +54,7 @@ export function Replay({
             className="min-h-12 cursor-pointer text-sm underline underline-offset-4"
             onClick={() => onMove(Math.ceil(tS))}
           >
-            First wet {PHASE_NAME[phase].toLowerCase()}
+            {t('replay.firstWet', { phase: PHASE_NAME[phase].toLowerCase() })}
           </button>
         ))}
       </div>
@@ -119,8 +120,12 @@ export function Replay({
       </div>
       <input
         type="range"
-        aria-label="Moment of the leak test"
-        aria-valuetext={`${durationText(atS)} of ${durationText(totalS)}, ${at ? PHASE_NAME[at.phase] : ''}`}
+        aria-label={t('replay.momentOfTheLeakTest')}
+        aria-valuetext={t('replay.of', {
+          time: durationText(atS),
+          time2: durationText(totalS),
+          at: at ? PHASE_NAME[at.phase] : '',
+        })}
         className="h-10 w-full cursor-pointer accent-[var(--ink)]"
         min={0}
         max={Math.ceil(totalS)}

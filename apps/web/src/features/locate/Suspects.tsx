@@ -1,6 +1,6 @@
 import type { LeakView, PartId, Reason, Suspect } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
-import { say } from '../../lib/words.ts'
+import { say, t } from '../../lib/words.ts'
 import { faultName, lowerFirst } from '../../words/cardText.ts'
 import { STRENGTH_WORD } from '../../words/locateText.ts'
 
@@ -28,21 +28,19 @@ export function Suspects({
   if (!first) return null
   const noneLeads = view.none > first.present
   return (
-    <section aria-label="Suspects">
+    <section aria-label={t('suspects.suspects')}>
       {untold ? (
         <div className="pb-3">
-          <p className="plate text-3xl leading-tight">Nothing seen yet</p>
-          <p className="pt-1 text-soft">
-            Dry everything, then watch it phase by phase. Until then only what is frequent speaks.
-          </p>
+          <p className="plate text-3xl leading-tight">{t('suspects.nothingSeenYet')}</p>
+          <p className="pt-1 text-soft">{t('suspects.dryEverythingThenWatchIt')}</p>
         </div>
       ) : noneLeads ? (
         <div className="border-b border-line pb-3">
           <div className="flex items-baseline justify-between gap-3">
-            <p className="plate text-3xl leading-tight text-good">No leak</p>
+            <p className="plate text-3xl leading-tight text-good">{t('ui.noLeak')}</p>
             <p className="small-figure text-3xl">{percent(view.none)}</p>
           </div>
-          <p className="pt-1 leading-snug">What was watched stayed dry, and the tub keeps its level.</p>
+          <p className="pt-1 leading-snug">{t('suspects.whatWasWatchedStayedDry')}</p>
         </div>
       ) : null}
       {!untold && <One suspect={first} large={!noneLeads} chosen={chosen} onChoose={onChoose} />}
@@ -55,8 +53,10 @@ export function Suspects({
       </ul>
       {!noneLeads && !untold && (
         <p className="border-t border-line pt-2 text-sm text-soft">
-          No leak of the machine: {percent(view.notALeak + view.none)}, of it condensation, spills, foam or
-          the house drain {percent(view.notALeak)}.
+          {t('suspects.noLeakOfTheMachine', {
+            percent: percent(view.notALeak + view.none),
+            percent2: percent(view.notALeak),
+          })}
         </p>
       )}
     </section>
@@ -94,22 +94,25 @@ function One({
       </div>
       {suspect.with && (
         <p className="pt-1.5 font-semibold">
-          Together with {lowerFirst(faultName(suspect.with.fault))}: {percent(suspect.with.probability)}
+          {t('suspects.togetherWith', {
+            fault: lowerFirst(faultName(suspect.with.fault)),
+            percent: percent(suspect.with.probability),
+          })}
         </p>
       )}
-      <Reasons word="For" reasons={speaksFor} />
-      <Reasons word="Against" reasons={speaksAgainst} />
+      <Reasons side="for" reasons={speaksFor} />
+      <Reasons side="against" reasons={speaksAgainst} />
     </article>
   )
 }
 
-function Reasons({ word, reasons }: { word: 'For' | 'Against'; reasons: readonly Reason[] }) {
+function Reasons({ side, reasons }: { side: 'for' | 'against'; reasons: readonly Reason[] }) {
   if (reasons.length === 0) return null
   return (
-    <p className={`pt-1 text-[15px] leading-snug ${word === 'Against' ? 'text-soft' : ''}`}>
-      <span className="font-semibold">{word}: </span>
+    <p className={`pt-1 text-[15px] leading-snug ${side === 'against' ? 'text-soft' : ''}`}>
+      <span className="font-semibold">{t(`word.${side}`)}: </span>
       {reasons.slice(0, REASONS).map((reason, i) => (
-        <span key={`${reason.says.id} ${i}`}>
+        <span key={say(reason.says)}>
           {i > 0 && ' '}
           {say(reason.says).replace(/\.$/, '')} ({STRENGTH_WORD[reason.strength]}).
         </span>

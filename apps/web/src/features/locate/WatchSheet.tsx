@@ -14,7 +14,7 @@ import { clockText, durationText } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { t, tLines } from '../../lib/words.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { PHASE_NAME, placeWord } from '../../words/locateText.ts'
+import { PHASE_NAME, placeShort } from '../../words/locateText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { keptIn, sayPhase, toggleSeen } from './keepLeakLooks.ts'
 import type { useWatch } from './useWatch.ts'
@@ -28,10 +28,10 @@ const RUN_OF: Record<LeakPhase, string> = {
   spin: 'spin',
 }
 const AMOUNTS = [
-  ['film', 'a film'],
+  ['film', t('watchSheet.aFilm')],
   ['drip', 'drips'],
-  ['trickle', 'a trickle'],
-  ['stream', 'a stream'],
+  ['trickle', t('watchSheet.aTrickle')],
+  ['stream', t('watchSheet.aStream')],
 ] as const
 
 /** One phase watched: how it is brought about, how long, what to look at; then dry, or wet with place and amount. Kept as it is pressed. */
@@ -63,15 +63,15 @@ export function WatchSheet({
     if (over) navigator.vibrate?.(200)
   }, [over])
   return (
-    <Sheet open title={`Watch: ${PHASE_NAME[phase].toLowerCase()}`} onClose={onClose}>
+    <Sheet open title={t('watchSheet.watch', { phase: PHASE_NAME[phase].toLowerCase() })} onClose={onClose}>
       <div className="mt-2 grid gap-4">
         <div className="flex items-end justify-between gap-4">
-          <p className="figure text-6xl" role="timer" aria-label="Time left to watch">
-            {leftS > 0 ? clockText(leftS) : 'done'}
+          <p className="figure text-6xl" role="timer" aria-label={t('watchSheet.timeLeftToWatch')}>
+            {leftS > 0 ? clockText(leftS) : t('ui.done')}
           </p>
           {running ? (
             <button type="button" className={button} onClick={watching.stop}>
-              Stop the watch
+              {t('watchSheet.stopTheWatch')}
             </button>
           ) : (
             <button
@@ -80,7 +80,7 @@ export function WatchSheet({
               className={`${button} bg-ink font-semibold text-face disabled:opacity-40`}
               onClick={() => watching.start(phase)}
             >
-              Watch {durationText(watchS)}
+              {t('watchSheet.watch2', { time: durationText(watchS) })}
             </button>
           )}
         </div>
@@ -93,16 +93,16 @@ export function WatchSheet({
         <p className="text-lg leading-snug">{t(`watch.${phase}.lookAt`)}</p>
         <div className="grid grid-cols-2 gap-2">
           <Toggle on={seen === 'dry'} tone="good" onPress={() => sayPhase(space, phase, false)}>
-            Dry
+            {t('watchSheet.dry')}
           </Toggle>
           <Toggle on={seen === 'wet'} tone="water" onPress={() => sayPhase(space, phase, true)}>
-            Wet
+            {t('watchSheet.wet')}
           </Toggle>
         </div>
         {seen === 'wet' && (
           <>
             {/* biome-ignore lint/a11y/useSemanticElements: a fieldset cannot be laid out as a row */}
-            <div role="group" aria-label="How much" className="grid grid-cols-4 gap-1.5">
+            <div role="group" aria-label={t('ui.howMuch')} className="grid grid-cols-4 gap-1.5">
               {AMOUNTS.map(([value, word]) => (
                 <Toggle
                   key={value}
@@ -115,8 +115,8 @@ export function WatchSheet({
               ))}
             </div>
             {[
-              ['At the machine', MACHINE_PLACES],
-              ['On the floor', FLOOR_PLACES],
+              [t('watchSheet.atTheMachine'), MACHINE_PLACES],
+              [t('watchSheet.onTheFloor'), FLOOR_PLACES],
             ].map(([name, all]) => (
               // biome-ignore lint/a11y/useSemanticElements: a fieldset cannot be laid out as a wrapping row
               <div key={String(name)} role="group" aria-label={String(name)}>
@@ -129,7 +129,7 @@ export function WatchSheet({
                       tone="ink"
                       onPress={() => toggleSeen(space, 'leak.place', place, phase)}
                     >
-                      {placeWord(place).replace('floor, ', '')}
+                      {placeShort(place)}
                     </Toggle>
                   ))}
                 </div>
@@ -142,10 +142,10 @@ export function WatchSheet({
             to={`/runs/${newId()}?visit=${space.visit.id}&kind=${RUN_OF[phase]}`}
             className="flex min-h-12 items-center underline underline-offset-4"
           >
-            Time it as a run, with levels
+            {t('watchSheet.timeItAsARun')}
           </Link>
           <button type="button" className={button} onClick={onClose}>
-            Close
+            {t('ui.close')}
           </button>
         </div>
       </div>

@@ -9,6 +9,7 @@ import {
   type TimelineRun,
 } from '@brendik/core'
 import type { OpenedRun } from '../../api/queries.ts'
+import { t } from '../../lib/words.ts'
 import { outcomeWord } from '../../words/cardText.ts'
 import { PHASE_NAME } from '../../words/locateText.ts'
 import type { Space } from '../visit/index.ts'
@@ -41,7 +42,7 @@ function marksOf(space: Space, runs: readonly { phase: LeakPhase; run: OpenedRun
               atMs: event.atMs,
               phase,
               wet: event.what === 'leak-seen',
-              says: event.what === 'leak-seen' ? 'leak seen' : 'leak stopped',
+              says: event.what === 'leak-seen' ? t('timelineOf.leakSeen') : t('timelineOf.leakStopped'),
             },
           ]
         : [],
@@ -50,11 +51,32 @@ function marksOf(space: Space, runs: readonly { phase: LeakPhase; run: OpenedRun
   const seen = space.visit.observations.flatMap((o): TimelineMark[] => {
     const phase = LEAK_PHASES.find((p) => p === (o.phase ?? o.value)) ?? null
     if (o.check === 'leak.phase' && phase)
-      return [{ atMs: o.atMs, phase, wet: true, says: `wet, ${PHASE_NAME[phase].toLowerCase()}` }]
+      return [
+        {
+          atMs: o.atMs,
+          phase,
+          wet: true,
+          says: t('timelineOf.wet', { phase: PHASE_NAME[phase].toLowerCase() }),
+        },
+      ]
     if (o.check === 'leak.dry' && phase)
-      return [{ atMs: o.atMs, phase, wet: false, says: `dry, ${PHASE_NAME[phase].toLowerCase()}` }]
+      return [
+        {
+          atMs: o.atMs,
+          phase,
+          wet: false,
+          says: t('timelineOf.dry', { phase: PHASE_NAME[phase].toLowerCase() }),
+        },
+      ]
     if (o.check === 'leak.place')
-      return [{ atMs: o.atMs, phase, wet: true, says: `water ${outcomeWord('leak.place', String(o.value))}` }]
+      return [
+        {
+          atMs: o.atMs,
+          phase,
+          wet: true,
+          says: t('timelineOf.water', { outcome: outcomeWord('leak.place', String(o.value)) }),
+        },
+      ]
     return []
   })
   return [...inRuns, ...seen]

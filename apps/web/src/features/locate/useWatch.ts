@@ -1,12 +1,13 @@
 import type { LeakPhase } from '@brendik/core'
 import { useEffect, useRef, useState } from 'react'
+import { t } from '../../lib/words.ts'
 import { readNote, writeNote } from '../../outbox/deviceDb.ts'
 
 interface Watch {
   phase: LeakPhase
   startedAtMs: number
 }
-const noteOf = (visitId: string) => `watch ${visitId}`
+const noteOf = (visitId: string) => t('useWatch.watch', { visitId })
 
 /** The timed watch of a visit: by wall time and kept on the device, so that it goes on through sleep and reload. */
 export function useWatch(visitId: string): {

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 
 /** What was caught of a leak and in how long; nothing caught counts too. */
@@ -16,12 +17,18 @@ export function CatchFields({ onFlow }: { onFlow: (flowLH: number | null) => voi
   return (
     <div className="grid gap-2">
       <div className="grid grid-cols-2 gap-3">
-        <QuantityInput label="Caught" quantity="cup" base={litres} hint="0 = dry" onChange={setLitres} />
-        <QuantityInput label="Over" quantity="time" base={seconds} onChange={setSeconds} />
+        <QuantityInput
+          label={t('ui.caught')}
+          quantity="cup"
+          base={litres}
+          hint={t('catchFields.0Dry')}
+          onChange={setLitres}
+        />
+        <QuantityInput label={t('ui.over')} quantity="time" base={seconds} onChange={setSeconds} />
       </div>
       <p className="text-lg" aria-live="polite">
         {flowLH === null ? (
-          <span className="text-soft">Both give the rate.</span>
+          <span className="text-soft">{t('catchFields.bothGiveTheRate')}</span>
         ) : (
           <span className="small-figure text-3xl">{withUnit(units, 'hourly', flowLH)}</span>
         )}

@@ -1,5 +1,6 @@
 import { PROTOCOL_IDS, PROTOCOLS, protocolProgress, protocolsFor, type VisitAnswer } from '@brendik/core'
 import { Link } from 'react-router'
+import { t } from '../../lib/words.ts'
 import { protocolName } from '../../words/cardText.ts'
 import { judgedRuns, observationsOf } from '../together/index.ts'
 import { protocolTells } from './minutesLeft.ts'
@@ -22,8 +23,8 @@ export function ProtocolLinks({ visit }: { visit: VisitAnswer }) {
   const others = all.filter((p) => !shown.includes(p))
   return (
     <section className="pb-6">
-      <h2 className="font-semibold">What tells more</h2>
-      {shown.length === 0 && <p className="py-2 text-soft">Nothing that takes a protocol.</p>}
+      <h2 className="font-semibold">{t('ui.whatTellsMore')}</h2>
+      {shown.length === 0 && <p className="py-2 text-soft">{t('protocolLinks.nothingThatTakesAProtocol')}</p>}
       <ul className="mt-1">
         {shown.map((p) => (
           <ProtocolLine key={p.id} visitId={visit.id} progress={p} />
@@ -32,7 +33,7 @@ export function ProtocolLinks({ visit }: { visit: VisitAnswer }) {
       {others.length > 0 && (
         <details className="border-t border-hair">
           <summary className="flex min-h-12 cursor-pointer items-center text-sm text-water underline underline-offset-4">
-            {others.length} other {others.length === 1 ? 'protocol' : 'protocols'}
+            {t('protocolLinks.otherProtocol', { others: others.length })}
           </summary>
           <ul>
             {others.map((p) => (
@@ -64,7 +65,11 @@ function ProtocolLine({
       >
         <span>{protocolName(id)}</span>
         <span className={`shrink-0 text-sm ${next ? 'text-soft' : 'text-good'}`}>
-          {next ? (made > 0 ? `${made} of ${steps.length}, ${minutes} min` : `${minutes} min`) : 'done'}
+          {next
+            ? made > 0
+              ? t('protocolLinks.ofMin', { made, steps: steps.length, minutes })
+              : t('ui.min', { minutes })
+            : t('ui.done')}
         </span>
       </Link>
     </li>

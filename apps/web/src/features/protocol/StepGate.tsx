@@ -1,4 +1,5 @@
 import type { CautionId } from '@brendik/core'
+import { t } from '../../lib/words.ts'
 import { cautionText } from '../../words/cardText.ts'
 
 /** What to bring about before a step, and the cautions that gate it: each has to be ticked by someone who read it. */
@@ -39,7 +40,7 @@ export function StepGate({
           <span>{cautionText(caution)}</span>
         </label>
       ))}
-      {cautions.length > 0 && <p className="text-sm text-soft">Local codes and licensed trades go first.</p>}
+      {cautions.length > 0 && <p className="text-sm text-soft">{t('ui.localCodesAndLicensedTrades')}</p>}
     </div>
   )
 }

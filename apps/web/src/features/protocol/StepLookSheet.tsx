@@ -9,6 +9,7 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
+import { t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
@@ -58,7 +59,9 @@ export function StepLookSheet({
   const save = () => {
     if (!ready) return
     const written =
-      step.entry === 'height' && bound === 'beyond' ? `above ${Math.round(Number(value))}` : value
+      step.entry === 'height' && bound === 'beyond'
+        ? t('stepLookSheet.above', { number: Math.round(Number(value)) })
+        : value
     const observed: Observed = {
       type: 'observed',
       id: newId(),
@@ -93,11 +96,11 @@ export function StepLookSheet({
         {step.entry === 'bucket' && (
           <>
             <Choice
-              label="Tap"
+              label={t('stepLookSheet.tap')}
               value={tap}
               options={[
-                { value: 'cold', text: 'Cold' },
-                { value: 'hot', text: 'Hot' },
+                { value: 'cold', text: t('ui.cold') },
+                { value: 'hot', text: t('ui.hot') },
               ]}
               onChange={setTap}
             />
@@ -107,16 +110,16 @@ export function StepLookSheet({
         {step.entry === 'height' && (
           <>
             <Choice
-              label="What the stream did"
+              label={t('stepLookSheet.whatTheStreamDid')}
               value={bound}
               options={[
-                { value: 'stops', text: 'Stops at this height' },
-                { value: 'beyond', text: 'Still runs there' },
+                { value: 'stops', text: t('stepLookSheet.stopsAtThisHeight') },
+                { value: 'beyond', text: t('stepLookSheet.stillRunsThere') },
               ]}
               onChange={setBound}
             />
             <QuantityInput
-              label="Hose end above floor"
+              label={t('ui.hoseEndAboveFloor')}
               quantity="height"
               base={typeof value === 'number' ? value : null}
               onChange={setValue}
@@ -126,7 +129,7 @@ export function StepLookSheet({
         )}
         {step.entry === 'stop-level' && (
           <QuantityInput
-            label="Level at which no drop came"
+            label={t('stepLookSheet.levelAtWhichNoDrop')}
             quantity="level"
             base={typeof value === 'number' ? value : null}
             onChange={setValue}
@@ -140,7 +143,7 @@ export function StepLookSheet({
         )}
         {step.entry === 'litres' && (
           <QuantityInput
-            label="Ran back"
+            label={t('ui.ranBack')}
             quantity="volume"
             base={typeof value === 'number' ? value : null}
             onChange={setValue}
@@ -163,7 +166,7 @@ export function StepLookSheet({
             onClick={onClose}
             className="min-h-16 cursor-pointer border border-line text-lg"
           >
-            Cancel
+            {t('ui.cancel')}
           </button>
           <button
             type="button"
@@ -171,7 +174,7 @@ export function StepLookSheet({
             onClick={save}
             className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40"
           >
-            Keep
+            {t('ui.keep')}
           </button>
         </div>
       </div>

@@ -1,7 +1,7 @@
 import { type Protocol, type RunAnalysis, type RunFacts, type RunStep, stepAdvice } from '@brendik/core'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
-import { say } from '../../lib/words.ts'
+import { say, t } from '../../lib/words.ts'
 import { protocolName, stepText } from '../../words/cardText.ts'
 
 /** The step of a protocol under way: which one, when the next reading is due, whether it is enough. Loud when a reading is due. */
@@ -38,26 +38,28 @@ export function StepStrip({
     >
       <span className="min-w-0 leading-tight">
         <span className={`block text-sm ${due ? '' : 'text-soft'}`}>
-          <span className="max-md:hidden">{protocolName(protocol.id)}, </span>step {number} of{' '}
-          {protocol.steps.length}
+          <span className="max-md:hidden">{protocolName(protocol.id)}, </span>
+          {t('stepStrip.stepOf', { number, steps: protocol.steps.length })}
         </span>
         <span className="block font-semibold">{stepText(protocol.id, step).title}</span>
       </span>
       <span className="shrink-0 text-right leading-tight max-md:max-w-[60%]" aria-live="polite">
         {!running ? (
-          <span className="text-soft">{why ?? 'Stopped'}</span>
+          <span className="text-soft">{why ?? t('ui.stopped')}</span>
         ) : due ? (
           <span className="small-figure text-2xl">
-            {step.readings.what === 'level' ? 'Read the level now' : 'Read ruler and display now'}
+            {step.readings.what === 'level'
+              ? t('stepStrip.readTheLevelNow')
+              : t('stepStrip.readRulerAndDisplayNow')}
           </span>
         ) : streamed || advice.dueInS === null ? (
           <span className={advice.enough ? 'font-semibold text-good' : 'text-soft'}>
-            {why ?? 'Streaming'}
+            {why ?? t('stepStrip.streaming')}
           </span>
         ) : (
           <>
-            <span className="block text-sm text-soft">{why ?? 'next reading in'}</span>
-            <span className="small-figure text-2xl">next in {soon} s</span>
+            <span className="block text-sm text-soft">{why ?? t('stepStrip.nextReadingIn')}</span>
+            <span className="small-figure text-2xl">{t('stepStrip.nextInS', { soon })}</span>
           </>
         )}
       </span>

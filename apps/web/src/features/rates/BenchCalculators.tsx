@@ -10,7 +10,7 @@ import {
 import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { numberText } from '../../lib/words.ts'
+import { numberText, t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { otherUnits } from './bothUnits.ts'
@@ -41,10 +41,10 @@ export function DripsCalculator() {
     <>
       <div className="grid grid-cols-2 items-start gap-3">
         <QuantityInput
-          label="Drops"
+          label={t('benchCalculators.drops')}
           quantity="count"
           base={drops}
-          error={drops !== null && !ok ? 'expected 0 to 400: faster drops run together' : undefined}
+          error={drops !== null && !ok ? t('benchCalculators.expected0To400Faster') : undefined}
           onChange={setDrops}
         />
         <button
@@ -53,23 +53,25 @@ export function DripsCalculator() {
           onClick={(event) => event.detail === 0 && tap()}
           className="mt-6 min-h-12 cursor-pointer border border-line text-lg active:bg-band"
         >
-          Tap at each drop{taps.length > 0 ? ` (${taps.length})` : ''}
+          {t('benchCalculators.tapAtEachDrop', { taps: taps.length > 0 ? ` (${taps.length})` : '' })}
         </button>
       </div>
       <Result
         figure={day ? `${figure(units, 'volume', day.lo)} – ${figure(units, 'volume', day.hi)}` : '–'}
-        unit={`${unitOf(units, 'volume').unit} a day`}
+        unit={t('benchCalculators.aDay', { unit: unitOf(units, 'volume').unit })}
         range={
           day
-            ? `with a middling drop ${withUnit(units, 'volume', day.value)} a day, ${withUnit(units, 'hourly', day.value / 24)}`
+            ? t('benchCalculators.withAMiddlingDropA', {
+                volume: withUnit(units, 'volume', day.value),
+                hourly: withUnit(units, 'hourly', day.value / 24),
+              })
             : undefined
         }
         also={day ? otherUnits(units, 'volume', day.lo, day.hi) : undefined}
       >
         {flow &&
-          `Counted ${counted?.drops} drops: ${figure(units, 'hourly', flow.lo)} to ${withUnit(units, 'hourly', flow.hi)}. `}
-        A hold of half an hour sees a loss from 2 L/h by hand: most drips are found by eye and paper, not by
-        level.
+          `${t('benchCalculators.countedDropsTo', { drops: counted?.drops ?? 0, hourly: figure(units, 'hourly', flow.lo), hourly2: withUnit(units, 'hourly', flow.hi) })} `}
+        {t('benchCalculators.aHoldOfHalfAn')}
       </Result>
     </>
   )
@@ -86,32 +88,39 @@ export function WindingCalculator() {
   const inside = cold !== null && cold >= band.wide[0] && cold <= band.wide[1]
   return (
     <>
-      <Choice label="Supply" value={volts} options={VOLTS} onChange={setVolts} />
+      <Choice label={t('ui.supply')} value={volts} options={VOLTS} onChange={setVolts} />
       <div className="grid grid-cols-2 gap-3">
-        <QuantityInput label="Measured" quantity="ohm" base={ohm} onChange={setOhm} />
+        <QuantityInput label={t('benchCalculators.measured')} quantity="ohm" base={ohm} onChange={setOhm} />
         <QuantityInput
-          label="Winding at"
+          label={t('benchCalculators.windingAt')}
           quantity="temperature"
           base={celsius}
           error={
-            celsius !== null && !(celsius >= -60 && celsius <= 250) ? 'expected -60 to 250 °C' : undefined
+            celsius !== null && !(celsius >= -60 && celsius <= 250)
+              ? t('benchCalculators.expected60To250C')
+              : undefined
           }
           onChange={setCelsius}
         />
       </div>
       <Result
         figure={cold === null ? '–' : numberText(cold, 1)}
-        unit={`Ω at ${withUnit(units, 'temperature', 20)}`}
+        unit={t('benchCalculators.at', { temperature: withUnit(units, 'temperature', 20) })}
         tone={cold === null ? 'plain' : inside ? 'good' : 'watch'}
-        range={`usual for a drain pump ${band.usual[0]} to ${band.usual[1]} Ω, wide band ${band.wide[0]} to ${band.wide[1]} Ω`}
+        range={t('benchCalculators.usualForADrainPump', {
+          usual: band.usual[0],
+          usual2: band.usual[1],
+          wide: band.wide[0],
+          wide2: band.wide[1],
+        })}
       >
         {cold === null
           ? null
           : inside
-            ? 'In the band. Ohms alone do not clear a pump: one that starts and stops under load can read right.'
+            ? t('benchCalculators.inTheBandOhmsAlone')
             : cold > band.wide[1]
-              ? 'Above the band: towards an open winding, or a bad contact. Zero the leads and repeat at the terminals.'
-              : 'Below the band: towards a shorted winding.'}
+              ? t('benchCalculators.aboveTheBandTowardsAn')
+              : t('benchCalculators.belowTheBandTowardsA')}
       </Result>
     </>
   )
@@ -123,19 +132,23 @@ export function VoltageCalculator() {
   const ok = volts !== null && volts >= 0 && volts <= 1000
   const nominalV = Number(nominal) as SupplyVolts
   const judged = ok ? judgeVoltage(volts, nominalV) : null
-  const words = { low: 'Low', within: 'Within', high: 'High', none: 'Dead' }
+  const words = {
+    low: t('benchCalculators.low'),
+    within: t('benchCalculators.within'),
+    high: t('benchCalculators.high'),
+    none: t('benchCalculators.dead'),
+  }
   return (
     <>
       <p className="border-l-4 border-stop bg-stop-face p-3 leading-snug">
-        Live checks only by someone competent, insulated probes, nobody touching metal; local code and
-        licensed trades go first.
+        {t('benchCalculators.liveChecksOnlyBySomeone')}
       </p>
-      <Choice label="Nominal" value={nominal} options={VOLTS} onChange={setNominal} />
+      <Choice label={t('benchCalculators.nominal')} value={nominal} options={VOLTS} onChange={setNominal} />
       <QuantityInput
-        label="Measured"
+        label={t('benchCalculators.measured')}
         quantity="volt"
         base={volts}
-        error={volts !== null && !ok ? 'expected 0 to 1000 V' : undefined}
+        error={volts !== null && !ok ? t('benchCalculators.expected0To1000V') : undefined}
         onChange={setVolts}
       />
       <Result
@@ -143,12 +156,17 @@ export function VoltageCalculator() {
         unit={judged ? `${judged.offPercent > 0 ? '+' : ''}${numberText(judged.offPercent, 1)} %` : ''}
         tone={judged === null ? 'plain' : judged.verdict === 'within' ? 'good' : 'watch'}
         range={
-          judged ? `expected ${judged.loV} to ${judged.hiV} V (${SUPPLY_BANDS[nominalV].source})` : undefined
+          judged
+            ? t('benchCalculators.expectedToV', {
+                loV: judged.loV,
+                hiV: judged.hiV,
+                source: SUPPLY_BANDS[nominalV].source,
+              })
+            : undefined
         }
       >
-        {judged?.verdict === 'low' &&
-          'A pump on low voltage is weak and runs hot: measure at the outlet under load.'}
-        {judged?.verdict === 'none' && 'No voltage: outlet, fuse, residual current device, plug.'}
+        {judged?.verdict === 'low' && t('benchCalculators.aPumpOnLowVoltage')}
+        {judged?.verdict === 'none' && t('benchCalculators.noVoltageOutletFuseResidual')}
       </Result>
     </>
   )

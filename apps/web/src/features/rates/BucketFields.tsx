@@ -2,6 +2,7 @@ import { BUCKET_LEAST_S, bucketTest } from '@brendik/core'
 import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 
 /** A timed bucket: litres and seconds, the seconds by a watch of its own, and the flow they make. */
@@ -26,8 +27,13 @@ export function BucketFields({ onFlow }: { onFlow: (flowLMin: number | null) => 
   return (
     <div className="grid gap-3">
       <div className="grid grid-cols-2 gap-3">
-        <QuantityInput label="Up to the mark" quantity="volume" base={litres} onChange={setLitres} />
-        <QuantityInput label="Took" quantity="time" base={seconds} onChange={setSeconds} />
+        <QuantityInput
+          label={t('bucketFields.upToTheMark')}
+          quantity="volume"
+          base={litres}
+          onChange={setLitres}
+        />
+        <QuantityInput label={t('bucketFields.took')} quantity="time" base={seconds} onChange={setSeconds} />
       </div>
       <button
         type="button"
@@ -35,21 +41,23 @@ export function BucketFields({ onFlow }: { onFlow: (flowLMin: number | null) => 
         onClick={(event) => event.detail === 0 && watch()}
         className={`min-h-14 cursor-pointer border text-lg ${startedAtMs === null ? 'border-line' : 'border-water bg-water text-face'}`}
       >
-        {startedAtMs === null ? 'Start the watch' : 'Stop at the mark'}
+        {startedAtMs === null ? t('bucketFields.startTheWatch') : t('bucketFields.stopAtTheMark')}
       </button>
       <p className="text-lg" aria-live="polite">
         {flow ? (
           <>
             <span className="small-figure text-3xl">{withUnit(units, 'flow', flow.value)}</span>{' '}
             <span className="text-soft">
-              {figure(units, 'flow', flow.lo)} to {figure(units, 'flow', flow.hi)}
-              {seconds !== null && seconds < BUCKET_LEAST_S
-                ? `; a larger bucket (over ${BUCKET_LEAST_S} s) tells more`
-                : ''}
+              {t('bucketFields.toSTellsMoreOther', {
+                flow: figure(units, 'flow', flow.lo),
+                flow2: figure(units, 'flow', flow.hi),
+                seconds: seconds !== null && seconds < BUCKET_LEAST_S ? 'yes' : 'no',
+                least: BUCKET_LEAST_S,
+              })}
             </span>
           </>
         ) : (
-          <span className="text-soft">Litres and seconds give the flow.</span>
+          <span className="text-soft">{t('bucketFields.litresAndSecondsGiveThe')}</span>
         )}
       </p>
     </div>

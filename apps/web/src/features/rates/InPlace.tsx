@@ -42,7 +42,7 @@ export function InPlace({
               className="min-h-14 cursor-pointer border border-line text-lg"
               onClick={() => setOpen(null)}
             >
-              Back
+              {t('ui.back')}
             </button>
           </div>
         </Sheet>

@@ -17,6 +17,7 @@ import { useMemo, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { BucketFields } from './BucketFields.tsx'
@@ -39,9 +40,7 @@ export function BucketCalculator() {
         also={flow === null ? undefined : otherUnits(units, 'flow', flow)}
       >
         {flow !== null &&
-          (flow < 12
-            ? 'A tap that gives less than 12 L/min (3.2 gpm) into a bucket is itself worth a look.'
-            : 'At a tap this is enough for an inlet valve: look further down the line.')}
+          (flow < 12 ? t('waterCalculators.aTapThatGivesLess') : t('waterCalculators.atATapThisIs'))}
       </Result>
     </>
   )
@@ -94,36 +93,41 @@ export function FillTimeCalculator({ subject }: { subject: Subject }) {
     <>
       <div className="grid grid-cols-2 gap-3 md:grid-cols-3">
         <QuantityInput
-          label="Supply"
+          label={t('ui.supply')}
           quantity="pressure"
           base={kpa}
-          hint="Gauge on the tap"
+          hint={t('waterCalculators.gaugeOnTheTap')}
           onChange={setKpa}
         />
         <QuantityInput
-          label="Valve rated"
+          label={t('ui.valveRated')}
           quantity="flow"
           base={rated}
-          hint="Empty = its family’s"
+          hint={t('waterCalculators.emptyItsFamilys')}
           onChange={setRated}
         />
-        <QuantityInput label="Fill to" quantity="level" base={toMm} onChange={setToMm} />
+        <QuantityInput label={t('ui.fillTo')} quantity="level" base={toMm} onChange={setToMm} />
       </div>
       <Result
         figure={run ? estimateText(run.timeS.mid) : '–'}
-        unit="to fill"
+        unit={t('waterCalculators.toFill')}
         range={
           run
-            ? `${estimateText(run.timeS.lo)} to ${estimateText(run.timeS.hi)} for nine of ten sound inlets, at ${figure(units, 'flow', run.flowLMin.lo)} to ${withUnit(units, 'flow', run.flowLMin.hi)}`
+            ? t('waterCalculators.toForNineOfTen', {
+                time: estimateText(run.timeS.lo),
+                time2: estimateText(run.timeS.hi),
+                flow: figure(units, 'flow', run.flowLMin.lo),
+                flow2: withUnit(units, 'flow', run.flowLMin.hi),
+              })
             : (problem ?? undefined)
         }
         also={run ? otherUnits(units, 'flow', run.flowLMin.lo, run.flowLMin.hi) : undefined}
       >
         {kpa !== null && kpa < 138
-          ? 'Below 138 kPa (20 psi) the valve may trickle, and may not seal when told to close (common practice, no published source).'
+          ? t('waterCalculators.below138Kpa20Psi')
           : kpa !== null && kpa > 827
-            ? 'Above 827 kPa (120 psi) the supply needs reducing (common practice, no published source); local code says from where on.'
-            : 'At good pressure a screen must be nearly blocked before it slows the fill: a slow fill is then more often the valve or a nearly shut tap.'}
+            ? t('waterCalculators.above827Kpa120Psi')
+            : t('waterCalculators.atGoodPressureAScreen')}
       </Result>
     </>
   )
@@ -151,23 +155,33 @@ export function DrainTimeCalculator({ subject }: { subject: Subject }) {
   return (
     <>
       <div className="grid grid-cols-2 gap-3 md:grid-cols-3">
-        <QuantityInput label="Hose end above floor" quantity="height" base={endMm} onChange={setEndMm} />
+        <QuantityInput label={t('ui.hoseEndAboveFloor')} quantity="height" base={endMm} onChange={setEndMm} />
         <QuantityInput
-          label="Pump lifts"
+          label={t('ui.pumpLifts')}
           quantity="head"
           base={headM}
-          hint="Empty = its family’s"
+          hint={t('waterCalculators.emptyItsFamilys')}
           onChange={setHeadM}
         />
-        <QuantityInput label="From level" quantity="level" base={fromMm} onChange={setFromMm} />
+        <QuantityInput
+          label={t('waterCalculators.fromLevel')}
+          quantity="level"
+          base={fromMm}
+          onChange={setFromMm}
+        />
       </div>
       <Result
-        figure={run ? (never ? 'Never' : estimateText(run.timeS.mid)) : '–'}
-        unit={never ? 'empty at this height' : 'to the first air'}
+        figure={run ? (never ? t('ui.never') : estimateText(run.timeS.mid)) : '–'}
+        unit={never ? t('ui.emptyAtThisHeight') : t('waterCalculators.toTheFirstAir')}
         tone={never ? 'watch' : 'plain'}
         range={
           run && !never
-            ? `${estimateText(run.timeS.lo)} to ${Number.isFinite(run.timeS.hi) ? estimateText(run.timeS.hi) : 'never'} for nine of ten sound machines, at ${figure(units, 'flow', run.flowLMin.lo)} to ${withUnit(units, 'flow', run.flowLMin.hi)}`
+            ? t('waterCalculators.toForNineOfTen2', {
+                time: estimateText(run.timeS.lo),
+                number: Number.isFinite(run.timeS.hi) ? estimateText(run.timeS.hi) : 'never',
+                flow: figure(units, 'flow', run.flowLMin.lo),
+                flow2: withUnit(units, 'flow', run.flowLMin.hi),
+              })
             : (problem ?? undefined)
         }
         also={run && !never ? otherUnits(units, 'flow', run.flowLMin.lo, run.flowLMin.hi) : undefined}
@@ -198,12 +212,12 @@ export function LevelCalculator({ subject }: { subject: Subject }) {
   return (
     <>
       <Choice
-        label="Start from"
+        label={t('waterCalculators.startFrom')}
         value={from}
         options={[
-          { value: 'level', text: 'Level' },
-          { value: 'volume', text: 'Volume' },
-          { value: 'waterPressure', text: 'Pressure' },
+          { value: 'level', text: t('ui.level') },
+          { value: 'volume', text: t('waterCalculators.volume') },
+          { value: 'waterPressure', text: t('waterCalculators.pressure') },
         ]}
         onChange={(next) => {
           setFrom(next)
@@ -213,16 +227,19 @@ export function LevelCalculator({ subject }: { subject: Subject }) {
       <QuantityInput
         label={
           {
-            level: 'Level above the port',
-            volume: 'Water in the tub',
-            waterPressure: 'Pressure at the port',
+            level: t('ui.levelAboveThePort'),
+            volume: t('waterCalculators.waterInTheTub'),
+            waterPressure: t('waterCalculators.pressureAtThePort'),
           }[from]
         }
         quantity={from}
         base={base}
         error={
           base !== null && !inside
-            ? `expected inside this tub: up to ${withUnit(units, 'level', top)}, ${withUnit(units, 'volume', tubVolumeL(tub, top))}`
+            ? t('waterCalculators.expectedInsideThisTubUp', {
+                level: withUnit(units, 'level', top),
+                volume: withUnit(units, 'volume', tubVolumeL(tub, top)),
+              })
             : undefined
         }
         onChange={setBase}
@@ -232,7 +249,10 @@ export function LevelCalculator({ subject }: { subject: Subject }) {
         unit={unitOf(units, 'volume').unit}
         range={
           inside
-            ? `stand ${withUnit(units, 'level', level)} above the port and press ${withUnit(units, 'waterPressure', kpa)} on the sensor`
+            ? t('waterCalculators.standAboveThePortAnd', {
+                level: withUnit(units, 'level', level),
+                waterPressure: withUnit(units, 'waterPressure', kpa),
+              })
             : undefined
         }
         also={
@@ -245,9 +265,9 @@ export function LevelCalculator({ subject }: { subject: Subject }) {
               ].join(', ')
         }
       >
-        Basket, ribs and laundry make the true volume uncertain by about 3 %. A sensor on a usual air dome
-        shows {withUnit(units, 'level', inside ? indicatedByDomeMm(level, USUAL_DOME_MM) : null)}, since its
-        trapped air gives way a little.
+        {t('waterCalculators.basketRibsAndLaundryMake', {
+          level: withUnit(units, 'level', inside ? indicatedByDomeMm(level, USUAL_DOME_MM) : null),
+        })}
       </Result>
     </>
   )
@@ -266,30 +286,42 @@ export function LitresCalculator({ subject }: { subject: Subject }) {
     <>
       <div className="grid grid-cols-2 gap-3">
         <QuantityInput
-          label="Level above the port"
+          label={t('ui.levelAboveThePort')}
           quantity="level"
           base={level}
-          error={level !== null && !inside ? `expected up to ${withUnit(units, 'level', top)}` : undefined}
+          error={
+            level !== null && !inside
+              ? t('waterCalculators.expectedUpTo', { level: withUnit(units, 'level', top) })
+              : undefined
+          }
           onChange={setLevel}
         />
-        <QuantityInput label="Bucket holds" quantity="volume" base={bucketL} onChange={setBucketL} />
+        <QuantityInput
+          label={t('waterCalculators.bucketHolds')}
+          quantity="volume"
+          base={bucketL}
+          onChange={setBucketL}
+        />
       </div>
       <button
         type="button"
         className="min-h-12 cursor-pointer border border-line px-4 text-left"
         onClick={() => setLevel(Math.round(top))}
       >
-        To the lip: {withUnit(units, 'level', top)}
+        {t('waterCalculators.toTheLip', { level: withUnit(units, 'level', top) })}
       </button>
       <Result
         figure={buckets === null ? '–' : String(Math.ceil(buckets))}
-        unit={buckets !== null && buckets <= 1 ? 'bucket' : 'buckets'}
-        range={litres === null ? undefined : `${withUnit(units, 'volume', litres)} have to come out`}
+        unit={buckets !== null && buckets <= 1 ? t('waterCalculators.bucket') : t('waterCalculators.buckets')}
+        range={
+          litres === null
+            ? undefined
+            : t('waterCalculators.haveToComeOut', { volume: withUnit(units, 'volume', litres) })
+        }
         also={litres === null ? undefined : otherUnits(units, 'volume', litres)}
         tone={litres !== null && litres > 5 ? 'watch' : 'plain'}
       >
-        Never open a filter cap or pull a pump hose with this inside. A couple of cups stay behind in pump and
-        hoses: tray and towel (common practice, no published source).
+        {t('waterCalculators.neverOpenAFilterCap')}
       </Result>
     </>
   )
@@ -306,26 +338,38 @@ export function StandpipeCalculator({ subject }: { subject: Subject }) {
   const stall = stallHeightMm(machine, site, level / 2)
   return (
     <>
-      <QuantityInput label="Hose end above floor" quantity="height" base={heightMm} onChange={setHeightMm} />
+      <QuantityInput
+        label={t('ui.hoseEndAboveFloor')}
+        quantity="height"
+        base={heightMm}
+        onChange={setHeightMm}
+      />
       <Result
         figure={share === null ? '–' : Math.round(100 * share).toString()}
-        unit={`% of the flow at ${withUnit(units, 'height', USUAL_HOSE_END_MM)}`}
+        unit={t('waterCalculators.ofTheFlowAt', { height: withUnit(units, 'height', USUAL_HOSE_END_MM) })}
         tone={share !== null && share < 0.75 ? 'watch' : 'plain'}
         range={
           flow === null
             ? undefined
-            : `about ${withUnit(units, 'flow', flow)}; this pump no longer lifts at ${withUnit(units, 'height', stall)}`
+            : t('waterCalculators.aboutThisPumpNoLonger', {
+                flow: withUnit(units, 'flow', flow),
+                height: withUnit(units, 'height', stall),
+              })
         }
         also={
           flow === null
             ? undefined
-            : `${otherUnits(units, 'flow', flow)}, stall ${otherUnits(units, 'height', stall)}`
+            : t('waterCalculators.stall', {
+                flow: otherUnits(units, 'flow', flow) ?? '',
+                height: otherUnits(units, 'height', stall) ?? '',
+              })
         }
       >
-        Codes ask for {withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.lo)} to{' '}
-        {withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.hi)} above the weir of the trap, some at most{' '}
-        {withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.stricterHi)}. A hose end below the water in the tub
-        siphons.
+        {t('waterCalculators.codesAskForToAbove', {
+          height: withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.lo),
+          height2: withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.hi),
+          height3: withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.stricterHi),
+        })}
       </Result>
     </>
   )

@@ -1,4 +1,5 @@
 import { familyDefaults, type MachineSpec, type SiteSpec } from '@brendik/core'
+import { t } from '../../lib/words.ts'
 
 /** The machine and place that a calculator works on: a visit's, or a family's usual one. */
 export interface Subject {
@@ -15,5 +16,5 @@ export const USUAL_SITE: SiteSpec = {
   portHeightMm: null,
 }
 export function usualSubject(family: MachineSpec['family']): Subject {
-  return { machine: familyDefaults(family), site: USUAL_SITE, name: 'a usual one of its family' }
+  return { machine: familyDefaults(family), site: USUAL_SITE, name: t('calculatorInputs.aUsualOneOfIts') }
 }

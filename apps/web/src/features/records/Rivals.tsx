@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { rivalsQuery } from '../../api/queries.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 import { keep } from '../../outbox/outbox.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { fieldName, fieldText } from '../../words/recordText.ts'
@@ -20,8 +21,8 @@ export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
   const open = (data ?? []).filter(({ id, rowId }) => of.includes(rowId) && !chosen.has(id))
   if (open.length === 0) return null
   return (
-    <section aria-label="Two answers" className="mb-4 border-l-4 border-watch bg-watch-face p-3">
-      <p className="font-semibold">Changed by two at once: nothing is lost, choose what stands.</p>
+    <section aria-label={t('ui.twoAnswers')} className="mb-4 border-l-4 border-watch bg-watch-face p-3">
+      <p className="font-semibold">{t('rivals.changedByTwoAtOnce')}</p>
       <ul>
         {open.map(({ id, rowId, subject, label, path, value, stands, by, atMs }) => {
           const choose = (take: boolean) => keep([{ kind: 'rival', rivalId: id, rowId, take }])
@@ -33,7 +34,7 @@ export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
               </p>
               {(
                 [
-                  [false, stands, 'stands now'],
+                  [false, stands, t('rivals.standsNow')],
                   [true, value, `${by}, ${dateText(atMs, 'dayTime')}`],
                 ] as const
               ).map(([take, said, who]) => (
@@ -47,10 +48,10 @@ export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
                   <button
                     type="button"
                     className="min-h-12 shrink-0 cursor-pointer px-2 underline underline-offset-4"
-                    aria-label={`Keep this: ${fieldText(path, said, units)}`}
+                    aria-label={t('rivals.keepThis', { field: fieldText(path, said, units) })}
                     onClick={() => choose(take)}
                   >
-                    Keep this
+                    {t('ui.keepThis')}
                   </button>
                 </div>
               ))}

@@ -1,6 +1,7 @@
 import type { RunPlan } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
+import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { protocolName } from '../../words/cardText.ts'
 import { KIND_WORD } from '../../words/runText.ts'
@@ -40,7 +41,7 @@ export function AfterRun({
           to={`/visits/${visitId}/protocols/${made.protocol.id}`}
           className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
         >
-          <span className="small-figure text-xl md:text-2xl">On to the next step</span>
+          <span className="small-figure text-xl md:text-2xl">{t('afterRun.onToTheNextStep')}</span>
           <span className="truncate text-sm opacity-80">{protocolName(made.protocol.id)}</span>
         </Link>
       ) : (
@@ -48,8 +49,8 @@ export function AfterRun({
           to={`/visits/${visitId}`}
           className={`${link} w-1/2 bg-ink px-4 text-face md:w-[22%] md:flex-none`}
         >
-          <span className="small-figure text-xl md:text-2xl">Back to the visit</span>
-          <span className="text-sm opacity-80">all its runs</span>
+          <span className="small-figure text-xl md:text-2xl">{t('ui.backToTheVisit')}</span>
+          <span className="text-sm opacity-80">{t('afterRun.allItsRuns')}</span>
         </Link>
       )}
       <Link
@@ -60,23 +61,25 @@ export function AfterRun({
         }
         className={`${link} w-1/2 px-4`}
       >
-        <span className="text-lg font-semibold">{KIND_WORD[plan.kind]} again</span>
-        <span className="text-sm text-soft">{made ? 'repeat this step' : 'same machine'}</span>
+        <span className="text-lg font-semibold">{t('afterRun.again', { kind: KIND_WORD[plan.kind] })}</span>
+        <span className="text-sm text-soft">{made ? t('afterRun.repeatThisStep') : t('ui.sameMachine')}</span>
       </Link>
       <Link to={`${again}${other}`} className={`${link} flex-1 px-3`}>
-        <span className="text-lg font-semibold">{KIND_WORD[other]} next</span>
-        <span className="text-sm text-soft">{other === 'fill' ? 'water in' : 'water out'}</span>
+        <span className="text-lg font-semibold">{t('afterRun.next', { kind: KIND_WORD[other] })}</span>
+        <span className="text-sm text-soft">
+          {other === 'fill' ? t('afterRun.waterIn') : t('afterRun.waterOut')}
+        </span>
       </Link>
       <Link to={`/visits/${visitId}/compare?a=${run.state.runId}`} className={`${link} flex-1 px-3`}>
-        <span className="text-lg font-semibold">Compare</span>
-        <span className="text-sm text-soft">another run</span>
+        <span className="text-lg font-semibold">{t('afterRun.compare')}</span>
+        <span className="text-sm text-soft">{t('afterRun.anotherRun')}</span>
       </Link>
-      {onLevel && <Action name="Level" hint={levelHint} onPress={onLevel} />}
-      <Action name="Discard" hint="a false start" onPress={onDiscard} />
+      {onLevel && <Action name={t('ui.level')} hint={levelHint} onPress={onLevel} />}
+      <Action name={t('afterRun.discard')} hint={t('afterRun.aFalseStart')} onPress={onDiscard} />
       <Action
-        name="Undo"
+        name={t('ui.undo')}
         keyName="U"
-        hint={undoText ?? 'nothing to undo'}
+        hint={undoText ?? t('ui.nothingToUndo')}
         disabled={undoText === null}
         onPress={onUndo}
       />

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf } from '../../lib/units.ts'
-import { numberText } from '../../lib/words.ts'
+import { numberText, t } from '../../lib/words.ts'
 import { compute } from '../../workers/compute.ts'
 import type { BoardSnapshot } from './runBoard.ts'
 
@@ -25,7 +25,7 @@ export function Closing({ run }: { run: BoardSnapshot }) {
   const bottom = last.value - reach
   const at = (x: number) => Math.min(100, Math.max(0, (100 * (x - bottom)) / (top - bottom)))
   return (
-    <figure aria-label="How the interval closed" className="border-t border-hair pt-2">
+    <figure aria-label={t('closing.howTheIntervalClosed')} className="border-t border-hair pt-2">
       <div className="relative h-20 border-b border-ink" aria-hidden="true">
         {history.map((h, i) => (
           <span
@@ -41,11 +41,13 @@ export function Closing({ run }: { run: BoardSnapshot }) {
       </div>
       <figcaption className="mt-1 flex justify-between text-sm text-soft">
         <span>
-          ± {figure(units, quantity, halfOf(history[0] as IntervalAt))} at{' '}
-          {clockText((history[0] as IntervalAt).tS)}
+          {t('closing.at', {
+            figure: figure(units, quantity, halfOf(history[0] as IntervalAt)),
+            time: clockText((history[0] as IntervalAt).tS),
+          })}
         </span>
         <span className="text-ink">
-          ± {`${numberText(show(halfOf(last)), halfOf(last) < 1 ? 2 : 1)} ${unit} now`}
+          ± {t('closing.now', { show: numberText(show(halfOf(last)), halfOf(last) < 1 ? 2 : 1), unit })}
         </span>
       </figcaption>
     </figure>

@@ -3,7 +3,8 @@ import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockParts } from '../../lib/time.ts'
 import { type UnitSystem, withUnit } from '../../lib/units.ts'
-import { START_WORD, STOP_WORD } from '../../words/runText.ts'
+import { t, tOf } from '../../lib/words.ts'
+import { MARK_WORD, START_WORD, STOP_WORD } from '../../words/runText.ts'
 
 /** So many are looked through without a press; and so many by hand would be a run of days. */
 const AT_FIRST = 60
@@ -18,7 +19,7 @@ export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts
   if (zero === null || shown.length === 0) return null
   const reason = (id: string) => events.find((event) => event.type === 'withdrawn' && event.targetId === id)
   return (
-    <ol className="mt-2 text-sm" aria-label="Entries">
+    <ol className="mt-2 text-sm" aria-label={t('ui.entries')}>
       {shown.slice(0, all ? MOST : AT_FIRST).map((event) => {
         const gone = facts.withdrawnIds.has(event.id)
         const withdrawal = reason(event.id)
@@ -30,7 +31,9 @@ export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts
           >
             <span className={gone ? 'line-through' : ''}>{entryText(event, facts, units)}</span>
             <span className="shrink-0 text-soft">
-              {gone && withdrawal?.type === 'withdrawn' ? `${withdrawal.why}, ` : ''}
+              {gone && withdrawal?.type === 'withdrawn'
+                ? `${tOf(`withdrawn.${withdrawal.why}`, withdrawal.why)}, `
+                : ''}
               {clock.main}.{clock.tenth}
             </span>
           </li>
@@ -43,7 +46,7 @@ export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts
             className="min-h-12 cursor-pointer underline underline-offset-4"
             onClick={() => setAll(true)}
           >
-            {shown.length - AT_FIRST} earlier: show
+            {t('entryLog.earlierShow', { shown: shown.length - AT_FIRST })}
           </button>
         </li>
       )}
@@ -55,24 +58,18 @@ export function entryText(event: RunEvent, facts: RunFacts, units: UnitSystem): 
   const kind = facts.plan?.kind ?? 'drain'
   switch (event.type) {
     case 'levelRead':
-      return `${withUnit(units, 'level', event.levelMm)}${event.by === 'indicated' ? ' on the display' : ''}`
+      return `${withUnit(units, 'level', event.levelMm)}${event.by === 'indicated' ? ` ${t('entryLog.onTheDisplay')}` : ''}`
     case 'flowRead':
       return withUnit(units, 'flow', event.flowLMin)
     case 'marked':
-      return {
-        'air-drawn': 'Air drawn',
-        'pump-silent': 'Pump silent',
-        'leak-seen': 'Leak seen',
-        'leak-stopped': 'Leak stopped',
-        'valve-closed': 'Valve closed',
-      }[event.what]
+      return MARK_WORD[event.what]
     case 'started':
-      return `Start, ${START_WORD[kind]}`
+      return t('entryLog.start', { start: START_WORD[kind] })
     case 'stopped':
-      return `Stop, ${STOP_WORD[kind]}`
+      return t('entryLog.stop', { stop: STOP_WORD[kind] })
     case 'withdrawn':
-      return 'Taken back'
+      return t('entryLog.takenBack')
     case 'planned':
-      return 'Planned'
+      return t('entryLog.planned')
   }
 }

@@ -1,6 +1,7 @@
 import { type MachineSpec, tapedTub, tubVolumeL } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 
 /** A gauge glass to scale: the water as last read, and where it should stand by now, hatched. */
 export function GaugeGlass({
@@ -21,13 +22,13 @@ export function GaugeGlass({
   const up = (mm: number) => `${Math.min(100, Math.max(0, (100 * mm) / topMm))}%`
   return (
     <aside
-      aria-label="Level"
+      aria-label={t('ui.level')}
       className="hidden w-[148px] shrink-0 flex-col border-r border-line bg-face px-4 py-4 md:flex short:hidden"
     >
-      <p className="text-sm text-soft">Water now</p>
+      <p className="text-sm text-soft">{t('gaugeGlass.waterNow')}</p>
       <p className="small-figure mt-1 text-3xl leading-none">{figure(units, 'level', levelMm)}</p>
       <p className="mt-1 text-sm text-soft">
-        {unitOf(units, 'level').unit} above port
+        {t('gaugeGlass.abovePort', { unit: unitOf(units, 'level').unit })}
         <br />
         {levelMm === null ? '' : withUnit(units, 'volume', tubVolumeL(tapedTub(machine), levelMm))}
       </p>

@@ -1,10 +1,12 @@
 import { type EntryQuestion, type MachineSpec, questionEntry } from '@brendik/core'
+import { decimalMark } from '@brendik/words'
 import { Delete } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { unitOf, withUnit } from '../../lib/units.ts'
+import { t, words } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 
@@ -84,6 +86,7 @@ export function Keypad({
     if (figures !== '') setAtMs((first) => first ?? steadyNowMs())
     setTyped(figures)
   }
+  const mark = decimalMark(words().locale)
   const value = typed === '' || typed === '.' ? null : Number(typed)
 
   const enter = useCallback(() => {
@@ -102,9 +105,9 @@ export function Keypad({
             dueMm,
           )
         : null
-    if (question) setAsked({ question, entryId, text: `${typed} ${unit}` })
+    if (question) setAsked({ question, entryId, text: `${typed.replace('.', mark)} ${unit}` })
     else onClose(null)
-  }, [value, atMs, read, onEntry, kind, by, machine, units, dueMm, typed, unit, onClose])
+  }, [value, atMs, read, onEntry, kind, by, machine, units, dueMm, typed, mark, unit, onClose])
 
   useEffect(() => {
     if (asked) return
@@ -126,10 +129,10 @@ export function Keypad({
       open
       title={
         fixedAtMs !== null
-          ? 'Level above the port, read afterwards'
+          ? t('keypad.levelAboveThePortRead')
           : kind === 'level'
-            ? 'Level above the port'
-            : 'Flow'
+            ? t('ui.levelAboveThePort')
+            : t('ui.flow')
       }
       onClose={leave}
     >
@@ -148,8 +151,8 @@ export function Keypad({
                 ref={field}
                 inputMode="none"
                 autoComplete="off"
-                aria-label={kind === 'level' ? 'Level' : 'Flow'}
-                value={typed}
+                aria-label={kind === 'level' ? t('ui.level') : t('ui.flow')}
+                value={typed.replace('.', mark)}
                 // Spoken or pasted figures come here; their instant is that of the first of them.
                 onChange={(event) => put(event.target.value)}
                 className="figure min-h-16 w-full min-w-0 bg-transparent text-7xl outline-none short:min-h-12 short:text-5xl"
@@ -158,7 +161,9 @@ export function Keypad({
                 {unit}
                 <br />
                 <span className={clock ? 'text-ink' : ''}>
-                  {clock ? `taken at ${clock.main}.${clock.tenth}` : 'timed at the first key'}
+                  {clock
+                    ? t('keypad.takenAt', { main: clock.main, tenth: clock.tenth })
+                    : t('keypad.timedAtTheFirstKey')}
                 </span>
               </span>
             </div>
@@ -172,11 +177,11 @@ export function Keypad({
             {kind === 'level' && (
               <div className="mt-3">
                 <Choice
-                  label="Read from"
+                  label={t('keypad.readFrom')}
                   value={by}
                   options={[
-                    { value: 'ruler', text: 'Ruler in the tub' },
-                    { value: 'indicated', text: 'Machine display' },
+                    { value: 'ruler', text: t('keypad.rulerInTheTub') },
+                    { value: 'indicated', text: t('keypad.machineDisplay') },
                   ]}
                   onChange={onBy}
                 />
@@ -197,12 +202,12 @@ export function Keypad({
                   onClick={(event) => event.detail === 0 && press(key, steadyNowMs())}
                   className="small-figure h-16 cursor-pointer bg-face text-3xl active:bg-band short:h-12"
                 >
-                  {key}
+                  {key === '.' ? mark : key}
                 </button>
               ))}
               <button
                 type="button"
-                aria-label="Delete last digit"
+                aria-label={t('keypad.deleteLastDigit')}
                 onClick={() => setTyped((text) => text.slice(0, -1))}
                 className="flex h-16 cursor-pointer items-center justify-center bg-face active:bg-band short:h-12"
               >
@@ -215,7 +220,7 @@ export function Keypad({
                 onClick={done}
                 className="min-h-16 cursor-pointer border border-line text-lg short:min-h-12"
               >
-                Cancel
+                {t('ui.cancel')}
               </button>
               <button
                 type="button"
@@ -223,7 +228,7 @@ export function Keypad({
                 onClick={enter}
                 className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40 short:min-h-12"
               >
-                Enter
+                {t('keypad.enter')}
               </button>
             </div>
           </div>
@@ -268,10 +273,10 @@ function Question({
   const volume = units === 'us' ? 'gallons' : 'litres'
   const other = units === 'us' ? 'millimetres' : 'inches'
   const text = {
-    'above-tub': `${asked.text} is above the top of this tub, ${due}.`,
-    'volume-for-level': `${asked.text} does not fit: about ${due} is due now. Were those ${volume}?`,
-    'other-unit': `${asked.text} does not fit: about ${due} is due now. Were those ${other}?`,
-    'far-off': `${asked.text} is far from the ${due} that is due now.`,
+    'above-tub': t('keypad.isAboveTheTopOf', { askedText: asked.text, due }),
+    'volume-for-level': t('keypad.doesNotFitAboutIs', { askedText: asked.text, due, volume }),
+    'other-unit': t('keypad.doesNotFitAboutIs2', { askedText: asked.text, due, other }),
+    'far-off': t('keypad.isFarFromTheThat', { askedText: asked.text, due }),
   }[kind]
   return (
     <div role="alert">
@@ -286,7 +291,7 @@ function Question({
             }}
             className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face"
           >
-            Use {withUnit(units, 'level', suggestedMm)}
+            {t('keypad.use', { level: withUnit(units, 'level', suggestedMm) })}
           </button>
         )}
         <button
@@ -294,7 +299,7 @@ function Question({
           onClick={onClose}
           className="min-h-16 cursor-pointer border border-line text-lg"
         >
-          Keep {asked.text}
+          {t('keypad.keep', { askedText: asked.text })}
         </button>
         <button
           type="button"
@@ -304,7 +309,7 @@ function Question({
           }}
           className="min-h-16 cursor-pointer border border-line text-lg"
         >
-          Take it back
+          {t('ui.takeItBack')}
         </button>
       </div>
     </div>

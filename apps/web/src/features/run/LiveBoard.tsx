@@ -9,9 +9,9 @@ import { clockSetBackMs, steadyNowMs } from '../../lib/steadyClock.ts'
 import { withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { useWakeLock } from '../../lib/useWakeLock.ts'
-import { words } from '../../lib/words.ts'
+import { t, words } from '../../lib/words.ts'
 import { Action, ActionBar, DEAD_MS } from '../../ui/ActionBar.tsx'
-import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT } from '../../words/runText.ts'
+import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT, tapsWord } from '../../words/runText.ts'
 import { StepStrip, stepOf } from '../protocol/index.ts'
 import { AfterRun } from './AfterRun.tsx'
 import { entryText } from './EntryLog.tsx'
@@ -55,7 +55,10 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const deadUntilMs = useDeadSince(facts.phase)
   const [by, setBy] = useState<LevelBy>('ruler')
 
-  const trace = useMemo(() => traceOf(run.levels, run.streamed > 0, 'this run'), [run.levels, run.streamed])
+  const trace = useMemo(
+    () => traceOf(run.levels, run.streamed > 0, t('liveBoard.thisRun')),
+    [run.levels, run.streamed],
+  )
   const lastPoint = trace.points.at(-1) ?? null
   const dueMm = running && expected ? expectedLevelsAt(expected, nowS) : null
   const target = undoTarget(run.state)
@@ -177,9 +180,9 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
       ? fill
         ? {
             atMs: facts.startedAtMs + 1000 * (analysis?.quantities.timeS?.value ?? nowS) + 1,
-            hint: 'as it closed',
+            hint: t('liveBoard.asItClosed'),
           }
-        : { atMs: facts.startedAtMs, hint: 'as it started' }
+        : { atMs: facts.startedAtMs, hint: t('liveBoard.asItStarted') }
       : null
   const height = analysis?.quantities.leakHeightMm ?? null
   const levels = [plan.startLevelMm, ...trace.points.map((point) => point.y)]
@@ -194,7 +197,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
         state={
           <>
             {fill ? (
-              <StateCell name="taps" value={plan.taps.join(' and ')} />
+              <StateCell name="taps" value={tapsWord(plan.taps)} />
             ) : (
               <StateCell
                 name="hose end"
@@ -224,22 +227,21 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
                 className={`plate text-xl leading-tight md:text-2xl ${said ? TONE_TEXT[said.tone] : ''}`}
                 aria-live="polite"
               >
-                {said?.text ?? (running ? 'Timing' : 'Stopped')}
+                {said?.text ?? (running ? t('liveBoard.timing') : t('ui.stopped'))}
               </h1>
               <p className="mt-1 text-base md:text-lg md:leading-snug">
-                {analysis ? sentence(analysis.saying, units) : `${KIND_WORD[plan.kind]} running.`}
+                {analysis
+                  ? sentence(analysis.saying, units)
+                  : t('liveBoard.running', { kind: KIND_WORD[plan.kind] })}
                 {analysis?.rests && ` ${sayRests(words(units), plan.kind, analysis.rests)}`}
               </p>
               {running && clockSetBackMs() > 0 && (
                 <p className="text-sm text-watch">
-                  The clock of this device was set back by {Math.round(clockSetBackMs() / 60_000)} min: this
-                  run’s times go on as before.
+                  {t('liveBoard.theClockOfThisDevice', { time: Math.round(clockSetBackMs() / 60_000) })}
                 </p>
               )}
               {wake === 'refused' && (
-                <p className="text-sm text-watch">
-                  This device may darken its screen: touch it now and then.
-                </p>
+                <p className="text-sm text-watch">{t('liveBoard.thisDeviceMayDarkenIts')}</p>
               )}
             </div>
           </div>
@@ -259,73 +261,87 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
             height={
               height && {
                 ...height,
-                text: `leak between ${withUnit(units, 'level', height.lo)} and ${withUnit(units, 'level', height.hi)}`,
+                text: t('liveBoard.leakBetweenAnd', {
+                  level: withUnit(units, 'level', height.lo),
+                  level2: withUnit(units, 'level', height.hi),
+                }),
               }
             }
             traces={[trace]}
             marks={marks}
             carriedOn={carriedOn(run, lastPoint?.x ?? 0)}
             nowS={running ? nowS : null}
-            label={`Level over time, ${trace.points.length} readings, expected band behind`}
+            label={t('liveBoard.levelOverTimeReadingsExpected', { points: trace.points.length })}
           />
         }
         side={<RunSays run={run} expected={expected} nowS={nowS} />}
         actions={
           running ? (
             <ActionBar deadUntilMs={deadUntilMs}>
-              <Action weight="main" name="Stop" keyName="space" hint={STOP_WORD[plan.kind]} onPress={stop} />
+              <Action
+                weight="main"
+                name={t('liveBoard.stop')}
+                keyName="space"
+                hint={STOP_WORD[plan.kind]}
+                onPress={stop}
+              />
               <Action
                 weight="half"
-                name="Level"
+                name={t('ui.level')}
                 keyName="L"
-                hint="ruler or display"
+                hint={t('liveBoard.rulerOrDisplay')}
                 onPress={() => openPad('level')}
               />
               {flows && (
-                <Action name="Flow" keyName="F" hint="meter or bucket" onPress={() => openPad('flow')} />
+                <Action
+                  name={t('ui.flow')}
+                  keyName="F"
+                  hint={t('liveBoard.meterOrBucket')}
+                  onPress={() => openPad('flow')}
+                />
               )}
               {fill && (
                 <Action
-                  name="Valve closed"
+                  name={t('ui.valveClosed')}
                   keyName="V"
-                  hint="then read on"
+                  hint={t('liveBoard.thenReadOn')}
                   onPress={(atMs) => mark('valve-closed', atMs)}
                 />
               )}
               {pumps && (
                 <Action
-                  name="Air drawn"
+                  name={t('ui.airDrawn')}
                   keyName="A"
-                  hint="stream breaks up"
+                  hint={t('liveBoard.streamBreaksUp')}
                   onPress={(atMs) => mark('air-drawn', atMs)}
                 />
               )}
               {plan.kind === 'drain' && (
                 <Action
-                  name="Silent"
+                  name={t('liveBoard.silent')}
                   keyName="P"
-                  hint="pump stops"
+                  hint={t('liveBoard.pumpStops')}
                   onPress={(atMs) => mark('pump-silent', atMs)}
                 />
               )}
               <Action
-                name="Leak seen"
+                name={t('ui.leakSeen')}
                 keyName="W"
-                hint="water outside"
+                hint={t('liveBoard.waterOutside')}
                 onPress={(atMs) => mark('leak-seen', atMs)}
               />
               {!flows && (
                 <Action
-                  name="Drip stopped"
+                  name={t('liveBoard.dripStopped')}
                   keyName="D"
-                  hint="no drop any more"
+                  hint={t('liveBoard.noDropAnyMore')}
                   onPress={(atMs) => mark('leak-stopped', atMs)}
                 />
               )}
               <Action
-                name="Undo"
+                name={t('ui.undo')}
                 keyName="U"
-                hint={target ? entryText(target, facts, units) : 'nothing to undo'}
+                hint={target ? entryText(target, facts, units) : t('ui.nothingToUndo')}
                 disabled={!target}
                 onPress={undo}
               />
@@ -354,12 +370,12 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
           urgent={
             running
               ? [
-                  { name: 'Stop', onPress: stop },
+                  { name: t('liveBoard.stop'), onPress: stop },
                   ...(pumps
-                    ? [{ name: 'Air drawn', onPress: (atMs: number) => mark('air-drawn', atMs) }]
+                    ? [{ name: t('ui.airDrawn'), onPress: (atMs: number) => mark('air-drawn', atMs) }]
                     : []),
                   ...(fill
-                    ? [{ name: 'Valve closed', onPress: (atMs: number) => mark('valve-closed', atMs) }]
+                    ? [{ name: t('ui.valveClosed'), onPress: (atMs: number) => mark('valve-closed', atMs) }]
                     : []),
                 ]
               : []
@@ -394,7 +410,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
             className="min-h-12 cursor-pointer px-4 font-semibold"
             onClick={board.dismissProblem}
           >
-            Understood
+            {t('liveBoard.understood')}
           </button>
         </div>
       )}

@@ -1,6 +1,7 @@
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { t } from '../../lib/words.ts'
 
 /** The clock reads wall time against the start, so nothing can make it lose seconds. Only this redraws ten times a second. */
 export function RunClock({
@@ -19,7 +20,7 @@ export function RunClock({
     <p
       className="figure shrink-0 text-[5.5rem] md:text-[8.5rem] short:text-[4.6rem]"
       role="timer"
-      aria-label="Time since start"
+      aria-label={t('runClock.timeSinceStart')}
     >
       {main}
       <span className="text-[0.42em] text-soft">.{tenth}</span>

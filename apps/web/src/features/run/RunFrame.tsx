@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useShort } from '../../lib/useShort.ts'
+import { t } from '../../lib/words.ts'
 import { Scroll } from '../../ui/Scroll.tsx'
 import { TopBar } from '../../ui/TopBar.tsx'
 
@@ -49,7 +50,7 @@ export function RunFrame({
         {glass}
         <main className="flex min-h-0 min-w-0 flex-1">
           <Scroll
-            label="Run"
+            label={t('runFrame.run')}
             className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible short:flex-row-reverse short:overflow-hidden"
           >
             <div className="flex min-w-0 shrink-0 flex-col px-4 pt-3 md:min-h-0 md:shrink md:flex-1 md:px-7 md:pt-4 short:min-h-0 short:shrink short:flex-1 short:px-3 short:pt-1">
@@ -60,7 +61,7 @@ export function RunFrame({
               </div>
             </div>
             <Scroll
-              label="What the run says"
+              label={t('runFrame.whatTheRunSays')}
               className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l short:w-[46%] short:overflow-y-auto short:border-t-0 short:border-r short:border-l-0 short:px-3 short:py-1"
             >
               {short && head}

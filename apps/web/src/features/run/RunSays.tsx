@@ -2,22 +2,23 @@ import { type ExpectedRun, isFlowRun, type Message, type RunAnalysis, type Sayin
 import { usePrefs } from '../../lib/prefs.ts'
 import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { numberText, say } from '../../lib/words.ts'
+import { numberText, say, t } from '../../lib/words.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
+import { lowerFirst } from '../../words/cardText.ts'
 import { InPlace } from '../rates/index.ts'
 import { Closing } from './Closing.tsx'
 import { EntryLog } from './EntryLog.tsx'
 import type { BoardSnapshot } from './runBoard.ts'
 
 const NAMES: Record<string, string> = {
-  flowLMin: 'Flow',
-  ratioToExpected: 'Ratio to expected',
-  pumpHeadM: 'Pump head',
-  pathResistanceRatio: 'Path resistance',
-  leakHeightMm: 'Leak height',
-  leakLH: 'Loss',
-  tubeLeakTauS: 'Air leak of the pressure hose',
-  runBackL: 'Water running back',
+  flowLMin: t('ui.flow'),
+  ratioToExpected: t('runSays.ratioToExpected'),
+  pumpHeadM: t('ui.pumpHead'),
+  pathResistanceRatio: t('runSays.pathResistance'),
+  leakHeightMm: t('runSays.leakHeight'),
+  leakLH: t('runSays.loss'),
+  tubeLeakTauS: t('runSays.airLeakOfThePressure'),
+  runBackL: t('runSays.waterRunningBack'),
 }
 
 /** What the run says: figures with their intervals on the expected range, then what cannot be told, then the entries. */
@@ -43,15 +44,18 @@ export function RunSays({
   const left = facts.phase === 'running' ? secondsLeft(run, nowS) : null
   return (
     <div className="grid gap-5">
-      <section aria-label="What this run says" className="grid gap-4">
+      <section aria-label={t('runSays.whatThisRunSays')} className="grid gap-4">
         {!flows ? (
           <Standing analysis={analysis} running={facts.phase === 'running'} />
         ) : flow && compared ? (
           <Gauge
-            label="Flow"
+            label={t('ui.flow')}
             figure={figure(units, 'flow', flow.value)}
             unit={unitOf(units, 'flow').unit}
-            note={`${figure(units, 'flow', Math.max(0, flow.lo))} to ${figure(units, 'flow', flow.hi)}`}
+            note={t('common.range', {
+              from: figure(units, 'flow', Math.max(0, flow.lo)),
+              to: figure(units, 'flow', flow.hi),
+            })}
             value={show(flow.value)}
             lo={show(Math.max(0, flow.lo))}
             hi={show(flow.hi)}
@@ -62,16 +66,16 @@ export function RunSays({
         ) : (
           <p className="text-soft">
             {facts.phase === 'running'
-              ? 'Three levels, 10 s apart or more, give the first flow.'
-              : 'No flow could be computed.'}
+              ? t('runSays.threeLevels10SApart')
+              : t('runSays.noFlowCouldBeComputed')}
           </p>
         )}
         {ratio && (
           <Gauge
-            label="Time"
+            label={t('ui.time')}
             figure={`${numberText(ratio.value, 2)}×`}
-            unit="expected"
-            note={`${numberText(ratio.lo, 2)} to ${numberText(ratio.hi, 2)}`}
+            unit={t('ui.expected')}
+            note={t('common.range', { from: numberText(ratio.lo, 2), to: numberText(ratio.hi, 2) })}
             value={ratio.value}
             lo={ratio.lo}
             hi={ratio.hi}
@@ -86,15 +90,18 @@ export function RunSays({
         )}
         {facts.phase === 'stopped' && time && compared && Number.isFinite(compared.timeS.mid) && (
           <p className="flex justify-between border-t border-hair pt-2">
-            <span>Took {durationText(time.value)}</span>
+            <span>{t('runSays.took', { time: durationText(time.value) })}</span>
             <span className="text-soft">
-              expected {estimateText(compared.timeS.lo)} to {estimateText(compared.timeS.hi)}
+              {t('runSays.expectedTo', {
+                time: estimateText(compared.timeS.lo),
+                time2: estimateText(compared.timeS.hi),
+              })}
             </span>
           </p>
         )}
         {left !== null && (
           <p className="flex justify-between border-t border-hair pt-2">
-            <span>At this rate, done in</span>
+            <span>{t('runSays.atThisRateDoneIn')}</span>
             <span className="font-semibold">{estimateText(left)}</span>
           </p>
         )}
@@ -105,9 +112,12 @@ export function RunSays({
         )}
         {facts.phase === 'running' && !flow && expected && Number.isFinite(expected.timeS.mid) && (
           <p className="flex justify-between border-t border-hair pt-2">
-            <span>Expected</span>
+            <span>{t('runSays.expected')}</span>
             <span className="font-semibold">
-              {estimateText(expected.timeS.lo)} to {estimateText(expected.timeS.hi)}
+              {t('common.range', {
+                from: estimateText(expected.timeS.lo),
+                to: estimateText(expected.timeS.hi),
+              })}
             </span>
           </p>
         )}
@@ -121,12 +131,12 @@ export function RunSays({
       )}
       {facts.phase === 'stopped' && open.length > 0 && (
         <section>
-          <h2 className="text-sm font-semibold text-soft">Cannot be told from this</h2>
+          <h2 className="text-sm font-semibold text-soft">{t('runSays.cannotBeToldFromThis')}</h2>
           <ul className="mt-1">
             {grouped(open).map(([how, names]) => (
               <li key={how} className="text-sm">
                 <span className="text-base">
-                  {names.join(' and ').replace(/ and (\w)/, (_all, c: string) => ` and ${c.toLowerCase()}`)}
+                  {names.map((name, i) => (i === 0 ? name : lowerFirst(name))).join(', ')}
                 </span>
                 <br />
                 <span className="text-soft">{how}</span>
@@ -136,11 +146,11 @@ export function RunSays({
         </section>
       )}
       <section>
-        <h2 className="text-sm font-semibold text-soft">Entries</h2>
+        <h2 className="text-sm font-semibold text-soft">{t('ui.entries')}</h2>
         <EntryLog events={run.state.events} facts={facts} />
         {run.streamed > 0 && (
           <p className="border-t border-hair py-1.5 text-sm text-soft">
-            {numberText(run.streamed, 0)} readings streamed
+            {t('runSays.readingsStreamed', { streamed: numberText(run.streamed, 0) })}
           </p>
         )}
       </section>
@@ -174,12 +184,15 @@ function Standing({ analysis, running }: { analysis: RunAnalysis | null; running
   if (back)
     return (
       <p className="flex items-baseline justify-between gap-3">
-        <span>Ran back</span>
+        <span>{t('ui.ranBack')}</span>
         <span className="text-right">
           <span className="small-figure text-3xl">{withUnit(units, 'volume', Math.max(0, back.value))}</span>
           <br />
           <span className="text-sm text-soft">
-            {figure(units, 'volume', Math.max(0, back.lo))} to {figure(units, 'volume', back.hi)}
+            {t('common.range', {
+              from: figure(units, 'volume', Math.max(0, back.lo)),
+              to: figure(units, 'volume', back.hi),
+            })}
           </span>
         </span>
       </p>
@@ -187,7 +200,7 @@ function Standing({ analysis, running }: { analysis: RunAnalysis | null; running
   if (basis?.of !== 'standing')
     return (
       <p className="text-soft">
-        {running ? 'Three levels, a minute apart, give a first loss.' : 'No loss could be computed.'}
+        {running ? t('runSays.threeLevelsAMinuteApart') : t('runSays.noLossCouldBeComputed')}
       </p>
     )
   const rises = analysis?.verdict === 'rising'
@@ -197,10 +210,13 @@ function Standing({ analysis, running }: { analysis: RunAnalysis | null; running
   return (
     <>
       <Gauge
-        label={rises ? 'Comes in' : 'Loss'}
+        label={rises ? t('runSays.comesIn') : t('runSays.loss')}
         figure={figure(units, 'hourly', Math.max(0, shown.value))}
         unit={unit}
-        note={`${figure(units, 'hourly', Math.max(0, shown.lo))} to ${figure(units, 'hourly', shown.hi)}`}
+        note={t('common.range', {
+          from: figure(units, 'hourly', Math.max(0, shown.lo)),
+          to: figure(units, 'hourly', shown.hi),
+        })}
         value={Math.max(0, show(shown.value))}
         lo={Math.max(0, show(shown.lo))}
         hi={show(shown.hi)}
@@ -209,22 +225,27 @@ function Standing({ analysis, running }: { analysis: RunAnalysis | null; running
         off={off}
       />
       <p className="text-sm text-soft">
-        The hatch is what this hold could not have shown: {withUnit(units, 'hourly', basis.seenLMin * 60)}.
+        {t('runSays.theHatchIsWhatThis', { hourly: withUnit(units, 'hourly', basis.seenLMin * 60) })}
       </p>
       {height ? (
         <p className="border-t border-hair pt-2">
           <span className="flex items-baseline justify-between gap-3">
-            <span>Leak height</span>
+            <span>{t('runSays.leakHeight')}</span>
             <span className="small-figure text-3xl text-watch">{withUnit(units, 'level', height.value)}</span>
           </span>
           <span className="block text-right text-sm text-soft">
-            {withUnit(units, 'level', height.lo)} to {withUnit(units, 'level', height.hi)} above the port
+            {t('runSays.toAboveThePort', {
+              level: withUnit(units, 'level', height.lo),
+              level2: withUnit(units, 'level', height.hi),
+            })}
           </span>
         </p>
       ) : below !== undefined ? (
         <p className="flex justify-between border-t border-hair pt-2">
-          <span>Leak height</span>
-          <span className="font-semibold">below {withUnit(units, 'level', below)}</span>
+          <span>{t('runSays.leakHeight')}</span>
+          <span className="font-semibold">
+            {t('runSays.below', { level: withUnit(units, 'level', below) })}
+          </span>
         </p>
       ) : null}
     </>
@@ -239,30 +260,33 @@ function SensorSays({ analysis }: { analysis: RunAnalysis | null }) {
   const rows: [string, string, string][] = []
   if (q.sensorGain)
     rows.push([
-      'Display against ruler',
+      t('runSays.displayAgainstRuler'),
       `× ${numberText(q.sensorGain.value, 2)}`,
-      `${numberText(q.sensorGain.lo, 2)} to ${numberText(q.sensorGain.hi, 2)}`,
+      t('common.range', { from: numberText(q.sensorGain.lo, 2), to: numberText(q.sensorGain.hi, 2) }),
     ])
   if (q.sensorOffsetMm)
     rows.push([
-      'Offset at the port',
+      t('runSays.offsetAtThePort'),
       withUnit(units, 'level', q.sensorOffsetMm.value),
-      `${figure(units, 'level', q.sensorOffsetMm.lo)} to ${figure(units, 'level', q.sensorOffsetMm.hi)}`,
+      t('common.range', {
+        from: figure(units, 'level', q.sensorOffsetMm.lo),
+        to: figure(units, 'level', q.sensorOffsetMm.hi),
+      }),
     ])
   if (q.sensorLagS)
     rows.push([
-      'Lag',
+      t('runSays.lag'),
       `${numberText(q.sensorLagS.value, 0)} s`,
-      `${numberText(q.sensorLagS.lo, 0)} to ${numberText(q.sensorLagS.hi, 0)} s`,
+      t('runSays.toS', { lo: numberText(q.sensorLagS.lo, 0), hi: numberText(q.sensorLagS.hi, 0) }),
     ])
   if (q.tubeLeakTauS)
     rows.push([
-      'Air leaks with a time constant of',
+      t('runSays.airLeaksWithATime'),
       `${numberText(q.tubeLeakTauS.value, 0)} s`,
-      `${numberText(q.tubeLeakTauS.lo, 0)} to ${numberText(q.tubeLeakTauS.hi, 0)} s`,
+      t('runSays.toS', { lo: numberText(q.tubeLeakTauS.lo, 0), hi: numberText(q.tubeLeakTauS.hi, 0) }),
     ])
   return (
-    <dl aria-label="Level sensing">
+    <dl aria-label={t('runSays.levelSensing')}>
       {rows.map(([name, value, range]) => (
         <div key={name} className="flex items-baseline justify-between gap-3 border-t border-hair py-1.5">
           <dt>{name}</dt>

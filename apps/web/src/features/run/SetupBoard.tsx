@@ -22,7 +22,7 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { estimateText } from '../../lib/time.ts'
-import { say } from '../../lib/words.ts'
+import { say, t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -40,14 +40,14 @@ import { runGate } from './runGate.ts'
 import { useExpected } from './useExpected.ts'
 
 const FROM_WORD: Record<StartFrom, string> = {
-  read: 'As read',
-  machine: 'Where this machine closes; read it to narrow the band',
+  read: t('setupBoard.asRead'),
+  machine: t('setupBoard.whereThisMachineClosesRead'),
   family: 'Usual for its family: read it, or a time alone says little',
 }
 const TAP_CHOICES = [
-  { value: 'cold', text: 'Cold' },
-  { value: 'hot', text: 'Hot' },
-  { value: 'both', text: 'Both' },
+  { value: 'cold', text: t('ui.cold') },
+  { value: 'hot', text: t('ui.hot') },
+  { value: 'both', text: t('setupBoard.both') },
 ] as const
 
 /** Where a drain or hold starts: at the level that was last read, else where the machine closes, else what its family usually has. */
@@ -175,7 +175,11 @@ export function SetupBoard({
           <div className="pb-2">
             <p className="text-lg text-soft">
               {made
-                ? `${protocolName(made.protocol.id)}, step ${made.protocol.steps.indexOf(made.step) + 1} of ${made.protocol.steps.length}`
+                ? t('setupBoard.stepOf', {
+                    protocol: protocolName(made.protocol.id),
+                    steps: made.protocol.steps.indexOf(made.step) + 1,
+                    steps2: made.protocol.steps.length,
+                  })
                 : KIND_WORD[plan.kind]}
             </p>
             <h1 className="plate text-3xl leading-tight md:text-4xl">
@@ -193,17 +197,18 @@ export function SetupBoard({
                 ? '–:––'
                 : Number.isFinite(expected.timeS.mid)
                   ? estimateText(expected.timeS.mid)
-                  : 'Never'}{' '}
+                  : t('ui.never')}{' '}
               <span className="ml-1 text-2xl font-medium text-soft">
                 {expected !== null && !Number.isFinite(expected.timeS.mid)
                   ? fill
-                    ? 'full on this supply'
-                    : 'empty at this height'
-                  : 'expected'}
+                    ? t('setupBoard.fullOnThisSupply')
+                    : t('ui.emptyAtThisHeight')
+                  : t('ui.expected')}
               </span>
             </h1>
             <p className="mt-2 text-lg" role={problem ? 'alert' : undefined}>
-              {problem ?? (expected ? expectation(plan, expected, units) : 'Computing the expected run.')}
+              {problem ??
+                (expected ? expectation(plan, expected, units) : t('setupBoard.computingTheExpectedRun'))}
             </p>
           </div>
         )
@@ -216,7 +221,7 @@ export function SetupBoard({
           marks={[]}
           carriedOn={null}
           nowS={null}
-          label={`Expected level over time for this ${plan.kind}`}
+          label={t('setupBoard.expectedLevelOverTimeFor', { kind: plan.kind })}
         />
       }
       side={
@@ -235,14 +240,14 @@ export function SetupBoard({
                   className="mt-2 min-h-12 cursor-pointer bg-ink px-4 font-semibold text-face"
                   onClick={() => pluggedIn(visit)}
                 >
-                  It is plugged in
+                  {t('setupBoard.itIsPluggedIn')}
                 </button>
               )}
               <Link
                 to={`/visits/${visit.id}/make-safe`}
                 className="flex min-h-12 items-center font-semibold underline underline-offset-4"
               >
-                Make it safe first
+                {t('setupBoard.makeItSafeFirst')}
               </Link>
             </div>
           )}
@@ -263,13 +268,13 @@ export function SetupBoard({
           {!made && (
             <div className="col-span-full pb-3">
               <Choice
-                label="Kind of run"
+                label={t('setupBoard.kindOfRun')}
                 value={other ? 'other' : plan.kind}
                 options={[
-                  { value: 'fill', text: 'Fill' },
-                  { value: 'hold', text: 'Hold' },
-                  { value: 'drain', text: 'Drain' },
-                  { value: 'other', text: 'Other' },
+                  { value: 'fill', text: t('ui.fill') },
+                  { value: 'hold', text: t('ui.hold') },
+                  { value: 'drain', text: t('ui.drain') },
+                  { value: 'other', text: t('setupBoard.other') },
                 ]}
                 onChange={(next) => {
                   setOther(next === 'other')
@@ -278,7 +283,7 @@ export function SetupBoard({
               />
               {other && (
                 <div className="pt-3">
-                  <Field label="Which">
+                  <Field label={t('setupBoard.which')}>
                     {(props) => (
                       <select
                         {...props}
@@ -301,14 +306,14 @@ export function SetupBoard({
             <>
               <div className="col-span-full pb-3">
                 <Choice
-                  label="Open taps"
+                  label={t('setupBoard.openTaps')}
                   value={tapValue}
                   options={TAP_CHOICES}
                   onChange={(next) => onPlan({ ...plan, taps: next === 'both' ? TAPS : [next as Tap] })}
                 />
               </div>
               <QuantityInput
-                label="Fill to"
+                label={t('ui.fillTo')}
                 quantity="level"
                 base={endMm}
                 onChange={(mm) => onPlan({ ...plan, endLevelMm: mm })}
@@ -316,15 +321,15 @@ export function SetupBoard({
             </>
           ) : (
             <QuantityInput
-              label="Hose end above floor"
+              label={t('ui.hoseEndAboveFloor')}
               quantity="height"
               base={plan.hoseEndMm}
-              hint={plan.hoseEndMm === null ? 'Empty = guessed; measured narrows the band' : undefined}
+              hint={plan.hoseEndMm === null ? t('setupBoard.emptyGuessedMeasuredNarrowsThe') : undefined}
               onChange={(mm) => onPlan({ ...plan, hoseEndMm: mm })}
             />
           )}
           <QuantityInput
-            label="Level at start"
+            label={t('setupBoard.levelAtStart')}
             quantity="level"
             base={plan.startLevelMm}
             hint={
@@ -336,8 +341,8 @@ export function SetupBoard({
           />
           <div className="col-span-full">
             <Field
-              label="Readings"
-              hint={instrument ? 'Its stream starts with the run' : 'Keys L and F, or just type a number'}
+              label={t('setupBoard.readings')}
+              hint={instrument ? t('setupBoard.itsStreamStartsWithThe') : t('setupBoard.keysLAndFOr')}
             >
               {(props) => (
                 <select
@@ -345,7 +350,7 @@ export function SetupBoard({
                   value={instrumentId}
                   onChange={(event) => setInstrumentId(event.target.value)}
                 >
-                  <option value="">By hand</option>
+                  <option value="">{t('setupBoard.byHand')}</option>
                   {(instruments.data ?? []).map((candidate) => (
                     <option key={candidate.id} value={candidate.id}>
                       {candidate.label}
@@ -377,20 +382,20 @@ export function SetupBoard({
         <ActionBar>
           <Action
             weight="main"
-            name={`Start ${KIND_WORD[plan.kind].toLowerCase()}`}
+            name={t('setupBoard.start', { kind: KIND_WORD[plan.kind].toLowerCase() })}
             keyName="space"
-            hint={`at the moment of ${START_WORD[plan.kind]}`}
+            hint={t('setupBoard.atTheMomentOf', { start: START_WORD[plan.kind] })}
             disabled={bad}
             onPress={start}
           />
           <p className="flex w-1/2 items-center px-3 py-2 text-sm leading-snug text-soft md:w-auto md:flex-1 md:px-6 md:text-base">
             {!flows
-              ? 'Water still, motor off. Press and take the first level at once.'
+              ? t('setupBoard.waterStillMotorOffPress')
               : fill
-                ? 'Machine empty, laundry out, hose end high. Press as the valve opens.'
+                ? t('setupBoard.machineEmptyLaundryOutHose')
                 : plan.kind === 'siphon'
-                  ? 'Pump off and still, hose primed, its end low in the container. Press as the water runs.'
-                  : 'Hose end fixed in the standpipe, hands off the pump: it may be hot. Press as the pump starts.'}
+                  ? t('setupBoard.pumpOffAndStillHose')
+                  : t('setupBoard.hoseEndFixedInThe')}
           </p>
         </ActionBar>
       }
@@ -401,26 +406,26 @@ export function SetupBoard({
 /** What to do in a run that is no flow, in a title and a sentence. */
 const ACT: Record<RunKind, { title: string; act: string }> = {
   idle: {
-    title: 'Watch it idle',
+    title: t('setupBoard.watchItIdle'),
     act: 'Taps open, machine off: the level must not move. Read it every minute.',
   },
   hold: {
-    title: 'Hold',
+    title: t('ui.hold'),
     act: 'Filled, valve closed, motor off: the level must stay. Read the ruler every minute, ten times.',
   },
   motion: {
-    title: 'Wash motion',
+    title: t('setupBoard.washMotion'),
     act: 'Motion raises the level by itself. Watch for water outside, mark it as it comes.',
   },
-  spin: { title: 'Spin', act: 'Watch for water outside, mark it as it comes.' },
+  spin: { title: t('ui.spin'), act: 'Watch for water outside, mark it as it comes.' },
   'after-drain': {
-    title: 'Does water run back',
+    title: t('setupBoard.doesWaterRunBack'),
     act: 'Stop the pump with 20 to 40 mm in the tub. Read the level at once, after 10 s and after 20 s.',
   },
   siphon: {
-    title: 'Run out by gravity',
+    title: t('setupBoard.runOutByGravity'),
     act: 'Pump still, hose primed, its end below the tub. Read the level every 10 s.',
   },
-  fill: { title: 'Fill', act: '' },
-  drain: { title: 'Drain', act: '' },
+  fill: { title: t('ui.fill'), act: '' },
+  drain: { title: t('ui.drain'), act: '' },
 }

@@ -1,14 +1,15 @@
+import { t } from '../../lib/words.ts'
 import type { BoardSnapshot } from './runBoard.ts'
 
 /** Where the entries are: on the server, on their way, or on this device until the server returns. */
 export function SyncCell({ sync }: { sync: BoardSnapshot['sync'] }) {
-  const text = { stored: 'stored', sending: 'sending', waiting: 'on this device' }[sync]
+  const text = { stored: 'stored', sending: 'sending', waiting: t('ui.onThisDevice') }[sync]
   return (
     <span
       role="status"
       className={`flex flex-col justify-center self-stretch border-l border-line px-3 text-sm leading-tight ${sync === 'waiting' ? 'bg-watch-face text-watch' : ''}`}
     >
-      <span className="text-xs text-soft">entries</span>
+      <span className="text-xs text-soft">{t('syncCell.entries')}</span>
       <span className="font-semibold whitespace-nowrap">{text}</span>
     </span>
   )

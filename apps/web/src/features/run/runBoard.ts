@@ -14,6 +14,7 @@ import {
 } from '@brendik/core'
 import { ApiError, get } from '../../api/client.ts'
 import { blockPages } from '../../api/queries.ts'
+import { t } from '../../lib/words.ts'
 import { type KeptRun, readPages, readRun, writePage } from '../../outbox/deviceDb.ts'
 import type { Kept } from '../../outbox/keptFact.ts'
 import { AGAINST_THE_RUN } from '../../outbox/keptFact.ts'
@@ -126,7 +127,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
         // What was entered meanwhile is not lost from the drawing for as long as the next round takes.
         if (!closed) emit({ analysis, streamed, ...(upTo > 0 ? { levels } : {}) })
       })
-      .catch(() => emit({ problem: 'The readings are kept, but could not be analysed.' }))
+      .catch(() => emit({ problem: t('runBoard.theReadingsAreKeptBut') }))
       .finally(() => {
         analysing = false
         if (analyseAgain && !closed) {
@@ -187,7 +188,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     const refused = mine.find(({ id, state }) => state === 'refused' && !told.has(id))
     if (refused) told.add(refused.id)
     const problem = refused
-      ? `The server did not take an entry: ${refused.refused?.message}`
+      ? t('runBoard.theServerDidNotTake', { message: refused.refused?.message ?? '' })
       : storageProblem()
     if (sync !== snapshot.sync || problem) emit({ sync, ...(problem ? { problem } : {}) })
     if (mine.some(({ state }) => state === 'sent')) watch()
@@ -281,7 +282,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
       // Another page may have set the run up a moment ago: its facts are here before the run is read.
       const visitId = kept?.visitId ?? ofThisRun()[0]?.fact.visitId
       const fresh = state.events.filter((event) => !known.has(event.id))
-      if (visitId === undefined) emit({ problem: 'This run has not been read yet: try again in a moment.' })
+      if (visitId === undefined) emit({ problem: t('runBoard.thisRunHasNotBeen') })
       else
         keep(
           fresh.map((event) => ({ kind: 'run', visitId, runId, event })),

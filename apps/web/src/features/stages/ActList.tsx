@@ -1,4 +1,5 @@
 import { type ActId, gateOf } from '@brendik/core'
+import { t } from '../../lib/words.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { ACT_NAME, useGatedAct } from './useGatedAct.tsx'
 
@@ -14,18 +15,18 @@ const ACTS: readonly {
   {
     act: 'open-panel',
     topic: 'state:panels',
-    done: 'open',
-    undone: 'closed',
+    done: t('ui.open'),
+    undone: t('ui.closed'),
     is: ({ state }) => state.panels === 'open',
-    undo: 'Panels are on again',
+    undo: t('actList.panelsAreOnAgain'),
   },
   {
     act: 'open-filter-cap',
     topic: 'state:cap',
-    done: 'open',
+    done: t('ui.open'),
     undone: 'shut',
     is: ({ state }) => state.cap === 'open',
-    undo: 'Cap is shut, at its stop',
+    undo: t('actList.capIsShutAtIts'),
   },
   {
     act: 'tip',
@@ -33,7 +34,7 @@ const ACTS: readonly {
     done: 'tipped',
     undone: 'upright',
     is: ({ state }) => state.tilt === 'tipped',
-    undo: 'It stands upright again',
+    undo: t('actList.itStandsUprightAgain'),
   },
 ]
 
@@ -41,8 +42,8 @@ const ACTS: readonly {
 export function ActList({ space }: { space: Space }) {
   const { pass, sheet } = useGatedAct(space)
   return (
-    <section aria-label="What may be done now" className="border-t border-line py-3">
-      <h2 className="pb-2 text-sm font-semibold text-soft">What may be done with it now</h2>
+    <section aria-label={t('actList.whatMayBeDoneNow')} className="border-t border-line py-3">
+      <h2 className="pb-2 text-sm font-semibold text-soft">{t('actList.whatMayBeDoneWith')}</h2>
       <ul>
         {ACTS.map((line) => {
           const gate = gateOf(line.act, space.visit.machine.spec, space.state, Date.now())
@@ -68,7 +69,7 @@ export function ActList({ space }: { space: Space }) {
                     {ACT_NAME[line.act]}
                   </button>
                 ) : (
-                  <span className="font-semibold text-stop">not now</span>
+                  <span className="font-semibold text-stop">{t('actList.notNow')}</span>
                 )}
               </div>
               {!is && !gate.open && <GateNotice gate={gate} space={space} />}
@@ -76,7 +77,7 @@ export function ActList({ space }: { space: Space }) {
           )
         })}
       </ul>
-      <p className="border-t border-hair pt-2 text-sm text-soft">Local codes and licensed trades go first.</p>
+      <p className="border-t border-hair pt-2 text-sm text-soft">{t('ui.localCodesAndLicensedTrades')}</p>
       {sheet}
     </section>
   )

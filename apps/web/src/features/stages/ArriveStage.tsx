@@ -10,7 +10,7 @@ import {
 } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
-import { tOf } from '../../lib/words.ts'
+import { t, tOf } from '../../lib/words.ts'
 import { checkName, protocolName } from '../../words/cardText.ts'
 import { minutesLeft } from '../protocol/index.ts'
 import type { Space } from '../visit/index.ts'
@@ -19,24 +19,24 @@ import { SaidChoice } from './SaidChoice.tsx'
 import { TechSheet } from './TechSheet.tsx'
 
 const MOMENT_WORD: Record<CycleMoment, string> = {
-  start: 'at the start',
-  fill: 'filling',
-  wash: 'washing',
-  drain: 'draining',
-  spin: 'spinning',
-  end: 'after the end',
-  off: 'while off',
-  any: 'no pattern',
+  start: t('arriveStage.atTheStart'),
+  fill: t('arriveStage.filling'),
+  wash: t('arriveStage.washing'),
+  drain: t('arriveStage.draining'),
+  spin: t('ui.spinning'),
+  end: t('arriveStage.afterTheEnd'),
+  off: t('arriveStage.whileOff'),
+  any: t('arriveStage.noPattern'),
 }
 
 const REPAIR_WORD: Record<WorkedOn, string> = {
-  none: 'none known',
-  inlet: 'inlet',
-  bellows: 'bellows',
-  'filter-cap': 'filter cap',
-  pump: 'pump',
-  hoses: 'hoses inside',
-  seals: 'tub or shaft seals',
+  none: t('arriveStage.noneKnown'),
+  inlet: t('arriveStage.inlet'),
+  bellows: t('arriveStage.bellows'),
+  'filter-cap': t('arriveStage.filterCap'),
+  pump: t('arriveStage.pump'),
+  hoses: t('arriveStage.hosesInside'),
+  seals: t('arriveStage.tubOrShaftSeals'),
 }
 
 /** The first minute: what is wrong, when, what it sounds like; and what to do about it first. */
@@ -52,23 +52,27 @@ export function ArriveStage({ space }: { space: Space }) {
       <SaidChoice
         space={space}
         topic="said:moment"
-        label="When in the cycle"
+        label={t('arriveStage.whenInTheCycle')}
         options={CYCLE_MOMENTS.map((value) => ({ value, word: MOMENT_WORD[value] }))}
       />
       <TechSheet space={space} />
-      <h2 className="pt-6 pb-2 text-sm font-semibold text-soft">Seen and heard at the door</h2>
+      <h2 className="pt-6 pb-2 text-sm font-semibold text-soft">{t('arriveStage.seenAndHeardAtThe')}</h2>
       <CheckList space={space} which={(check) => check.stage === 'arrive' && check.id !== 'complaint'} />
       <SaidChoice
         space={space}
         topic="said:last-repair"
-        label="Last repair"
+        label={t('arriveStage.lastRepair')}
         options={WORKED_ON.map((value) => ({ value, word: REPAIR_WORD[value] }))}
       />
     </>
   )
 }
 
-const RUN_NAME = { fill: 'Time a fill', hold: 'Time a hold', drain: 'Time a drain' } as const
+const RUN_NAME = {
+  fill: t('arriveStage.timeAFill'),
+  hold: t('arriveStage.timeAHold'),
+  drain: t('arriveStage.timeADrain'),
+} as const
 
 /** What the complaint calls for, the first one large. */
 export function Proposals({ space }: { space: Space }) {
@@ -79,7 +83,7 @@ export function Proposals({ space }: { space: Space }) {
   if (complaints.length === 0)
     return (
       <p className="pb-5 leading-snug text-soft max-md:border-t max-md:border-line max-md:pt-4">
-        Choose a complaint, and the runs and looks worth making stand here.
+        {t('arriveStage.chooseAComplaintAndThe')}
       </p>
     )
   const moment = saidOf(said, 'said:moment')
@@ -96,15 +100,18 @@ export function Proposals({ space }: { space: Space }) {
   if (proposals.length === 0)
     return (
       <p className="pb-5 text-good max-md:border-t max-md:border-line max-md:pt-4">
-        All that this complaint calls for is made.
+        {t('arriveStage.allThatThisComplaintCalls')}
       </p>
     )
   const minutes = proposals.reduce((sum, p) => sum + p.minutes, 0)
   return (
-    <section aria-label="Worth doing" className="border-ink pb-3 max-md:mt-2 max-md:border-t-2 max-md:pt-3">
+    <section
+      aria-label={t('arriveStage.worthDoing')}
+      className="border-ink pb-3 max-md:mt-2 max-md:border-t-2 max-md:pt-3"
+    >
       <h2 className="flex items-baseline justify-between gap-3 pb-1">
-        <span className="text-sm font-semibold text-soft">Worth doing</span>
-        <span className="text-sm text-soft">about {minutes} min (estimate)</span>
+        <span className="text-sm font-semibold text-soft">{t('arriveStage.worthDoing')}</span>
+        <span className="text-sm text-soft">{t('arriveStage.aboutMinEstimate', { minutes })}</span>
       </h2>
       <ol>
         {proposals.map((p, i) => (
@@ -116,7 +123,7 @@ export function Proposals({ space }: { space: Space }) {
               <span className={i === 0 ? 'plate text-xl leading-tight' : 'leading-tight font-semibold'}>
                 {linkOf(p, visit.id).name}
               </span>
-              <span className="text-soft">{p.minutes} min</span>
+              <span className="text-soft">{t('ui.min', { minutes: p.minutes })}</span>
               <span className="text-sm leading-snug text-soft">{tOf(`propose.${p.why}`, '')}</span>
             </Link>
           </li>

@@ -14,6 +14,7 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { checkName, outcomeMeans, outcomeWord } from '../../words/cardText.ts'
 import { observedText } from '../../words/observedText.ts'
@@ -58,7 +59,7 @@ export function CheckRow({
   const conflict = check.kind === 'choice' && !several && seen.some((o) => o.value !== last?.value)
   const gate = check.act ? gateOf(check.act, space.visit.machine.spec, space.state, Date.now()) : null
   const shut = gate !== null && !gate.open
-  const name = `${checkName(check.id)}${tap ? `, ${tap}` : ''}`
+  const name = `${checkName(check.id)}${tap ? `, ${t(`word.tap.${tap}`)}` : ''}`
   const outcomes = outcomesFor(check, space.visit.machine.spec)
   const meaning =
     check.kind === 'choice' && !check.several
@@ -124,7 +125,7 @@ export function CheckRow({
                 <span className="small-figure text-2xl">{observedText(o, units)}</span>
                 <button
                   type="button"
-                  aria-label={`Take back: ${name}`}
+                  aria-label={t('checkRow.takeBack', { name })}
                   className="min-h-12 cursor-pointer px-2 text-sm text-soft underline underline-offset-4"
                   onClick={() =>
                     keepLooks(space.visit.id, [
@@ -132,32 +133,35 @@ export function CheckRow({
                     ])
                   }
                 >
-                  take back
+                  {t('ui.takeBack2')}
                 </button>
               </span>
             ))}
             <button
               type="button"
-              aria-label={`${seen.length > 0 ? 'Measure again' : 'Enter the reading'}: ${name}`}
+              aria-label={`${seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}: ${name}`}
               disabled={shut}
               className="min-h-12 cursor-pointer border border-line bg-face px-4 disabled:cursor-default disabled:text-soft disabled:opacity-60"
               onClick={() => pass(check.act, onNumber)}
             >
-              {seen.length > 0 ? 'Measure again' : 'Enter the reading'}
+              {seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}
             </button>
           </div>
         )}
       </div>
       {conflict && (
         <p className="mt-1.5 border-l-4 border-watch bg-watch-face px-3 py-1.5 md:ml-[14.25rem]">
-          Two answers stand: {seen.map((o) => `${observedText(o, units)} (${o.by})`).join(', ')}. Press the
-          one that is right.
+          {t('checkRow.twoAnswersStandPressThe', {
+            seen: seen.map((o) => `${observedText(o, units)} (${o.by})`).join(', '),
+          })}
         </p>
       )}
       {meaning && !conflict && <p className="mt-1.5 leading-snug md:ml-[14.25rem]">{meaning}</p>}
       {check.id === 'hose-off-at-pump' && last && <Joint space={space} seen={last} />}
       {verdict && <div className="mt-1.5 md:ml-[14.25rem]">{verdict}</div>}
-      {shut && !tellsWhy && <p className="mt-1 text-sm text-stop md:ml-[14.25rem]">Not now, as above.</p>}
+      {shut && !tellsWhy && (
+        <p className="mt-1 text-sm text-stop md:ml-[14.25rem]">{t('checkRow.notNowAsAbove')}</p>
+      )}
       {shut && tellsWhy && (
         <div className="mt-2 md:ml-[14.25rem]">
           <GateNotice gate={gate} space={space} />
@@ -168,8 +172,8 @@ export function CheckRow({
 }
 
 const JOINT_WORD = {
-  downstream: 'The blockage is downstream: hose or house drain.',
-  upstream: 'Little reaches the pump: sump outlet, hose or pump.',
+  downstream: t('checkRow.theBlockageIsDownstreamHose'),
+  upstream: t('checkRow.littleReachesThePumpSump'),
 } as const
 
 /** A joint pulled off says something only with the side that gushed and water inside. */
@@ -194,20 +198,20 @@ function Joint({ space, seen }: { space: Space; seen: ObservationAnswer }) {
   return (
     <div className="mt-2 grid gap-2 md:ml-[14.25rem]">
       <Choice
-        label="It came from"
+        label={t('checkRow.itCameFrom')}
         value={seen.side ?? ''}
         options={[
-          { value: 'pump', text: 'The pump’s side' },
-          { value: 'hose', text: 'The hose’s side' },
+          { value: 'pump', text: t('checkRow.thePumpsSide') },
+          { value: 'hose', text: t('checkRow.theHosesSide') },
         ]}
         onChange={(side) => tell({ side: side as 'pump' | 'hose' })}
       />
       <Choice
-        label="Water was inside"
+        label={t('checkRow.waterWasInside')}
         value={seen.waterInside === null ? '' : seen.waterInside ? 'yes' : 'no'}
         options={[
-          { value: 'yes', text: 'Water was inside' },
-          { value: 'no', text: 'It was empty' },
+          { value: 'yes', text: t('checkRow.waterWasInside') },
+          { value: 'no', text: t('checkRow.itWasEmpty') },
         ]}
         onChange={(inside) => tell({ waterInside: inside === 'yes' })}
       />
@@ -215,8 +219,8 @@ function Joint({ space, seen }: { space: Space; seen: ObservationAnswer }) {
         {says
           ? JOINT_WORD[says]
           : seen.side !== null && seen.waterInside !== null
-            ? 'That tells nothing: a standing column gushes from the hose, and an empty tub from nowhere.'
-            : 'Both are needed before it says anything.'}
+            ? t('checkRow.thatTellsNothingAStanding')
+            : t('checkRow.bothAreNeededBeforeIt')}
       </p>
     </div>
   )
@@ -272,7 +276,7 @@ function Outcomes({
           onClick={() => setOpen(!open)}
           className="min-h-12 cursor-pointer px-3 text-water underline underline-offset-4"
         >
-          {open ? 'Only these' : 'Another too'}
+          {open ? t('checkRow.onlyThese') : t('checkRow.anotherToo')}
         </button>
       )}
     </div>
@@ -283,5 +287,8 @@ function Outcomes({
 export function rangeText(check: CheckFacts, units: 'metric' | 'us'): string {
   if (check.kind !== 'number') return ''
   const [low, high] = check.range
-  return `${withUnit(units, check.quantity, low)} to ${withUnit(units, check.quantity, high)}`
+  return t('common.range', {
+    from: withUnit(units, check.quantity, low),
+    to: withUnit(units, check.quantity, high),
+  })
 }

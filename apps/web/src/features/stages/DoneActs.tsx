@@ -15,7 +15,7 @@ import { actWords } from '@brendik/words'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { dateText } from '../../lib/time.ts'
-import { words } from '../../lib/words.ts'
+import { t, words } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { partName } from '../../words/cardText.ts'
@@ -62,12 +62,12 @@ const PARTS_OF: Readonly<Record<StageId, readonly PartId[]>> = {
   ],
 }
 const ACT_WORD: Record<ActWord, string> = {
-  cleaned: 'Cleaned',
-  cleared: 'Cleared',
-  adjusted: 'Adjusted',
-  replaced: 'Replaced',
-  trial: 'Tried new',
-  opened: 'Opened',
+  cleaned: t('doneActs.cleaned'),
+  cleared: t('doneActs.cleared'),
+  adjusted: t('doneActs.adjusted'),
+  replaced: t('doneActs.replaced'),
+  trial: t('doneActs.triedNew'),
+  opened: t('doneActs.opened'),
 }
 /** What was done before a run stands this long before its start, ms. */
 const BEFORE_RUN_MS = 1000
@@ -78,8 +78,8 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
   const [asking, setAsking] = useState(false)
   const acts = actsOfEntries(space.visit.entries)
   return (
-    <section aria-label="Done so far">
-      <h2 className="pb-1 text-sm font-semibold text-soft">Done so far</h2>
+    <section aria-label={t('doneActs.doneSoFar')}>
+      <h2 className="pb-1 text-sm font-semibold text-soft">{t('doneActs.doneSoFar')}</h2>
       <ul>
         {acts.map((act) => (
           <li
@@ -92,11 +92,11 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
             </span>
             <button
               type="button"
-              aria-label={`Take back: ${actWords(words(), act)}`}
+              aria-label={t('doneActs.takeBack', { actWords: actWords(words(), act) })}
               className="min-h-12 min-w-12 cursor-pointer text-left text-sm text-soft underline underline-offset-4"
               onClick={() => space.say(act.topic, null)}
             >
-              take back
+              {t('ui.takeBack2')}
             </button>
           </li>
         ))}
@@ -106,9 +106,9 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
         onClick={() => setAsking(true)}
         className="min-h-12 w-full cursor-pointer border border-ink bg-face px-4 text-left leading-tight font-semibold"
       >
-        Cleaned, cleared or replaced something
+        {t('doneActs.cleanedClearedOrReplacedSomething')}
       </button>
-      <p className="pt-1 text-sm text-soft">Runs after it are weighed apart from those before.</p>
+      <p className="pt-1 text-sm text-soft">{t('doneActs.runsAfterItAreWeighed')}</p>
       {asking && <ActSheet space={space} stage={stage} onClose={() => setAsking(false)} />}
     </section>
   )
@@ -153,10 +153,10 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
     onClose()
   }
   return (
-    <Sheet open title="What was done" onClose={onClose}>
+    <Sheet open title={t('doneActs.whatWasDone')} onClose={onClose}>
       <div className="mt-3 grid gap-4">
         <fieldset>
-          <legend className="pb-1 text-sm text-soft">To</legend>
+          <legend className="pb-1 text-sm text-soft">{t('doneActs.to')}</legend>
           <div className="grid grid-cols-2 gap-2">
             {(all ? own : usual).map((id) => (
               <SheetChoice key={id} on={part === id} onPress={() => setPart(id)}>
@@ -169,21 +169,21 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
                 onClick={() => setAll(true)}
                 className="min-h-12 cursor-pointer px-3 text-left text-soft underline underline-offset-4"
               >
-                Another part
+                {t('doneActs.anotherPart')}
               </button>
             )}
           </div>
         </fieldset>
         {asksTap && (
           <Choice
-            label="Which side"
+            label={t('doneActs.whichSide')}
             value={tap}
-            options={TAPS.map((value) => ({ value, text: value === 'cold' ? 'Cold' : 'Hot' }))}
+            options={TAPS.map((value) => ({ value, text: value === 'cold' ? t('ui.cold') : t('ui.hot') }))}
             onChange={(value) => setTap(value as Tap)}
           />
         )}
         <fieldset>
-          <legend className="pb-1 text-sm text-soft">It was</legend>
+          <legend className="pb-1 text-sm text-soft">{t('doneActs.itWas')}</legend>
           <div className="grid grid-cols-3 gap-2">
             {ACT_WORDS.map((word) => (
               <SheetChoice key={word} on={what === word} onPress={() => setWhat(word)}>
@@ -195,13 +195,16 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
         {/* Often it is written down only after the run that was to prove it. */}
         {proved && (
           <Choice
-            label="When"
+            label={t('ui.when')}
             value={when}
             options={[
-              { value: 'now', text: 'Just now' },
+              { value: 'now', text: t('doneActs.justNow') },
               {
                 value: 'before-run',
-                text: `Before the ${KIND_WORD[proved.kind].toLowerCase()} of ${dateText(proved.startedAtMs, 'time')}`,
+                text: t('doneActs.beforeTheOf', {
+                  kind: KIND_WORD[proved.kind].toLowerCase(),
+                  time: dateText(proved.startedAtMs, 'time'),
+                }),
               },
             ]}
             onChange={(value) => setWhen(value as 'now' | 'before-run')}
@@ -213,14 +216,14 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
           onClick={keep}
           className="min-h-14 cursor-pointer bg-ink text-lg font-semibold text-face disabled:opacity-40"
         >
-          Keep it
+          {t('ui.keepIt')}
         </button>
         <button
           type="button"
           onClick={onClose}
           className="min-h-14 cursor-pointer border border-line text-lg"
         >
-          Back
+          {t('ui.back')}
         </button>
       </div>
     </Sheet>

@@ -13,6 +13,7 @@ import {
 } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { InPlace } from '../rates/index.ts'
 import { useMachineRecord } from '../records/index.ts'
@@ -20,35 +21,38 @@ import { GateNotice, type Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
 
 const OHM_WORD = {
-  open: 'Open: the winding is broken.',
-  short: 'Shorted. Do not plug it in before it is replaced.',
-  low: 'Below its band.',
-  within: 'Within its band. Ohms alone do not clear it: it may still fail under load.',
-  high: 'Above its band. Was it hot? Enter its temperature.',
+  open: t('electricalStage.openTheWindingIsBroken'),
+  short: t('electricalStage.shortedDoNotPlugIt'),
+  low: t('electricalStage.belowItsBand'),
+  within: t('electricalStage.withinItsBandOhmsAlone'),
+  high: t('electricalStage.aboveItsBandWasIt'),
 } as const
 const FROM_WORD = {
-  'tech-sheet': 'tech sheet',
-  'common-practice': 'common practice, no published source',
+  'tech-sheet': t('electricalStage.techSheet'),
+  'common-practice': t('electricalStage.commonPracticeNoPublishedSource'),
   estimate: 'estimate',
 } as const
-const POINT_NAME: Record<ChainPoint, string> = { outlet: 'Outlet', board: 'Board’s pin', part: 'Pump' }
+const POINT_NAME: Record<ChainPoint, string> = {
+  outlet: t('electricalStage.outlet'),
+  board: t('electricalStage.boardsPin'),
+  part: 'Pump',
+}
 const VOLT_WORD = {
   none: 'nothing',
-  sags: 'too little',
+  sags: t('electricalStage.tooLittle'),
   low: 'low',
   within: 'arrives',
   high: 'high',
 } as const
 const FAULT_WORD = {
-  outlet: 'No supply at the outlet: nothing in the machine is at fault yet.',
-  board: 'Nothing at the board’s own pin while commanded: the board, or what tells it.',
-  wiring:
-    'It leaves the board and does not reach the pump: wiring, connector, or the lid or door switch in between.',
+  outlet: t('electricalStage.noSupplyAtTheOutlet'),
+  board: t('electricalStage.nothingAtTheBoardsOwn'),
+  wiring: t('electricalStage.itLeavesTheBoardAnd'),
   part: 'Fed and does not work: the pump itself.',
 } as const
 const NEXT_WORD: Record<ChainPoint, string> = {
-  outlet: 'Read the outlet first.',
-  board: 'Nothing arrives at the pump: read the board’s own pin next.',
+  outlet: t('electricalStage.readTheOutletFirst'),
+  board: t('electricalStage.nothingArrivesAtThePump'),
   part: 'Read at the pump next, while it is commanded to drain.',
 }
 
@@ -80,8 +84,8 @@ export function ElectricalStage({ space }: { space: Space }) {
         <span className="font-normal text-soft">
           {found.tempC !== null &&
             at20Ohm !== null &&
-            `At ${withUnit(units, 'temperature', 20)} it would read ${withUnit(units, 'ohm', at20Ohm)}. `}
-          Band {band.lo} to {band.hi} Ω, {FROM_WORD[band.from]}, {volts} V.
+            `${t('electricalStage.atItWouldRead', { temperature: withUnit(units, 'temperature', 20), ohm: withUnit(units, 'ohm', at20Ohm) })} `}
+          {t('electricalStage.bandToV', { lo: band.lo, hi: band.hi, from: FROM_WORD[band.from], volts })}
         </span>
       </p>
     )
@@ -90,16 +94,16 @@ export function ElectricalStage({ space }: { space: Space }) {
     <>
       <div className="grid items-center gap-x-5 gap-y-2 border-t border-line py-3 md:grid-cols-[13rem_1fr]">
         <span className="font-semibold">
-          Supply of this machine
+          {t('electricalStage.supplyOfThisMachine')}
           {record.supplyVolts === null && (
             <span className="block text-sm font-normal text-watch">
-              not set: read it off the plate; nothing is judged before that
+              {t('electricalStage.notSetReadItOff')}
             </span>
           )}
         </span>
         <div className="md:max-w-64">
           <Choice
-            label="Supply of this machine"
+            label={t('electricalStage.supplyOfThisMachine')}
             value={record.supplyVolts === null ? '' : String(record.supplyVolts)}
             options={[
               { value: '120', text: '120 V' },
@@ -109,16 +113,13 @@ export function ElectricalStage({ space }: { space: Space }) {
           />
         </div>
       </div>
-      <h2 className="pt-3 pb-2 text-sm font-semibold text-soft">Unplugged</h2>
+      <h2 className="pt-3 pb-2 text-sm font-semibold text-soft">{t('ui.unplugged')}</h2>
       <CheckList space={space} which={dead} verdictOf={ohms} />
       <LiveGate space={space} />
       {ownPump ? (
         <Chain space={space} volts={volts} />
       ) : (
-        <p className="py-3 leading-snug">
-          The pump hangs on the wash motor: it has no winding and no voltage of its own. Motor heard and no
-          water moved is the pump or its coupling.
-        </p>
+        <p className="py-3 leading-snug">{t('electricalStage.thePumpHangsOnThe')}</p>
       )}
       <CheckList
         space={space}
@@ -128,20 +129,15 @@ export function ElectricalStage({ space }: { space: Space }) {
           if (typeof found?.value !== 'number') return null
           if (volts === null) return <NotJudged />
           if (check.id === 'valve.voltage' && found.value < 10 && !belowClosing(space))
-            return (
-              <p>
-                Nothing is asked of a valve while the tub is full: get the water below its closing level, then
-                measure again.
-              </p>
-            )
+            return <p>{t('electricalStage.nothingIsAskedOfA')}</p>
           const { verdict, loV, hiV } = judgeVoltage(found.value, volts)
           return (
             <p className={verdict === 'within' ? '' : 'font-semibold text-watch'}>
               {verdict === 'within'
-                ? 'About line voltage.'
+                ? t('electricalStage.aboutLineVoltage')
                 : verdict === 'none'
-                  ? 'No voltage while commanded.'
-                  : `Outside ${loV} to ${hiV} V.`}
+                  ? t('electricalStage.noVoltageWhileCommanded')
+                  : t('electricalStage.outsideToV', { loV, hiV })}
             </p>
           )
         }}
@@ -151,24 +147,24 @@ export function ElectricalStage({ space }: { space: Space }) {
           role="status"
           className="my-3 flex flex-wrap items-center justify-between gap-3 border-l-4 border-stop bg-stop-face p-3 font-semibold"
         >
-          Still plugged in: unplug before anything is moved.
+          {t('electricalStage.stillPluggedInUnplugBefore')}
           <button
             type="button"
             className="min-h-12 cursor-pointer bg-ink px-5 text-face"
             onClick={() => space.say('state:mains', 'unplugged')}
           >
-            It is unplugged
+            {t('electricalStage.itIsUnplugged')}
           </button>
         </p>
       )}
-      <h2 className="border-t border-line pt-3 text-sm font-semibold text-soft">Work out</h2>
+      <h2 className="border-t border-line pt-3 text-sm font-semibold text-soft">{t('ui.workOut')}</h2>
       <InPlace ids={['winding', 'voltage']} machine={visit.machine.spec} site={visit.site.spec} />
     </>
   )
 }
 
 function NotJudged() {
-  return <p className="font-semibold text-watch">Not judged: say 120 or 230 V above.</p>
+  return <p className="font-semibold text-watch">{t('electricalStage.notJudgedSay120Or')}</p>
 }
 
 /** Whether the water is known to stand below the level at which the machine closes its valve. */
@@ -181,14 +177,11 @@ function belowClosing({ visit, state }: Space): boolean {
 function LiveGate({ space }: { space: Space }) {
   const gate = gateOf('measure-live', space.visit.machine.spec, space.state, Date.now())
   return (
-    <section aria-label="Live" className="mt-4 border-t-2 border-stop pt-3">
-      <h2 className="plate text-xl text-stop">Live: mains and water in one room</h2>
-      <p className="max-w-prose pb-2 leading-snug">
-        Only for someone competent. Insulated probes, nobody touching metal, lid or door closed, mains on only
-        while measuring. Local codes and licensed trades go first.
-      </p>
+    <section aria-label={t('electricalStage.live')} className="mt-4 border-t-2 border-stop pt-3">
+      <h2 className="plate text-xl text-stop">{t('electricalStage.liveMainsAndWaterIn')}</h2>
+      <p className="max-w-prose pb-2 leading-snug">{t('electricalStage.onlyForSomeoneCompetentInsulated')}</p>
       {gate.open ? (
-        <p className="pb-2 text-good">Live measuring is done by someone competent for it.</p>
+        <p className="pb-2 text-good">{t('electricalStage.liveMeasuringIsDoneBy')}</p>
       ) : (
         <GateNotice gate={gate} space={space} />
       )}
@@ -219,7 +212,7 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts | null }) {
     sound === 'buzz-in-bursts' ||
     visit.observations.findLast((o) => o.check === 'impeller.feel')?.value === 'jammed'
   return (
-    <section aria-label="Way of the current" className="py-3">
+    <section aria-label={t('electricalStage.wayOfTheCurrent')} className="py-3">
       <ol className="grid grid-cols-3">
         {CHAIN_POINTS.map((point, i) => {
           const found = readings.find((r) => r.point === point)
@@ -231,10 +224,14 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts | null }) {
               />
               <p className="pt-1.5 text-sm text-soft">{POINT_NAME[point]}</p>
               <p className={`small-figure text-2xl ${lost ? 'text-stop' : ''}`}>
-                {found ? (point === 'outlet' && !measured ? 'it starts' : `${found.volts} V`) : '–'}
+                {found
+                  ? point === 'outlet' && !measured
+                    ? t('electricalStage.itStarts')
+                    : `${found.volts} V`
+                  : '–'}
               </p>
               <p className={`text-sm ${lost ? 'font-semibold text-stop' : 'text-soft'}`}>
-                {found ? VOLT_WORD[found.verdict] : 'not read'}
+                {found ? VOLT_WORD[found.verdict] : t('ui.notRead')}
               </p>
             </li>
           )
@@ -242,21 +239,22 @@ function Chain({ space, volts }: { space: Space; volts: SupplyVolts | null }) {
       </ol>
       <p className="pt-3 text-lg leading-snug font-semibold">
         {volts === null
-          ? 'Say the supply of this machine above: no voltage is judged before.'
+          ? t('electricalStage.sayTheSupplyOfThis')
           : fault === 'part' && jammed
-            ? 'Fed and held fast: an object jams it. Clear it, and time the drain again before the pump is blamed.'
+            ? t('electricalStage.fedAndHeldFastAn')
             : fault
               ? FAULT_WORD[fault]
               : next
                 ? NEXT_WORD[next]
                 : moves
-                  ? 'The voltage arrives and the pump turns: it is fed as it should be.'
-                  : 'The voltage arrives at the pump. Say under Arrive what the pump does, and it is judged.'}
+                  ? t('electricalStage.theVoltageArrivesAndThe')
+                  : t('electricalStage.theVoltageArrivesAtThe')}
       </p>
       <p className="text-sm text-soft">
-        {volts === null ? 'Line voltage' : `Around ${volts} V`} while the drain is commanded: voltage there
-        and no work is the part; none there is worked back towards the board (common practice, no published
-        source).
+        {t('electricalStage.lineVoltageWhileTheDrain', {
+          volts: volts === null ? 'yes' : 'no',
+          volts2: volts ?? 0,
+        })}
       </p>
     </section>
   )

@@ -15,18 +15,18 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
-import { say } from '../../lib/words.ts'
+import { say, t } from '../../lib/words.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import type { Space } from '../visit/index.ts'
 import { ActList } from './ActList.tsx'
 
 const WAY_NAME: Record<WayOutId, string> = {
-  'pump-out': 'Its own pump, if it runs',
-  gravity: 'Hose end laid low, by gravity',
-  'residual-tube': 'Residual-drain tube into a tray',
-  'wet-vac': 'Wet vacuum',
-  'transfer-pump': 'Transfer pump into the standpipe',
-  cup: 'Cup and bucket',
+  'pump-out': t('makeSafeStage.itsOwnPumpIfIt'),
+  gravity: t('makeSafeStage.hoseEndLaidLowBy'),
+  'residual-tube': t('makeSafeStage.residualDrainTubeIntoA'),
+  'wet-vac': t('ui.wetVacuum'),
+  'transfer-pump': t('makeSafeStage.transferPumpIntoTheStandpipe'),
+  cup: t('makeSafeStage.cupAndBucket'),
 }
 
 /** How much water is in it, how it gets out, and what may be done with the machine as it stands. */
@@ -41,34 +41,38 @@ export function MakeSafeStage({ space }: { space: Space }) {
   const mayTip = !gateOf('tip', machine, state, Date.now()).blocks.some((block) => block.field === 'water')
   return (
     <>
-      <section aria-label="Water inside" className="flex flex-wrap items-end gap-x-6 gap-y-2 pb-4">
+      <section aria-label={t('ui.waterInside')} className="flex flex-wrap items-end gap-x-6 gap-y-2 pb-4">
         <p className={`figure text-8xl ${empty ? 'text-good' : unknown ? 'text-watch' : ''}`}>
-          {unknown && <span className="text-4xl">up to </span>}
+          {unknown && <span className="text-4xl">{t('makeSafeStage.upTo')} </span>}
           {figure(units, 'volume', litres)}
         </p>
         <p className="max-w-prose flex-1 pb-1 text-lg leading-snug">
           <span className="block text-soft">
-            {unitOf(units, 'volume').unit} inside
-            {empty
-              ? ''
-              : `, ${buckets} ${buckets === 1 ? 'bucket' : 'buckets'} of ${withUnit(units, 'volume', BUCKET_L).replace('.0 ', ' ')}`}
+            {t('makeSafeStage.insideOf', {
+              unit: unitOf(units, 'volume').unit,
+              empty: empty ? 'yes' : 'no',
+              buckets,
+              value: withUnit(units, 'volume', BUCKET_L).replace(/[.,]0 /, ' '),
+            })}
           </span>
           {empty
-            ? 'What could be got out is out. A couple of cups stay in pump and hoses.'
+            ? t('makeSafeStage.whatCouldBeGotOut')
             : unknown
-              ? 'Nobody said how much, and no run tells: counted as full to the brim until then.'
+              ? t('makeSafeStage.nobodySaidHowMuchAnd')
               : waterIsContained(machine, state)
-                ? 'What is to catch it holds it all.'
+                ? t('makeSafeStage.whatIsToCatchIt')
                 : mayTip
-                  ? 'Little enough to tip it. To open it, put a tray under it, or empty it.'
-                  : 'It cannot be tipped or opened with that inside.'}
+                  ? t('makeSafeStage.littleEnoughToTipIt')
+                  : t('makeSafeStage.itCannotBeTippedOr')}
         </p>
         <span className="flex flex-wrap gap-2">
           <SetButton onPress={() => space.setField('water')}>
-            {unknown ? 'Say how much' : 'Set the water'}
+            {unknown ? t('makeSafeStage.sayHowMuch') : t('makeSafeStage.setTheWater')}
           </SetButton>
           <SetButton onPress={() => space.setField('contain')}>
-            {state.containment ? `Catches: ${containText(space, units)}` : 'Set a tray or bucket'}
+            {state.containment
+              ? t('makeSafeStage.catches', { contain: containText(space, units) })
+              : t('ui.setATrayOrBucket')}
           </SetButton>
         </span>
       </section>
@@ -82,8 +86,12 @@ export function MakeSafeStage({ space }: { space: Space }) {
 
 function containText({ state }: Space, units: 'metric' | 'us'): string {
   const { containment } = state
-  if (!containment) return 'nothing'
-  const how = { tray: 'tray', 'wet-vac': 'wet vacuum', 'floor-drain': 'floor drain' }[containment.how]
+  if (!containment) return t('ui.nothing')
+  const how = {
+    tray: 'tray',
+    'wet-vac': t('makeSafeStage.wetVacuum'),
+    'floor-drain': t('makeSafeStage.floorDrain'),
+  }[containment.how]
   return containment.litres === null ? how : `${how}, ${withUnit(units, 'volume', containment.litres)}`
 }
 
@@ -119,20 +127,20 @@ function WaysOut({ space }: { space: Space }) {
     ? waysOut(visit.machine.spec, visit.site.spec, state.water, hoseEndMm, containerL, drains)
     : []
   return (
-    <section aria-label="Ways to get it out" className="border-t border-line py-3">
+    <section aria-label={t('makeSafeStage.waysToGetItOut')} className="border-t border-line py-3">
       <div className="flex flex-wrap items-end justify-between gap-x-6">
-        <h2 className="pb-2 text-sm font-semibold text-soft">Ways to get it out</h2>
+        <h2 className="pb-2 text-sm font-semibold text-soft">{t('makeSafeStage.waysToGetItOut')}</h2>
         <div className="grid w-full grid-cols-2 gap-3 md:w-80">
           <QuantityInput
-            label="Hose end at"
+            label={t('makeSafeStage.hoseEndAt')}
             quantity="height"
             base={hoseEndMm}
-            hint="Above the floor"
-            error={good ? undefined : 'expected a height and a container'}
+            hint={t('makeSafeStage.aboveTheFloor')}
+            error={good ? undefined : t('makeSafeStage.expectedAHeightAndA')}
             onChange={setHoseEndMm}
           />
           <QuantityInput
-            label="Carried at a time"
+            label={t('makeSafeStage.carriedAtATime')}
             quantity="volume"
             base={containerL}
             onChange={setContainerL}
@@ -154,21 +162,18 @@ function WaysOut({ space }: { space: Space }) {
                 <span className="text-right">
                   <span className="small-figure text-2xl">{estimateText(way.minutes * 60)}</span>{' '}
                   <span className="text-sm text-soft">
-                    {way.basis === 'computed' ? 'computed' : 'estimate'}
+                    {way.basis === 'computed' ? t('makeSafeStage.computed') : t('makeSafeStage.estimate')}
                   </span>
                 </span>
                 <span className="text-sm text-soft max-md:col-span-2 md:text-right">
-                  {withUnit(units, 'volume', way.staysL)} stays
+                  {t('makeSafeStage.stays', { volume: withUnit(units, 'volume', way.staysL) })}
                 </span>
               </>
             )}
           </li>
         ))}
       </ul>
-      <p className="border-t border-hair pt-2 text-sm text-soft">
-        With laying out, and 45 s to carry a container (estimates). Gravity: friction of hose and still pump.
-        Water stops where it stands as high as the hose end. Never open a filter cap on a full machine.
-      </p>
+      <p className="border-t border-hair pt-2 text-sm text-soft">{t('makeSafeStage.withLayingOutAnd45')}</p>
     </section>
   )
 }
@@ -181,19 +186,25 @@ function PumpHeat({ space }: { space: Space }) {
   const wait = pumpWaitMin(space.state, nowMs)
   return (
     <section
-      aria-label="Pump"
+      aria-label={t('ui.pump')}
       className="flex flex-wrap items-center justify-between gap-3 border-t border-line py-3"
     >
       <p className={wait >= 1 ? 'font-semibold text-watch' : ''}>
         {pump === null
           ? wait >= 1
             ? say(pumpMaybeHot(wait))
-            : 'The pump did not run here, as far as is known.'
+            : t('makeSafeStage.thePumpDidNotRun')
           : wait >= 1
-            ? `${space.state.pumpJammed ? 'The jammed pump was on' : 'The pump ran'} ${durationText(pump.ranMin * 60)}: about ${withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin))} now, under ${withUnit(units, 'temperature', PUMP_HEAT.safeC)} in ${Math.ceil(wait)} min (estimate).`
-            : `The pump ran ${durationText(pump.ranMin * 60)}: cool enough to touch (estimate).`}
+            ? t('makeSafeStage.theJammedPumpWasOn', {
+                pumpJammed: space.state.pumpJammed ? 'yes' : 'no',
+                time: durationText(pump.ranMin * 60),
+                temperature: withUnit(units, 'temperature', pumpTempC(pump.ranMin, restedMin)),
+                temperature2: withUnit(units, 'temperature', PUMP_HEAT.safeC),
+                wait: Math.ceil(wait),
+              })
+            : t('makeSafeStage.thePumpRanCoolEnough', { time: durationText(pump.ranMin * 60) })}
       </p>
-      <SetButton onPress={() => space.setField('pump')}>Say how long it ran</SetButton>
+      <SetButton onPress={() => space.setField('pump')}>{t('makeSafeStage.sayHowLongItRan')}</SetButton>
     </section>
   )
 }
@@ -203,19 +214,19 @@ function Lock({ space }: { space: Space }) {
   const { lock } = space.state
   return (
     <section
-      aria-label="Lock"
+      aria-label={t('makeSafeStage.lock')}
       className="flex flex-wrap items-center justify-between gap-3 border-t border-line py-3"
     >
       <p className={lock === 'locked' || lock === 'bypassed' ? 'font-semibold text-watch' : ''}>
         {lock === null
-          ? 'Lid or door: locked or not, nobody said.'
+          ? t('makeSafeStage.lidOrDoorLockedOr')
           : lock === 'free'
-            ? 'Lid or door opens.'
+            ? t('makeSafeStage.lidOrDoorOpens')
             : lock === 'locked'
-              ? 'Lid or door is locked.'
-              : 'Its lock is bridged: the visit cannot be closed with that.'}
+              ? t('makeSafeStage.lidOrDoorIsLocked')
+              : t('makeSafeStage.itsLockIsBridgedThe')}
       </p>
-      <SetButton onPress={() => space.setField('lock')}>Set the lock</SetButton>
+      <SetButton onPress={() => space.setField('lock')}>{t('ui.setTheLock')}</SetButton>
     </section>
   )
 }

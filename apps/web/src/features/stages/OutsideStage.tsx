@@ -7,6 +7,7 @@ import {
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import type { Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
 
@@ -41,28 +42,33 @@ function StandpipeSays({ space }: { space: Space }) {
   return (
     <>
       <p className={`leading-snug ${tooHigh ? 'font-semibold text-watch' : ''}`}>
-        A sound pump gives {withUnit(units, 'flow', flow)} there, {Math.round((100 * flow) / usual)} % of its
-        flow at {withUnit(units, 'height', USUAL_HOSE_END_MM)}, and stalls at{' '}
-        {withUnit(units, 'height', stall)} (middle values).
-        {tooHigh && ' Too high: slow with everything sound.'}
+        {t('outsideStage.aSoundPumpGivesThere', {
+          flow: withUnit(units, 'flow', flow),
+          value: Math.round((100 * flow) / usual),
+          height: withUnit(units, 'height', USUAL_HOSE_END_MM),
+          height2: withUnit(units, 'height', stall),
+        })}
+        {tooHigh && ` ${t('outsideStage.tooHighSlowWithEverything')}`}
       </p>
       <p className="text-sm text-soft">
-        Codes from memory: {withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.lo)} to{' '}
-        {withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.hi)} above the trap’s weir; the local code goes
-        first.
+        {t('outsideStage.codesFromMemoryToAbove', {
+          height: withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.lo),
+          height2: withUnit(units, 'height', STANDPIPE_ABOVE_WEIR_MM.hi),
+        })}
       </p>
       {differs && (
         <p className="text-sm">
-          The place’s record says{' '}
-          {visit.site.spec.standpipeHeightMm === null
-            ? 'nothing'
-            : withUnit(units, 'height', visit.site.spec.standpipeHeightMm)}
-          .{' '}
+          {t('outsideStage.thePlacesRecordSays', {
+            standpipeHeightMm:
+              visit.site.spec.standpipeHeightMm === null
+                ? t('ui.nothing')
+                : withUnit(units, 'height', visit.site.spec.standpipeHeightMm),
+          })}{' '}
           <Link
             to={`/sites/${visit.site.id}?back=/visits/${visit.id}/outside`}
             className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
           >
-            Change it
+            {t('outsideStage.changeIt')}
           </Link>
         </p>
       )}
@@ -84,9 +90,10 @@ function GaugeSays({ space }: { space: Space }) {
   if (low.length === 0) return null
   return (
     <p className="leading-snug font-semibold text-watch">
-      Outside {withUnit(units, 'pressure', SUPPLY_KPA.lo)} to {withUnit(units, 'pressure', SUPPLY_KPA.hi)}:
-      below it a valve may trickle, and may not seal when told to close (common practice, no published
-      source).
+      {t('outsideStage.outsideToBelowItA', {
+        pressure: withUnit(units, 'pressure', SUPPLY_KPA.lo),
+        pressure2: withUnit(units, 'pressure', SUPPLY_KPA.hi),
+      })}
     </p>
   )
 }

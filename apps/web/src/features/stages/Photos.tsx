@@ -2,6 +2,7 @@ import type { PHOTO_STAGES } from '@brendik/core'
 import { Camera } from 'lucide-react'
 import { useState } from 'react'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import type { Space } from '../visit/index.ts'
 import { takePhoto } from './takePhoto.ts'
@@ -17,7 +18,7 @@ interface Shown {
 export function Photos({
   space,
   stage,
-  title = 'Photos',
+  title = t('ui.photos'),
 }: {
   space: Space
   stage: (typeof PHOTO_STAGES)[number]
@@ -37,7 +38,11 @@ export function Photos({
     })),
     ...mine
       .filter((p) => !stored.some((known) => known.id === p.id))
-      .map((p) => ({ id: p.id, url: p.url, text: `${dateText(p.atMs, 'time')}, not sent yet` })),
+      .map((p) => ({
+        id: p.id,
+        url: p.url,
+        text: t('photos.notSentYet', { time: dateText(p.atMs, 'time') }),
+      })),
   ]
   return (
     <section aria-label={title}>
@@ -45,7 +50,7 @@ export function Photos({
         <h2 className="text-sm font-semibold text-soft">{title}</h2>
         <label className="relative flex min-h-12 cursor-pointer items-center gap-2 border border-line bg-face px-4 focus-within:outline-3 focus-within:outline-water-bright">
           <Camera size={20} aria-hidden="true" />
-          Take a photo
+          {t('photos.takeAPhoto')}
           <input
             type="file"
             accept="image/*"
@@ -72,7 +77,7 @@ export function Photos({
               <button type="button" className="block w-full cursor-pointer" onClick={() => setLarge(photo)}>
                 <img
                   src={photo.url}
-                  alt={`Taken ${photo.text}`}
+                  alt={t('photos.taken', { photoText: photo.text })}
                   className="aspect-square w-full border border-line object-cover"
                 />
               </button>
@@ -84,7 +89,7 @@ export function Photos({
         <Sheet open title={large.text} onClose={() => setLarge(null)}>
           <img
             src={large.url}
-            alt={`Taken ${large.text}`}
+            alt={t('photos.taken2', { largeText: large.text })}
             className="mt-3 max-h-[60vh] w-full object-contain"
           />
           <div className="mt-3 grid grid-cols-2 gap-3">
@@ -96,14 +101,14 @@ export function Photos({
                 setLarge(null)
               }}
             >
-              Take it back
+              {t('ui.takeItBack')}
             </button>
             <button
               type="button"
               className="min-h-14 cursor-pointer bg-ink font-semibold text-face"
               onClick={() => setLarge(null)}
             >
-              Back
+              {t('ui.back')}
             </button>
           </div>
         </Sheet>

@@ -2,6 +2,7 @@ import { isHorizontal, type NumberCheck, type ObservationEvent, type Tap } from 
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
+import { t } from '../../lib/words.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { checkName } from '../../words/cardText.ts'
@@ -46,7 +47,7 @@ export function ReadingSheet({
     onClose()
   }
   return (
-    <Sheet open title={`${checkName(check.id)}${tap ? `, ${tap}` : ''}`} onClose={onClose}>
+    <Sheet open title={`${checkName(check.id)}${tap ? `, ${t(`word.tap.${tap}`)}` : ''}`} onClose={onClose}>
       <form
         className="mt-3 grid gap-3"
         onSubmit={(event) => {
@@ -59,16 +60,21 @@ export function ReadingSheet({
         ) : needsLevel ? (
           <>
             <CatchFields onFlow={setValue} />
-            <QuantityInput label="At the level" quantity="level" base={levelMm} onChange={setLevelMm} />
+            <QuantityInput
+              label={t('readingSheet.atTheLevel')}
+              quantity="level"
+              base={levelMm}
+              onChange={setLevelMm}
+            />
           </>
         ) : (
           <QuantityInput
-            label="Reading"
+            label={t('readingSheet.reading')}
             quantity={check.quantity}
             base={value}
             error={
               value !== null && Number.isFinite(value) && !inRange
-                ? `expected ${rangeText(check, units)}`
+                ? t('readingSheet.expected', { figure: rangeText(check, units) })
                 : undefined
             }
             onChange={setValue}
@@ -76,10 +82,12 @@ export function ReadingSheet({
         )}
         {winding && (
           <QuantityInput
-            label="Temperature of the winding"
+            label={t('readingSheet.temperatureOfTheWinding')}
             quantity="temperature"
             base={tempC}
-            hint={`Empty = as the room. Hot copper reads higher${isHorizontal(space.visit.machine.spec.family) ? '' : ', and a pump that ran is hot'}.`}
+            hint={t('readingSheet.emptyAsTheRoomHot', {
+              isHorizontal: isHorizontal(space.visit.machine.spec.family) ? 'yes' : 'no',
+            })}
             onChange={setTempC}
           />
         )}
@@ -88,19 +96,19 @@ export function ReadingSheet({
           disabled={!good}
           className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40"
         >
-          Keep
+          {t('ui.keep')}
         </button>
         {winding && (
           <button
             type="button"
             className="min-h-14 cursor-pointer border border-line text-lg"
-            onClick={() => keep('open')}
+            onClick={() => keep(t('ui.open'))}
           >
-            Open circuit: no reading
+            {t('readingSheet.openCircuitNoReading')}
           </button>
         )}
         <button type="button" className="min-h-12 cursor-pointer border border-line" onClick={onClose}>
-          Cancel
+          {t('ui.cancel')}
         </button>
       </form>
     </Sheet>

@@ -19,9 +19,9 @@ const PROTOCOLS_OF: Record<'fill' | 'hold' | 'drain', readonly ProtocolId[]> = {
   drain: ['pump-or-path', 'two-heights', 'gravity', 'run-back'],
 }
 const SAYS = {
-  fill: 'Valve open to level reached, against what this supply should give.',
-  hold: 'Filled, valve shut, hose end high: the level must stay.',
-  drain: 'Pump on to first air, against what a sound pump gives at this height.',
+  fill: t('runStage.valveOpenToLevelReached'),
+  hold: t('runStage.filledValveShutHoseEnd'),
+  drain: t('runStage.pumpOnToFirstAir'),
 } as const
 
 /** A stage that is timed: its runs, the ways to make them tell more, and what is looked at beside them. */
@@ -36,14 +36,14 @@ export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold
         to={`/runs/${newId()}?visit=${visit.id}&kind=${stage}`}
         className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:max-w-72"
       >
-        <span className="small-figure text-2xl">Time a {stage}</span>
+        <span className="small-figure text-2xl">{t('runStage.timeA', { stage })}</span>
       </Link>
       {runs.length > 0 && (
         <div className="mt-4">
           <RunList visit={visit} runs={runs} says={says} />
         </div>
       )}
-      <h2 className="pt-5 pb-1 text-sm font-semibold text-soft">What tells more</h2>
+      <h2 className="pt-5 pb-1 text-sm font-semibold text-soft">{t('ui.whatTellsMore')}</h2>
       <ul>
         {PROTOCOLS_OF[stage]
           .filter((id) => protocolTells(visit, id))
@@ -58,18 +58,18 @@ export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold
                   <span>
                     <span className="font-semibold">{protocolName(id)}</span>
                     <span className="block text-sm text-soft">
-                      Tells apart: {t(`protocol.${id}.separates`)}
+                      {t('runStage.tellsApart', { what: t(`protocol.${id}.separates`) })}
                     </span>
                   </span>
                   <span className={`shrink-0 text-sm ${minutes > 0 ? 'text-soft' : 'text-good'}`}>
-                    {minutes > 0 ? `${minutes} min` : 'done'}
+                    {minutes > 0 ? t('ui.min', { minutes }) : t('ui.done')}
                   </span>
                 </Link>
               </li>
             )
           })}
       </ul>
-      <h2 className="pt-5 pb-2 text-sm font-semibold text-soft">Looked at beside the runs</h2>
+      <h2 className="pt-5 pb-2 text-sm font-semibold text-soft">{t('runStage.lookedAtBesideTheRuns')}</h2>
       <CheckList space={space} which={(check) => check.stage === stage} />
     </>
   )

@@ -1,4 +1,5 @@
 import type { StageId } from '@brendik/core'
+import { t } from '../../lib/words.ts'
 import type { Space } from '../visit/index.ts'
 import { DoneActs } from './DoneActs.tsx'
 import { Photos } from './Photos.tsx'
@@ -13,7 +14,7 @@ export function StageKeep({ space, stage }: { space: Space; stage: StageId }) {
         key={`result:${stage}`}
         space={space}
         topic={`result:${stage}`}
-        label="Result in a few words"
+        label={t('stageKeep.resultInAFewWords')}
         rows={1}
         most={120}
       />
@@ -21,7 +22,7 @@ export function StageKeep({ space, stage }: { space: Space; stage: StageId }) {
         key={`note:${stage}`}
         space={space}
         topic={`note:${stage}`}
-        label="Notes"
+        label={t('stageKeep.notes')}
         rows={5}
         most={4000}
       />

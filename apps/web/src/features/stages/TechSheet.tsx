@@ -1,14 +1,15 @@
 import type { MachineRecord } from '@brendik/core'
 import { Link } from 'react-router'
+import { t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { useMachineRecord } from '../records/index.ts'
 import type { Space } from '../visit/index.ts'
 import { Photos } from './Photos.tsx'
 
 const FOUND: readonly { value: MachineRecord['techSheet']['found']; text: string }[] = [
-  { value: 'not-looked', text: 'Not looked' },
-  { value: 'found', text: 'Found' },
-  { value: 'none', text: 'None there' },
+  { value: 'not-looked', text: t('techSheet.notLooked') },
+  { value: 'found', text: t('ui.found') },
+  { value: 'none', text: t('ui.noneThere') },
 ]
 
 /** The sheet hidden in the machine: whether it was found, what it states, typed or photographed. It stays with the machine. */
@@ -17,15 +18,15 @@ export function TechSheet({ space }: { space: Space }) {
   const { record, change } = useMachineRecord(visit.machine)
   const { techSheet } = record
   return (
-    <section aria-label="Tech sheet" className="border-t border-line py-2.5">
+    <section aria-label={t('ui.techSheet')} className="border-t border-line py-2.5">
       <div className="grid items-center gap-x-5 gap-y-1.5 md:grid-cols-[13rem_1fr]">
         <div className="leading-tight">
-          <h2 className="font-semibold">Tech sheet in the machine</h2>
-          <p className="text-sm text-soft">Behind the toe panel or inside the console</p>
+          <h2 className="font-semibold">{t('ui.techSheetInTheMachine')}</h2>
+          <p className="text-sm text-soft">{t('ui.behindTheToePanelOr')}</p>
         </div>
         <div className="md:max-w-96">
           <Choice
-            label="Tech sheet"
+            label={t('ui.techSheet')}
             value={techSheet.found}
             options={FOUND}
             onChange={(found) => change({ techSheet: { ...techSheet, found } })}
@@ -34,17 +35,23 @@ export function TechSheet({ space }: { space: Space }) {
       </div>
       {techSheet.found === 'found' && (
         <div className="mt-2 grid gap-2 md:ml-[14.25rem]">
-          {techSheet.faults && <p className="leading-snug whitespace-pre-wrap">Faults: {techSheet.faults}</p>}
+          {techSheet.faults && (
+            <p className="leading-snug whitespace-pre-wrap">
+              {t('techSheet.faults', { faults: techSheet.faults })}
+            </p>
+          )}
           {techSheet.testMode && (
-            <p className="leading-snug whitespace-pre-wrap">Test mode: {techSheet.testMode}</p>
+            <p className="leading-snug whitespace-pre-wrap">
+              {t('techSheet.testMode', { testMode: techSheet.testMode })}
+            </p>
           )}
           <Link
             to={`/machines/${visit.machine.id}/change?back=/visits/${visit.id}/arrive`}
             className="flex min-h-12 items-center text-water underline underline-offset-4"
           >
-            Type what it states
+            {t('techSheet.typeWhatItStates')}
           </Link>
-          <Photos space={space} stage="tech-sheet" title="Photos of the sheet" />
+          <Photos space={space} stage="tech-sheet" title={t('techSheet.photosOfTheSheet')} />
         </div>
       )}
     </section>

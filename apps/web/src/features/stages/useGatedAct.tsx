@@ -1,22 +1,23 @@
 import { type ActId, gateOf } from '@brendik/core'
 import { type ReactNode, useState } from 'react'
+import { t } from '../../lib/words.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { StepGate } from '../protocol/index.ts'
 import type { Space } from '../visit/index.ts'
 
 export const ACT_NAME: Record<ActId, string> = {
-  'open-panel': 'Take a panel off',
-  'open-filter-cap': 'Open the filter cap',
-  'pull-pump-hose': 'Pull the hose off the pump',
-  'unscrew-fill-hose': 'Unscrew a fill hose',
-  tip: 'Tip it',
-  'hands-at-pump': 'Reach in at the pump',
-  'measure-dead': 'Measure, unplugged',
-  'measure-live': 'Measure live',
-  'measure-live-pump': 'Measure live at the pump',
-  'open-door': 'Open the door',
-  'run-pump': 'Run the pump',
-  'let-water-in': 'Let water in',
+  'open-panel': t('useGatedAct.takeAPanelOff'),
+  'open-filter-cap': t('useGatedAct.openTheFilterCap'),
+  'pull-pump-hose': t('useGatedAct.pullTheHoseOffThe'),
+  'unscrew-fill-hose': t('useGatedAct.unscrewAFillHose'),
+  tip: t('useGatedAct.tipIt'),
+  'hands-at-pump': t('useGatedAct.reachInAtThePump'),
+  'measure-dead': t('useGatedAct.measureUnplugged'),
+  'measure-live': t('useGatedAct.measureLive'),
+  'measure-live-pump': t('useGatedAct.measureLiveAtThePump'),
+  'open-door': t('useGatedAct.openTheDoor'),
+  'run-pump': t('useGatedAct.runThePump'),
+  'let-water-in': t('useGatedAct.letWaterIn'),
 }
 
 /** Lets an act through: at once where nothing is to be read, else after every caution was ticked, once for each opening of a stage. */
@@ -64,14 +65,14 @@ export function useGatedAct(space: Space): {
             if (gate(asked.act).open) asked.then()
           }}
         >
-          Go on
+          {t('useGatedAct.goOn')}
         </button>
         <button
           type="button"
           className="min-h-12 cursor-pointer border border-line"
           onClick={() => setAsked(null)}
         >
-          Not now
+          {t('useGatedAct.notNow')}
         </button>
       </div>
     </Sheet>

@@ -1,5 +1,5 @@
 import { DECIDE_LN } from '@brendik/core'
-import { numberText } from '../../lib/words.ts'
+import { numberText, t } from '../../lib/words.ts'
 
 /** Two explanations weighed: bars grow from the middle with the support for each; the hatched middle is where nothing is decided. */
 export function Balance({
@@ -15,7 +15,7 @@ export function Balance({
   const decided = Math.abs(difference) >= DECIDE_LN
   const times =
     Math.abs(difference) > 7
-      ? 'more than 1000'
+      ? t('balance.moreThan1000')
       : numberText(Math.exp(Math.abs(difference)), difference ** 2 < 4 ? 1 : 0)
   const favoured = difference > 0 ? left.name : right.name
   return (
@@ -37,8 +37,8 @@ export function Balance({
       </div>
       <figcaption className="mt-1 text-sm text-soft">
         {Math.abs(difference) < 0.2
-          ? 'The measurements fit both alike.'
-          : `The measurements are ${times} times as likely with ${favoured}; decided from 20 times on, outside the hatched middle.`}
+          ? t('balance.theMeasurementsFitBothAlike')
+          : t('balance.theMeasurementsAreTimesAs', { times, favoured })}
       </figcaption>
     </figure>
   )

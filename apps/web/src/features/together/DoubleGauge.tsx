@@ -1,4 +1,4 @@
-import { numberText } from '../../lib/words.ts'
+import { numberText, t } from '../../lib/words.ts'
 
 interface Span {
   value: number
@@ -51,7 +51,7 @@ export function DoubleGauge({
             <span className="text-sm text-soft">{unit}</span>
           </span>
         ) : (
-          <span className="text-right text-soft">cannot be told yet</span>
+          <span className="text-right text-soft">{t('doubleGauge.cannotBeToldYet')}</span>
         )}
       </div>
       <div className="relative mt-2 h-9 border-b border-ink" aria-hidden="true">
@@ -66,14 +66,18 @@ export function DoubleGauge({
       <p className="mt-1 flex justify-between gap-3 text-sm text-soft">
         <span>{note}</span>
         <span>
-          thick {short(withPrior.lo)} to {short(withPrior.hi)}, thin = measured alone {short(alone.lo)} to{' '}
-          {short(alone.hi)}
+          {t('doubleGauge.thickToThinMeasuredAlone', {
+            short: short(withPrior.lo),
+            short2: short(withPrior.hi),
+            short3: short(alone.lo),
+            short4: short(alone.hi),
+          })}
         </span>
       </p>
       <p className="text-sm text-soft">
         {fromPrior > 0.05
-          ? `${Math.round(100 * fromPrior)} % of this precision is from plate or family, not from today’s measurements.`
-          : 'Nearly all of this comes from today’s measurements.'}
+          ? t('doubleGauge.ofThisPrecisionIsFrom', { value: Math.round(100 * fromPrior) })
+          : t('doubleGauge.nearlyAllOfThisComes')}
       </p>
     </div>
   )

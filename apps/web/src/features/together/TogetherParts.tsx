@@ -9,20 +9,20 @@ import { Causes } from './Causes.tsx'
 import { PumpAgainstPath } from './PumpAgainstPath.tsx'
 
 const HOLD_WORD = {
-  tight: 'The tub is tight',
-  leak: 'It leaks',
-  soaking: 'Laundry was soaking',
-  siphon: 'It siphons',
-  'seep-in': 'Water seeps in',
-  'tube-leak': 'The pressure hose leaks air',
-  undecided: 'Holds: undecided',
+  tight: t('togetherParts.theTubIsTight'),
+  leak: t('togetherParts.itLeaks'),
+  soaking: t('togetherParts.laundryWasSoaking'),
+  siphon: t('togetherParts.itSiphons'),
+  'seep-in': t('togetherParts.waterSeepsIn'),
+  'tube-leak': t('togetherParts.thePressureHoseLeaksAir'),
+  undecided: t('togetherParts.holdsUndecided'),
 } as const
 const HOLD_CAUSES = {
   tight: 'tight',
-  leak: 'a leak',
-  soaking: 'soaking laundry',
-  siphon: 'a siphon',
-  'seep-in': 'a seeping valve',
+  leak: t('togetherParts.aLeak'),
+  soaking: t('togetherParts.soakingLaundry'),
+  siphon: t('togetherParts.aSiphon'),
+  'seep-in': t('togetherParts.aSeepingValve'),
 } as const
 
 /** What the runs of a visit say together: each conclusion with its weights. */
@@ -31,7 +31,7 @@ export function TogetherParts({ says }: { says: VisitSays }) {
   return (
     <>
       <Changes changes={says.changes} />
-      <Told label="What comes first" lines={sayFirst(words(units), says)} />
+      <Told label={t('togetherParts.whatComesFirst')} lines={sayFirst(words(units), says)} />
       {says.drain && !says.pump && says.drain.used.pumpRuns + says.drain.used.liftTests > 0 && (
         <PumpAgainstPath drain={says.drain} />
       )}
@@ -41,7 +41,7 @@ export function TogetherParts({ says }: { says: VisitSays }) {
       {says.fill && <Inlet fill={says.fill} />}
       {says.meter && says.meter.verdict !== 'agrees' && <Meter meter={says.meter} />}
       {says.standpipe?.tooHigh && <Standpipe standpipe={says.standpipe} />}
-      <Told label="What is left to do" lines={sayLast(words(units), says)} />
+      <Told label={t('togetherParts.whatIsLeftToDo')} lines={sayLast(words(units), says)} />
     </>
   )
 }
@@ -53,7 +53,7 @@ const HELPED = 1.1
 function Changes({ changes }: { changes: VisitSays['changes'] }) {
   if (changes.length === 0) return null
   return (
-    <section aria-label="What changed" className="border-t border-line py-4">
+    <section aria-label={t('togetherParts.whatChanged')} className="border-t border-line py-4">
       {changes.map((change) => (
         <p
           key={`${change.kind} ${change.tap}`}
@@ -94,7 +94,7 @@ function Holds({
   const state = (cause: keyof typeof HOLD_CAUSES) =>
     cause === hold.verdict ? 'named' : hold.probability[cause] < 0.02 ? 'ruled out' : 'allowed'
   return (
-    <section aria-label="Holds" className="border-t border-line py-5">
+    <section aria-label={t('togetherParts.holds')} className="border-t border-line py-5">
       <h2
         className={`plate text-2xl ${good ? 'text-good' : hold.verdict === 'undecided' ? '' : 'text-watch'}`}
       >
@@ -105,7 +105,7 @@ function Holds({
       </p>
       {hold.verdict !== 'tube-leak' && (
         <Causes
-          label="What the holds leave"
+          label={t('togetherParts.whatTheHoldsLeave')}
           rows={(Object.keys(HOLD_CAUSES) as (keyof typeof HOLD_CAUSES)[]).map((cause) => ({
             name: HOLD_CAUSES[cause],
             probability: hold.probability[cause],
@@ -115,30 +115,33 @@ function Holds({
       )}
       {height && (
         <p className="mt-4 text-lg">
-          The leak lies between{' '}
+          {t('togetherParts.theLeakLiesBetween')}{' '}
           <span className="small-figure text-3xl whitespace-nowrap text-watch">
             {withUnit(units, 'level', height.lo)}
           </span>{' '}
-          and{' '}
+          {t('togetherParts.and')}{' '}
           <span className="small-figure text-3xl whitespace-nowrap text-watch">
             {withUnit(units, 'level', height.hi)}
           </span>{' '}
-          above the port, by{' '}
-          {
-            { 'stop-level': 'the level at which it stopped', catches: 'the catches', curve: 'the curve' }[
-              height.from
-            ]
-          }
-          .
+          {t('togetherParts.aboveThePortBy', {
+            value: {
+              'stop-level': t('togetherParts.theLevelAtWhichIt'),
+              catches: t('togetherParts.theCatches'),
+              curve: t('togetherParts.theCurve'),
+            }[height.from],
+          })}
           {height.laws.length > 1 && (
             <span className="block text-base text-soft">
-              {height.laws
-                .map(
-                  ({ law, mm }) =>
-                    `As a ${law === 'orifice' ? 'hole' : 'seep'}: ${withUnit(units, 'level', mm)}`,
-                )
-                .join('; ')}
-              . Both fit; a drop that hangs on favours the seep.
+              {t('togetherParts.bothFitADropThat', {
+                figure: height.laws
+                  .map(({ law, mm }) =>
+                    t('togetherParts.asAHole', {
+                      law: law === 'orifice' ? 'yes' : 'no',
+                      level: withUnit(units, 'level', mm),
+                    }),
+                  )
+                  .join('; '),
+              })}
             </span>
           )}
         </p>
@@ -151,23 +154,23 @@ function Inlet({ fill }: { fill: NonNullable<VisitSays['fill']> }) {
   const named = fill.verdict !== 'undecided' && fill.verdict !== 'none'
   if (fill.verdict === 'none')
     return (
-      <section aria-label="Inlet" className="border-t border-line py-4 text-lg text-good">
-        The {fill.tap} inlet gives what it should.
+      <section aria-label={t('togetherParts.inlet')} className="border-t border-line py-4 text-lg text-good">
+        {t('togetherParts.theInletGivesWhatIt', { tap: fill.tap })}
       </section>
     )
   return (
-    <section aria-label="Inlet" className="border-t border-line py-5">
+    <section aria-label={t('togetherParts.inlet')} className="border-t border-line py-5">
       <h2 className={`plate text-2xl ${named ? 'text-watch' : ''}`}>
         {fill.verdict === 'screen-or-valve'
-          ? 'Screen or valve'
+          ? t('togetherParts.screenOrValve')
           : fill.verdict === 'undecided'
-            ? 'Inlet: more than one cause left'
+            ? t('togetherParts.inletMoreThanOneCause')
             : upperFirst(t(`cause.${fill.verdict}`))}
       </h2>
       <p className="mt-1 max-w-prose text-lg leading-snug">{sayFill(words(), fill)}</p>
       {
         <Causes
-          label={`What the ${fill.tap} side allows`}
+          label={t('togetherParts.whatTheSideAllows', { tap: fill.tap })}
           rows={FILL_CAUSES.map((cause) => ({
             name: t(`cause.${cause}`),
             probability: fill.probability[cause],
@@ -189,16 +192,19 @@ function Inlet({ fill }: { fill: NonNullable<VisitSays['fill']> }) {
 function Meter({ meter }: { meter: NonNullable<VisitSays['meter']> }) {
   const percent = Math.round(100 * meter.gain.value)
   return (
-    <section aria-label="Meter" className="border-t border-line py-5">
+    <section aria-label={t('togetherParts.meter')} className="border-t border-line py-5">
       <h2 className="plate text-2xl text-watch">
-        {meter.verdict === 'low' ? 'The flow meter reads low' : 'More flows in than stays'}
+        {meter.verdict === 'low'
+          ? t('togetherParts.theFlowMeterReadsLow')
+          : t('togetherParts.moreFlowsInThanStays')}
       </h2>
       <p className="mt-1 max-w-prose text-lg leading-snug">
-        The meter shows {percent} % of what the level shows ({Math.round(100 * meter.gain.lo)} to{' '}
-        {Math.round(100 * meter.gain.hi)} %).{' '}
-        {meter.verdict === 'low'
-          ? 'Flush and degrease it, then fill again to prove it.'
-          : 'A leak, a siphon or laundry takes the rest, or the tub is larger than entered. Not the meter first.'}
+        {t('togetherParts.theMeterShowsOfWhat', {
+          percent,
+          value: Math.round(100 * meter.gain.lo),
+          value2: Math.round(100 * meter.gain.hi),
+          verdict: meter.verdict === 'low' ? 'yes' : 'no',
+        })}
       </p>
     </section>
   )
@@ -207,12 +213,14 @@ function Meter({ meter }: { meter: NonNullable<VisitSays['meter']> }) {
 function Standpipe({ standpipe }: { standpipe: NonNullable<VisitSays['standpipe']> }) {
   const { units } = usePrefs()
   return (
-    <section aria-label="Standpipe" className="border-t border-line py-5">
-      <h2 className="plate text-2xl text-watch">The standpipe is too high</h2>
+    <section aria-label={t('ui.standpipe')} className="border-t border-line py-5">
+      <h2 className="plate text-2xl text-watch">{t('togetherParts.theStandpipeIsTooHigh')}</h2>
       <p className="mt-1 max-w-prose text-lg leading-snug">
-        At {withUnit(units, 'height', standpipe.heightMm)} a sound pump keeps{' '}
-        {Math.round(100 * standpipe.flowShare)} % of its flow at {withUnit(units, 'height', 900)}. Local code
-        and the maker’s sheet say which heights are allowed.
+        {t('togetherParts.atASoundPumpKeeps', {
+          height: withUnit(units, 'height', standpipe.heightMm),
+          value: Math.round(100 * standpipe.flowShare),
+          height2: withUnit(units, 'height', 900),
+        })}
       </p>
     </section>
   )

@@ -1,4 +1,5 @@
 import type { ChangeEvent } from 'react'
+import { t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 import { WhenField } from '../../ui/WhenField.tsx'
 
@@ -27,7 +28,7 @@ export function AppointmentFields({
   }
   return (
     <div className={`grid gap-x-4 ${tall ? '' : 'md:grid-cols-[1fr_16rem]'}`}>
-      <Field label="Complaint, in the customer’s words">
+      <Field label={t('appointmentFields.complaintInTheCustomersWords')}>
         {(props) =>
           tall ? (
             <textarea {...props} {...said} className={`${props.className} py-2`} rows={3} />

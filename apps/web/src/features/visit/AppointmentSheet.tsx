@@ -1,5 +1,6 @@
 import type { VisitAnswer } from '@brendik/core'
 import { useState } from 'react'
+import { t } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { keepVisit } from '../records/index.ts'
@@ -21,7 +22,7 @@ export function AppointmentSheet({ visit, onClose }: { visit: VisitAnswer; onClo
     onClose()
   }
   return (
-    <Sheet open title="The visit" onClose={onClose}>
+    <Sheet open title={t('ui.theVisit')} onClose={onClose}>
       <form
         className="mt-3 grid gap-3"
         onSubmit={(event) => {
@@ -31,9 +32,9 @@ export function AppointmentSheet({ visit, onClose }: { visit: VisitAnswer; onClo
       >
         <AppointmentFields tall value={agreed} onChange={setAgreed} />
         <BigButton main submit>
-          Save
+          {t('appointmentSheet.save')}
         </BigButton>
-        <BigButton onPress={onClose}>Cancel</BigButton>
+        <BigButton onPress={onClose}>{t('ui.cancel')}</BigButton>
       </form>
     </Sheet>
   )

@@ -1,4 +1,5 @@
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 import type { Space } from './space.ts'
 
 /** Two people said different things without seeing each other: both stand until one is chosen. */
@@ -18,14 +19,14 @@ export function Conflict({
   )
   const both = different.map((head) => String(head.value ?? '')).join('\n')
   return (
-    <section aria-label="Two answers" className="border-l-4 border-watch bg-watch-face p-3">
-      <p className="font-semibold">Said at once by two: nothing is lost, choose what stands.</p>
+    <section aria-label={t('ui.twoAnswers')} className="border-l-4 border-watch bg-watch-face p-3">
+      <p className="font-semibold">{t('conflict.saidAtOnceByTwo')}</p>
       <ul>
         {different.map((head) => (
           <li key={head.id} className="flex items-center justify-between gap-3 border-t border-line py-1">
             <span className="min-w-0">
               <span className="block break-words whitespace-pre-wrap">
-                {String(head.value ?? '') || '(nothing)'}
+                {String(head.value ?? '') || t('conflict.nothing')}
               </span>
               <span className="text-sm text-soft">
                 {head.by}, {dateText(head.atMs, 'time')}
@@ -36,7 +37,7 @@ export function Conflict({
               className="min-h-12 shrink-0 cursor-pointer px-2 underline underline-offset-4"
               onClick={() => space.say(topic, head.value)}
             >
-              Keep this
+              {t('ui.keepThis')}
             </button>
           </li>
         ))}
@@ -47,7 +48,7 @@ export function Conflict({
           className="min-h-12 cursor-pointer underline underline-offset-4"
           onClick={() => space.say(topic, both)}
         >
-          Keep both, one under the other
+          {t('conflict.keepBothOneUnderThe')}
         </button>
       )}
     </section>

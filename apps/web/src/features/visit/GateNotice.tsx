@@ -1,5 +1,5 @@
 import type { Block, Gate } from '@brendik/core'
-import { say } from '../../lib/words.ts'
+import { say, t } from '../../lib/words.ts'
 import type { StateCellId } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
 
@@ -18,18 +18,18 @@ const CELL: Record<Block['field'], StateCellId> = {
   panels: 'panels',
 }
 const SET_WORD: Record<Block['field'], string> = {
-  mains: 'Set mains',
-  taps: 'Set taps',
-  water: 'Say how much is inside',
-  tilt: 'Set how it stands',
-  pump: 'Set the pump',
-  competent: 'Say who measures',
-  cap: 'Set the cap',
-  contain: 'Set a tray or bucket',
-  'hose-end': 'Set the hose end',
-  lock: 'Set the lock',
-  'pump-connector': 'Set its connector',
-  panels: 'Set the panels',
+  mains: t('gateNotice.setMains'),
+  taps: t('gateNotice.setTaps'),
+  water: t('gateNotice.sayHowMuchIsInside'),
+  tilt: t('gateNotice.setHowItStands'),
+  pump: t('gateNotice.setThePump'),
+  competent: t('gateNotice.sayWhoMeasures'),
+  cap: t('gateNotice.setTheCap'),
+  contain: t('ui.setATrayOrBucket'),
+  'hose-end': t('gateNotice.setTheHoseEnd'),
+  lock: t('ui.setTheLock'),
+  'pump-connector': t('gateNotice.setItsConnector'),
+  panels: t('gateNotice.setThePanels'),
 }
 
 /** Why a step is not offered, and the way to clear each reason. */

@@ -2,6 +2,7 @@ import type { VisitAnswer } from '@brendik/core'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { InPlace } from '../rates/index.ts'
 
 /** What is known of machine and place; what is missing is said, since it widens every band. */
@@ -11,45 +12,51 @@ export function KnownFacts({ visit }: { visit: VisitAnswer }) {
   const site = visit.site.spec
   const rows: [string, string][] = [
     [
-      spec.tub.assumed ? 'Tub, assumed' : 'Tub',
+      spec.tub.assumed ? t('knownFacts.tubAssumed') : t('ui.tub'),
       `${figure(units, 'level', spec.tub.diameterMm)} × ${withUnit(units, 'level', spec.tub.depthMm)}`,
     ],
-    ['Fills to', withUnit(units, 'level', spec.fillLevelMm)],
+    [t('knownFacts.fillsTo'), withUnit(units, 'level', spec.fillLevelMm)],
     [
-      'Valve rated',
-      spec.valve.ratedLMin === null ? 'not read' : withUnit(units, 'flow', spec.valve.ratedLMin),
+      t('ui.valveRated'),
+      spec.valve.ratedLMin === null ? t('ui.notRead') : withUnit(units, 'flow', spec.valve.ratedLMin),
     ],
     [
-      'Pump head',
-      spec.pump.shutoffHeadM === null ? 'not read' : withUnit(units, 'head', spec.pump.shutoffHeadM),
+      t('ui.pumpHead'),
+      spec.pump.shutoffHeadM === null ? t('ui.notRead') : withUnit(units, 'head', spec.pump.shutoffHeadM),
     ],
     [
-      'Drain hose',
+      t('knownFacts.drainHose'),
       `${figure(units, 'height', spec.drainHose.boreMm)} × ${withUnit(units, 'length', spec.drainHose.lengthM)}`,
     ],
   ]
   const place: [string, string][] = [
     [
-      'Supply, cold',
-      site.supplyKpa.cold === null ? 'not gauged' : withUnit(units, 'pressure', site.supplyKpa.cold),
+      t('knownFacts.supplyCold'),
+      site.supplyKpa.cold === null
+        ? t('knownFacts.notGauged')
+        : withUnit(units, 'pressure', site.supplyKpa.cold),
     ],
     [
-      'Supply, hot',
-      site.supplyKpa.hot === null ? 'not gauged' : withUnit(units, 'pressure', site.supplyKpa.hot),
+      t('knownFacts.supplyHot'),
+      site.supplyKpa.hot === null
+        ? t('knownFacts.notGauged')
+        : withUnit(units, 'pressure', site.supplyKpa.hot),
     ],
     [
-      'Standpipe',
-      site.standpipeHeightMm === null ? 'not measured' : withUnit(units, 'height', site.standpipeHeightMm),
+      t('ui.standpipe'),
+      site.standpipeHeightMm === null
+        ? t('knownFacts.notMeasured')
+        : withUnit(units, 'height', site.standpipeHeightMm),
     ],
     [
-      'Level port',
-      site.portHeightMm === null ? 'not measured' : withUnit(units, 'height', site.portHeightMm),
+      t('knownFacts.levelPort'),
+      site.portHeightMm === null ? t('knownFacts.notMeasured') : withUnit(units, 'height', site.portHeightMm),
     ],
   ]
   return (
     <div className="grid gap-6">
-      <section aria-label="Work out">
-        <h2 className="font-semibold">Work out</h2>
+      <section aria-label={t('ui.workOut')}>
+        <h2 className="font-semibold">{t('ui.workOut')}</h2>
         <InPlace ids={['litres', 'standpipe']} machine={spec} site={site} />
       </section>
       <KnownList
@@ -95,7 +102,7 @@ function KnownList({
           to={edit}
           className="flex min-h-12 items-center px-2 text-sm text-water underline underline-offset-4"
         >
-          Change
+          {t('ui.change')}
         </Link>
       </div>
       <dl>

@@ -2,6 +2,7 @@ import type { VisitAnswer } from '@brendik/core'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 import { checkWord, observedText } from '../../words/observedText.ts'
 import { keepLooks } from './visitFacts.ts'
 
@@ -12,8 +13,8 @@ export function Looks({ visit }: { visit: VisitAnswer }) {
   const takeBack = (targetId: string) =>
     keepLooks(visit.id, [{ type: 'withdrawn', id: newId(), atMs: Date.now(), targetId }])
   return (
-    <section className="border-t border-line py-4" aria-label="Looks">
-      <h2 className="pb-1 text-sm font-semibold text-soft">Looked at and measured</h2>
+    <section className="border-t border-line py-4" aria-label={t('looks.looks')}>
+      <h2 className="pb-1 text-sm font-semibold text-soft">{t('looks.lookedAtAndMeasured')}</h2>
       <ul>
         {visit.observations.map((o) => (
           <li key={o.id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
@@ -24,11 +25,11 @@ export function Looks({ visit }: { visit: VisitAnswer }) {
               {dateText(o.atMs, 'time')}, {o.by}
               <button
                 type="button"
-                aria-label={`Take back: ${checkWord(o)}`}
+                aria-label={t('looks.takeBack', { check: checkWord(o) })}
                 className="ml-1 min-h-12 min-w-12 cursor-pointer px-2 underline underline-offset-4"
                 onClick={() => takeBack(o.id)}
               >
-                Take back
+                {t('ui.takeBack')}
               </button>
             </span>
           </li>

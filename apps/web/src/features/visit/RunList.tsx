@@ -4,9 +4,9 @@ import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText, durationText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { words } from '../../lib/words.ts'
+import { t, words } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
-import { headline, KIND_WORD, sentence, TONE_TEXT } from '../../words/runText.ts'
+import { headline, KIND_WORD, sentence, TONE_TEXT, tapsWord } from '../../words/runText.ts'
 import { runsInVisit } from '../together/index.ts'
 
 /** Runs of a visit in the order made, each with its figure, its verdict and its reason. */
@@ -27,11 +27,7 @@ export function RunList({
     .filter((run) => run.startedAtMs !== null)
     .map((run) => ({ ...run, analysis: known.get(run.id) ?? run.analysis }))
   if (runs.length === 0)
-    return (
-      <p className="border-t border-line py-5 text-soft">
-        No runs yet. Time a fill first: it also puts the water in that a drain needs.
-      </p>
-    )
+    return <p className="border-t border-line py-5 text-soft">{t('runList.noRunsYetTimeA')}</p>
   return (
     <ol>
       {runs.map((run) => {
@@ -64,7 +60,7 @@ function LayOver({ visitId, run, other }: { visitId: string; run: RunSummary; ot
       to={`/visits/${visitId}/compare?a=${first.id}&b=${second.id}`}
       className="print:hidden flex w-24 shrink-0 items-center max-md:w-16 justify-center border-l border-hair px-2 text-center text-sm text-soft hover:bg-face"
     >
-      Compare with {dateText(other.startedAtMs ?? 0, 'time')}
+      {t('runList.compareWith', { time: dateText(other.startedAtMs ?? 0, 'time') })}
     </Link>
   )
 }
@@ -96,10 +92,10 @@ function RunWords({ run }: { run: RunSummary }) {
   const said = run.analysis ? headline(run.analysis.saying, 'stopped') : null
   const where =
     run.kind === 'fill'
-      ? `${run.taps.join(' and ')} tap`
+      ? t('runList.tap', { taps: tapsWord(run.taps) })
       : run.hoseEndMm === null
-        ? 'hose end guessed'
-        : `hose end ${withUnit(units, 'height', run.hoseEndMm)}`
+        ? t('runList.hoseEndGuessed')
+        : t('runList.hoseEnd', { height: withUnit(units, 'height', run.hoseEndMm) })
   const took = run.analysis?.quantities.timeS
   const running = run.startedAtMs !== null && run.stoppedAtMs === null
   const waits = useOutbox().some(
@@ -111,11 +107,11 @@ function RunWords({ run }: { run: RunSummary }) {
         {run.startedAtMs === null ? '' : dateText(run.startedAtMs, 'time')}{' '}
         {KIND_WORD[run.kind].toLowerCase()}, {where}
         {took ? `, ${durationText(took.value)}` : ''}
-        {run.instrumentLabel ? ', streamed' : ''}
+        {run.instrumentLabel ? t('runList.streamed') : ''}
       </span>
-      {waits && <span className="block text-sm text-watch">On this device, not sent yet</span>}
+      {waits && <span className="block text-sm text-watch">{t('runList.onThisDeviceNotSent')}</span>}
       <span className={`plate block text-xl ${said ? TONE_TEXT[said.tone] : ''}`}>
-        {running ? 'Running' : (said?.text ?? 'Being analysed')}
+        {running ? t('ui.running') : (said?.text ?? t('runList.beingAnalysed'))}
       </span>
       <span className="block max-w-prose text-base">
         {run.analysis ? sentence(run.analysis.saying, units) : ''}

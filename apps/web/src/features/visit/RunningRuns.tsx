@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { t } from '../../lib/words.ts'
 import type { KeptRun } from '../../outbox/deviceDb.ts'
 import { KIND_WORD } from '../../words/runText.ts'
 
@@ -20,7 +21,7 @@ export function RunningRuns({
       if (run.startedAtMs !== null && run.stoppedAtMs === null)
         running.set(run.id, {
           startedAtMs: run.startedAtMs,
-          text: `${KIND_WORD[run.kind]} running, ${visit.siteName}`,
+          text: t('runningRuns.running', { kind: KIND_WORD[run.kind], siteName: visit.siteName }),
         })
   for (const run of kept) {
     const facts = runFacts({ runId: run.runId, events: run.events })
@@ -28,13 +29,13 @@ export function RunningRuns({
     else if (facts.phase === 'running' && facts.plan && facts.startedAtMs !== null)
       running.set(run.runId, {
         startedAtMs: facts.startedAtMs,
-        text: `${KIND_WORD[facts.plan.kind]} running, ${run.siteName}`,
+        text: t('runningRuns.running', { kind: KIND_WORD[facts.plan.kind], siteName: run.siteName }),
       })
   }
   const nowMs = useNowMs(500, running.size > 0, steadyNowMs)
   if (running.size === 0) return null
   return (
-    <nav aria-label="Running">
+    <nav aria-label={t('ui.running')}>
       {[...running].map(([runId, run]) => (
         <Link
           key={runId}

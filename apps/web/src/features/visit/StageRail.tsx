@@ -1,6 +1,7 @@
 import { STAGE_IDS, type StageId } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { t } from '../../lib/words.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { STAGE_NAME, STATUS_WORD, stageLine, statusOf } from '../../words/stageText.ts'
 import type { Space } from './space.ts'
@@ -11,11 +12,14 @@ const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
   const settled = STAGE_IDS.filter((stage) => statusOf(space.said, stage) !== 'open').length
   return (
-    <nav aria-label="Stages" className="flex w-[212px] shrink-0 border-r border-line bg-face max-md:hidden">
+    <nav
+      aria-label={t('stageRail.stages')}
+      className="flex w-[212px] shrink-0 border-r border-line bg-face max-md:hidden"
+    >
       <div
         className="relative my-4 ml-4 w-3.5 shrink-0 overflow-hidden rounded-full border border-ink"
         role="img"
-        aria-label={`${settled} of ${STAGE_IDS.length} stages settled`}
+        aria-label={t('stageRail.ofStagesSettled', { settled, stages: STAGE_IDS.length })}
       >
         <div
           className="hatched absolute inset-x-0 bottom-0 border-t-2 border-water"
@@ -39,7 +43,7 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
         onClick={() => setOpen(true)}
       >
         <span className="truncate font-semibold">
-          {at ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}` : 'The whole visit'}
+          {at ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}` : t('ui.theWholeVisit')}
         </span>
         {at && statusOf(space.said, at) !== 'open' && (
           <span
@@ -50,12 +54,16 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
             {MARK[statusOf(space.said, at)]}
           </span>
         )}
-        <span className="text-soft" role="img" aria-label="stages">
+        <span className="text-soft" role="img" aria-label={t('stageRail.stages2')}>
           ▾
         </span>
       </button>
-      <Sheet open={open} title="Stages" onClose={() => setOpen(false)}>
-        <nav aria-label="Stages" className="flex" onClickCapture={() => setTimeout(() => setOpen(false), 0)}>
+      <Sheet open={open} title={t('stageRail.stages')} onClose={() => setOpen(false)}>
+        <nav
+          aria-label={t('stageRail.stages')}
+          className="flex"
+          onClickCapture={() => setTimeout(() => setOpen(false), 0)}
+        >
           <StageList space={space} at={at} />
         </nav>
       </Sheet>
@@ -96,7 +104,7 @@ function StageList({ space, at }: { space: Space; at: StageId | null }) {
                 <span
                   className={`line-clamp-2 text-[13px] leading-tight ${conflict ? 'text-watch' : 'text-soft'}`}
                 >
-                  {conflict ? 'two answers: settle' : stageLine(space.said, stage)}
+                  {conflict ? t('stageRail.twoAnswersSettle') : stageLine(space.said, stage)}
                 </span>
               </span>
             </Link>
@@ -110,7 +118,7 @@ function StageList({ space, at }: { space: Space; at: StageId | null }) {
           className={`flex min-h-12 items-center gap-2 border-l-4 pr-2 pl-1 ${at === null ? 'border-ink bg-ground font-semibold' : 'border-transparent'}`}
         >
           <span className="w-5 text-right text-xs text-soft">0</span>
-          The whole visit
+          {t('ui.theWholeVisit')}
         </Link>
       </li>
     </ol>

@@ -2,6 +2,7 @@ import { isHorizontal, litresInside, type StateField } from '@brendik/core'
 import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import type { StateCellId } from '../../words/stateText.ts'
@@ -12,71 +13,71 @@ import type { Space } from './space.ts'
 type Option = readonly [value: string, text: string]
 const WORDS: Partial<Record<StateField, { name: string; options: readonly Option[] }>> = {
   mains: {
-    name: 'Mains',
+    name: t('ui.mains'),
     options: [
-      ['unplugged', 'Unplugged'],
-      ['plugged', 'Plugged in'],
+      ['unplugged', t('ui.unplugged')],
+      ['plugged', t('stateSheet.pluggedIn')],
     ],
   },
   'tap-cold': {
-    name: 'Cold tap',
+    name: t('stateSheet.coldTap'),
     options: [
-      ['shut', 'Shut'],
-      ['open', 'Open'],
+      ['shut', t('stateSheet.shut')],
+      ['open', t('stateSheet.open')],
     ],
   },
   'tap-hot': {
-    name: 'Hot tap',
+    name: t('stateSheet.hotTap'),
     options: [
-      ['shut', 'Shut'],
-      ['open', 'Open'],
+      ['shut', t('stateSheet.shut')],
+      ['open', t('stateSheet.open')],
     ],
   },
   panels: {
-    name: 'Panels',
+    name: t('ui.panels'),
     options: [
-      ['closed', 'All on'],
-      ['open', 'One is off'],
+      ['closed', t('stateSheet.allOn')],
+      ['open', t('stateSheet.oneIsOff')],
     ],
   },
   tilt: {
-    name: 'The machine stands',
+    name: t('stateSheet.theMachineStands'),
     options: [
-      ['upright', 'Upright'],
-      ['tipped', 'Tipped'],
+      ['upright', t('stateSheet.upright')],
+      ['tipped', t('stateSheet.tipped')],
     ],
   },
   cap: {
-    name: 'Filter cap',
+    name: t('ui.filterCap'),
     options: [
-      ['shut', 'Shut, at its stop'],
-      ['open', 'Open'],
+      ['shut', t('stateSheet.shutAtItsStop')],
+      ['open', t('stateSheet.open')],
     ],
   },
   competent: {
-    name: 'Live measuring here is done by someone competent for it',
+    name: t('stateSheet.liveMeasuringHereIsDone'),
     options: [
-      ['yes', 'Yes, by me'],
-      ['no', 'No'],
+      ['yes', t('stateSheet.yesByMe')],
+      ['no', t('stateSheet.no')],
     ],
   },
   lock: {
-    name: 'Lid or door',
+    name: t('stateSheet.lidOrDoor'),
     options: [
-      ['free', 'Opens'],
-      ['locked', 'Locked'],
-      ['bypassed', 'Its lock is bridged for a test'],
+      ['free', t('stateSheet.opens')],
+      ['locked', t('stateSheet.locked')],
+      ['bypassed', t('stateSheet.itsLockIsBridgedFor')],
     ],
   },
   'pump-connector': {
-    name: 'The pump’s own connector',
+    name: t('stateSheet.thePumpsOwnConnector'),
     options: [
-      ['on', 'On: it runs when commanded'],
-      ['off', 'Off: nothing can run it'],
+      ['on', t('stateSheet.onItRunsWhenCommanded')],
+      ['off', t('stateSheet.offNothingCanRunIt')],
     ],
   },
   'hose-end': {
-    name: 'Drain hose end',
+    name: t('stateSheet.drainHoseEnd'),
     options: [
       ['standpipe', HOSE_WORD.standpipe],
       ['lifted', HOSE_WORD.lifted],
@@ -85,12 +86,12 @@ const WORDS: Partial<Record<StateField, { name: string; options: readonly Option
     ],
   },
   contain: {
-    name: 'What catches the water',
+    name: t('ui.whatCatchesTheWater'),
     options: [
-      ['none', 'Nothing'],
-      ['tray', 'Tray or buckets'],
-      ['wet-vac', 'Wet vacuum'],
-      ['floor-drain', 'Floor drain'],
+      ['none', t('stateSheet.nothing')],
+      ['tray', t('stateSheet.trayOrBuckets')],
+      ['wet-vac', t('ui.wetVacuum')],
+      ['floor-drain', t('stateSheet.floorDrain')],
     ],
   },
 }
@@ -123,7 +124,7 @@ export function StateSheet({
           onClick={onClose}
           className="min-h-14 cursor-pointer border border-line text-lg"
         >
-          {fields.length === 1 ? 'Back' : 'Done'}
+          {fields.length === 1 ? t('ui.back') : t('ui.done2')}
         </button>
       </div>
     </Sheet>
@@ -131,8 +132,7 @@ export function StateSheet({
 }
 
 /** Ways to free a lock with water behind it. Common practice, no published source. */
-const FREE_LOCK =
-  'Unplugged, a lock lets go after about two minutes; a front door has an emergency pull behind the service flap or under the top. A top is freed by its own screws: hold it, a loose top falls back on the console. Water above a door’s lip comes out with it.'
+const FREE_LOCK = t('stateSheet.unpluggedALockLetsGo')
 
 function FieldOf({ space, field, onDone }: { space: Space; field: StateField; onDone: () => void }) {
   const topic = `state:${field}`
@@ -160,7 +160,7 @@ function FieldOf({ space, field, onDone }: { space: Space; field: StateField; on
   if (field === 'contain-l')
     return space.state.containment?.how === 'floor-drain' ? null : (
       <NumberField
-        label="It holds"
+        label={t('stateSheet.itHolds')}
         quantity="volume"
         base={
           typeof space.said.get(topic)?.latest.value === 'number'
@@ -173,9 +173,9 @@ function FieldOf({ space, field, onDone }: { space: Space; field: StateField; on
   return (
     <div className="grid gap-2">
       <SheetChoice on={space.state.pump?.ranMin === 0} onPress={() => set(0)}>
-        It did not run
+        {t('stateSheet.itDidNotRun')}
       </SheetChoice>
-      <NumberField label="Or it ran until now for, minutes" quantity="count" base={null} onSet={set} />
+      <NumberField label={t('stateSheet.orItRanUntilNow')} quantity="count" base={null} onSet={set} />
     </div>
   )
 }
@@ -185,7 +185,7 @@ function effective({ state, said }: Space, field: StateField): unknown {
   if (field === 'tap-cold') return state.taps.cold
   if (field === 'tap-hot') return state.taps.hot
   if (field === 'hose-end') return state.hoseEnd
-  if (field === 'competent') return state.competent ? 'yes' : said.get('state:competent')?.latest.value
+  if (field === 'competent') return state.competent ? t('ui.yes') : said.get('state:competent')?.latest.value
   if (field === 'contain') return said.get('state:contain')?.latest.value
   if (field === 'pump-connector') return state.pumpConnector
   return field === 'mains' || field === 'panels' || field === 'tilt' || field === 'cap' || field === 'lock'
@@ -224,16 +224,16 @@ function WaterField({ space, onSet }: { space: Space; onSet: (value: string | nu
   return (
     <div className="grid gap-2">
       <SheetChoice on={space.state.water.kind === 'empty'} onPress={() => onSet('empty')}>
-        Empty: what could be got out is out
+        {t('stateSheet.emptyWhatCouldBeGot')}
       </SheetChoice>
       <SheetChoice on={space.state.water.kind === 'to-the-lip'} onPress={() => onSet('to-the-lip')}>
-        {isHorizontal(machine.family) ? 'Up to the door’s lip' : 'Up to the rim'}
+        {isHorizontal(machine.family) ? t('stateSheet.upToTheDoorsLip') : t('stateSheet.upToTheRim')}
       </SheetChoice>
       <SheetChoice on={space.state.water.kind === 'unknown'} onPress={() => onSet('unknown')}>
-        Not known
+        {t('ui.notKnown')}
       </SheetChoice>
       <QuantityInput
-        label="Or the level above the port"
+        label={t('stateSheet.orTheLevelAboveThe')}
         quantity="level"
         base={levelMm}
         onChange={setLevelMm}
@@ -245,8 +245,10 @@ function WaterField({ space, onSet }: { space: Space; onSet: (value: string | nu
         className="min-h-14 cursor-pointer bg-ink text-lg font-semibold text-face disabled:opacity-40"
       >
         {known
-          ? `Keep: ${withUnit(units, 'volume', litresInside(machine, { kind: 'level', levelMm }))} inside`
-          : 'Keep the level'}
+          ? t('stateSheet.keepInside', {
+              volume: withUnit(units, 'volume', litresInside(machine, { kind: 'level', levelMm })),
+            })
+          : t('stateSheet.keepTheLevel')}
       </button>
     </div>
   )
@@ -274,7 +276,7 @@ function NumberField({
         onClick={() => good && onSet(value)}
         className="min-h-14 cursor-pointer bg-ink text-lg font-semibold text-face disabled:opacity-40"
       >
-        Keep
+        {t('ui.keep')}
       </button>
     </div>
   )

@@ -1,8 +1,8 @@
 import { dangersOf } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
-import { say } from '../../lib/words.ts'
-import { CELL_NAME, cellText, STRIP_CELLS, stateInShort } from '../../words/stateText.ts'
+import { say, t } from '../../lib/words.ts'
+import { CELL_NAME, cellText, cellTone, STRIP_CELLS, stateInShort } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
 
 /** For the hand: what matters of the machine's state in one line; a touch unfolds the strip below it. */
@@ -15,7 +15,9 @@ export function StateFold({ space, open, onToggle }: { space: Space; open: boole
     <button
       type="button"
       aria-expanded={open}
-      aria-label={`State of the machine: ${stateInShort(machine, space.state, units, nowMs)}`}
+      aria-label={t('stateStrip.stateOfTheMachine', {
+        stateInShort: stateInShort(machine, space.state, units, nowMs),
+      })}
       className={`flex min-h-12 max-w-[62%] shrink-0 cursor-pointer items-center gap-2 border-l border-line px-4 text-right leading-tight font-semibold ${loud ? 'bg-stop text-face' : ''}`}
       onClick={onToggle}
     >
@@ -41,14 +43,15 @@ export function StateStrip({ space, open }: { space: Space; open: boolean }) {
   const watched = (cell: (typeof STRIP_CELLS)[number]) =>
     dangers.some(({ field, caution }) => caution && field === cell)
   return (
-    <section aria-label="State of the machine">
+    <section aria-label={t('stateStrip.stateOfTheMachine2')}>
       <ul
         className={`grid-cols-3 border-b border-line bg-face md:grid md:grid-cols-6 ${open ? 'grid' : 'hidden'}`}
       >
         {STRIP_CELLS.map((cell, i) => {
           const text = cellText(cell, machine, state, units, nowMs)
-          const unsure = text.endsWith('not set') || text === 'not known' || text === 'two answers'
-          const warm = (cell === 'pump' && /hot/.test(text)) || text === 'two answers' || watched(cell)
+          const tone = cellTone(cell, machine, state, nowMs)
+          const unsure = tone === 'unsure' || tone === 'disputed'
+          const warm = tone === 'warm' || tone === 'disputed' || watched(cell)
           return (
             <li
               key={cell}

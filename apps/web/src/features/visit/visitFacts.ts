@@ -1,4 +1,5 @@
 import type { EntryEvent, ObservationEvent, VisitAnswer } from '@brendik/core'
+import { t } from '../../lib/words.ts'
 import { type Kept, visitOf } from '../../outbox/keptFact.ts'
 import { keep } from '../../outbox/outbox.ts'
 
@@ -15,7 +16,8 @@ export function keepEntries(visitId: string, entries: readonly EntryEvent[]): vo
 export function withKept(visit: VisitAnswer, outbox: readonly Kept[]): VisitAnswer {
   const mine = outbox.filter(({ fact, state }) => state !== 'refused' && visitOf(fact) === visit.id)
   if (mine.length === 0) return visit
-  const by = ({ author, state }: Kept) => (state === 'waiting' ? `${author.name}, not sent yet` : author.name)
+  const by = ({ author, state }: Kept) =>
+    state === 'waiting' ? t('visitFacts.notSentYet', { authorName: author.name }) : author.name
   const known = new Set([...visit.observations, ...visit.entries].map((o) => o.id))
   const gone = new Set<string>()
   const observations = [...visit.observations]

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react'
+import { t } from '../../lib/words.ts'
 import { computeFailure, subscribeComputeFailure } from '../../workers/compute.ts'
 
 /** Figures that will not come on this page: said, with the way out. Nothing that was recorded is touched by it. */
@@ -8,14 +9,14 @@ export function ComputeCell() {
   return (
     <button
       type="button"
-      aria-label={`Some figures could not be computed (${failure}): load the page again`}
+      aria-label={t('computeCell.someFiguresCouldNotBe', { failure })}
       title={failure}
       onClick={() => location.reload()}
       data-cell=""
       className="flex h-full min-w-12 shrink-0 cursor-pointer flex-col items-start justify-center border-l border-line bg-stop-face px-3 text-left text-sm leading-tight text-stop"
     >
-      <span className="font-semibold max-md:w-min">Figures missing</span>
-      <span className="text-xs max-md:hidden">load again</span>
+      <span className="font-semibold max-md:w-min">{t('computeCell.figuresMissing')}</span>
+      <span className="text-xs max-md:hidden">{t('computeCell.loadAgain')}</span>
     </button>
   )
 }

@@ -2,6 +2,7 @@ import { checkFacts } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Quantity } from '../../lib/units.ts'
+import { t } from '../../lib/words.ts'
 import type { Fact, Kept } from '../../outbox/keptFact.ts'
 import { mend } from '../../outbox/outbox.ts'
 import { Field } from '../../ui/Field.tsx'
@@ -26,7 +27,7 @@ export function Mend({ kept, onLeave }: { kept: Kept; onLeave: () => void }) {
         onClick={onLeave}
         className={PRESS}
       >
-        Put it right
+        {t('mend.putItRight')}
       </Link>
     )
   const part = partOf(fact)
@@ -34,7 +35,7 @@ export function Mend({ kept, onLeave }: { kept: Kept; onLeave: () => void }) {
   if (!open)
     return (
       <button type="button" className={PRESS} onClick={() => setOpen(true)}>
-        Put it right
+        {t('mend.putItRight')}
       </button>
     )
   return <MendForm part={part} onSave={(mended) => mend(kept.id, mended)} />
@@ -66,7 +67,7 @@ function partOf(fact: Fact): Part | null {
       if (typeof said.value !== 'string') return null
       return {
         kind: 'text',
-        label: 'As it should be',
+        label: t('mend.asItShouldBe'),
         value: said.value,
         with: (value) => ({ ...fact, said: { ...said, value } }),
       }
@@ -76,7 +77,7 @@ function partOf(fact: Fact): Part | null {
       if (event.type === 'levelRead')
         return {
           kind: 'number',
-          label: 'Level',
+          label: t('ui.level'),
           quantity: 'level',
           value: event.levelMm,
           with: (levelMm) => ({ ...fact, event: { ...event, levelMm } }),
@@ -84,7 +85,7 @@ function partOf(fact: Fact): Part | null {
       if (event.type === 'flowRead')
         return {
           kind: 'number',
-          label: 'Flow',
+          label: t('ui.flow'),
           quantity: 'flow',
           value: event.flowLMin,
           with: (flowLMin) => ({ ...fact, event: { ...event, flowLMin } }),
@@ -103,7 +104,7 @@ function partOf(fact: Fact): Part | null {
     case 'customer':
       return {
         kind: 'text',
-        label: 'Name of the customer',
+        label: t('mend.nameOfTheCustomer'),
         value: fact.customer.name,
         with: (name) => ({ ...fact, customer: { ...fact.customer, name } }),
       }
@@ -124,7 +125,7 @@ function MendForm({ part, onSave }: { part: Part; onSave: (mended: Fact) => void
     >
       <MendField part={part} onChange={setReady} />
       <button type="submit" disabled={!ready} className={`${PRESS} disabled:opacity-40`}>
-        Save and send
+        {t('mend.saveAndSend')}
       </button>
     </form>
   )

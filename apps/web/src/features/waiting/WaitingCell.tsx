@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { useNowMs } from '../../lib/useNowMs.ts'
+import { t } from '../../lib/words.ts'
 import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
 import { WaitingSheet } from './WaitingSheet.tsx'
 
@@ -20,10 +21,14 @@ export function WaitingCell() {
   if (!open && refused === 0 && !stuck && !storage) return null
   const [count, word, spoken] =
     refused > 0
-      ? [refused, 'refused', `${refused} not taken by the server. Show.`]
+      ? [refused, 'refused', t('waitingCell.notTakenByTheServer', { refused })]
       : waiting.length > 0
-        ? [waiting.length, 'not sent', `${waiting.length} not sent yet. Show.`]
-        : ['!', 'storage', 'Storage of this device. Show.']
+        ? [
+            waiting.length,
+            t('waitingCell.notSent'),
+            t('waitingCell.notSentYetShow', { waiting: waiting.length }),
+          ]
+        : ['!', 'storage', t('waitingCell.storageOfThisDeviceShow')]
   return (
     <>
       <button

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 import { type Kept, visitOf } from '../../outbox/keptFact.ts'
 import { heldUp } from '../../outbox/nextBatch.ts'
 import { letGo, notedCleared, type SendingState, tryAgain, wakeSender } from '../../outbox/outbox.ts'
@@ -13,10 +14,10 @@ import { Mend } from './Mend.tsx'
 
 const MOST_SHOWN = 60
 const WHY: Record<SendingState, string> = {
-  idle: 'All that can be sent is sent.',
-  sending: 'On its way now.',
-  away: 'The server cannot be reached. It is all on this device and is sent as soon as the server answers.',
-  'signed-out': 'Nobody who recorded it is signed in. It stays on this device until then.',
+  idle: t('waitingSheet.allThatCanBeSent'),
+  sending: t('waitingSheet.onItsWayNow'),
+  away: t('waitingSheet.theServerCannotBeReached'),
+  'signed-out': t('waitingSheet.nobodyWhoRecordedItIs'),
 }
 
 /** What this device still has to send, and what the server did not take, with its reason. */
@@ -31,11 +32,11 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
   const refused = outbox.filter((kept) => kept.state === 'refused')
   const waiting = outbox.filter((kept) => kept.state === 'waiting')
   return (
-    <Sheet open title="Not on the server yet" onClose={onClose}>
+    <Sheet open title={t('waitingSheet.notOnTheServerYet')} onClose={onClose}>
       <p className="mt-2">{storage ?? WHY[state]}</p>
       {refused.length > 0 && (
-        <section aria-label="Not taken">
-          <h3 className="pt-4 text-sm font-semibold text-watch">The server did not take</h3>
+        <section aria-label={t('waitingSheet.notTaken')}>
+          <h3 className="pt-4 text-sm font-semibold text-watch">{t('waitingSheet.theServerDidNotTake')}</h3>
           <ul>
             {refused.slice(0, MOST_SHOWN).map((kept) => (
               <Line
@@ -51,7 +52,7 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
                     className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
                     onClick={() => tryAgain(kept.id)}
                   >
-                    Send it again
+                    {t('waitingSheet.sendItAgain')}
                   </button>
                   <LetGo id={kept.id} />
                 </div>
@@ -61,15 +62,17 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
         </section>
       )}
       {waiting.length > 0 && (
-        <section aria-label="Waiting">
-          <h3 className="pt-4 text-sm font-semibold text-soft">Waiting</h3>
+        <section aria-label={t('waitingSheet.waiting')}>
+          <h3 className="pt-4 text-sm font-semibold text-soft">{t('waitingSheet.waiting')}</h3>
           <ul>
             {waiting.slice(0, MOST_SHOWN).map((kept) => (
               <Line key={kept.id} kept={kept} onClose={onClose} why={whyItWaits(outbox, kept)} />
             ))}
           </ul>
           {waiting.length > MOST_SHOWN && (
-            <p className="pt-2 text-soft">and {waiting.length - MOST_SHOWN} more</p>
+            <p className="pt-2 text-soft">
+              {t('waitingSheet.andMore', { waiting: waiting.length - MOST_SHOWN })}
+            </p>
           )}
         </section>
       )}
@@ -80,14 +83,14 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
           onClick={wakeSender}
           className="min-h-14 cursor-pointer border border-line disabled:opacity-40"
         >
-          Try now
+          {t('waitingSheet.tryNow')}
         </button>
         <button
           type="button"
           onClick={onClose}
           className="min-h-14 cursor-pointer bg-ink font-semibold text-face"
         >
-          Back
+          {t('ui.back')}
         </button>
       </div>
     </Sheet>
@@ -104,26 +107,26 @@ function LetGo({ id }: { id: string }) {
         className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
         onClick={() => setAsked(true)}
       >
-        Let it go
+        {t('waitingSheet.letItGo')}
       </button>
     )
   return (
     <div className="w-full border-l-4 border-watch bg-watch-face p-3" role="alert">
-      <p>It is only on this device. Let go, it is gone for good.</p>
+      <p>{t('waitingSheet.itIsOnlyOnThis')}</p>
       <div className="flex flex-wrap gap-2 pt-2">
         <button
           type="button"
           className="min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
           onClick={() => setAsked(false)}
         >
-          Keep it
+          {t('ui.keepIt')}
         </button>
         <button
           type="button"
           className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
           onClick={() => letGo([id])}
         >
-          Gone for good
+          {t('waitingSheet.goneForGood')}
         </button>
       </div>
     </div>
@@ -156,7 +159,7 @@ function Line({
           onClick={onClose}
           className="inline-flex min-h-12 items-center text-sm text-water underline underline-offset-4"
         >
-          To its visit
+          {t('waitingSheet.toItsVisit')}
         </Link>
       )}
       {children}
@@ -165,8 +168,8 @@ function Line({
 }
 
 function whyItWaits(outbox: readonly Kept[], kept: Kept): string {
-  if (heldUp(outbox, kept)) return 'Waits for what was not taken above.'
+  if (heldUp(outbox, kept)) return t('waitingSheet.waitsForWhatWasNot')
   return kept.author.technicianId === knownWho()?.technicianId
     ? ''
-    : `Waits for ${kept.author.name} to sign in here.`
+    : t('waitingSheet.waitsForToSignIn', { authorName: kept.author.name })
 }

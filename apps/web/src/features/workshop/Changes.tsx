@@ -2,34 +2,35 @@ import type { ChangeAnswer } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { changesQuery } from '../../api/queries.ts'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 
 const TABLE_WORD: Record<string, string> = {
-  technician: 'person',
-  machine: 'machine',
-  site: 'place',
-  customer: 'customer',
-  visit: 'visit',
-  invitation: 'invitation',
-  instrument_key: 'instrument key',
+  technician: t('changes.person'),
+  machine: t('changes.machine'),
+  site: t('changes.place'),
+  customer: t('changes.customer'),
+  visit: t('changes.visit'),
+  invitation: t('changes.invitation'),
+  instrument_key: t('changes.instrumentKey'),
 }
 
 /** Who changed what, newest first: what is changed in place. Runs, looks and entries carry their maker themselves. */
 export function Changes() {
   const { data = [] } = useQuery(changesQuery)
   return (
-    <section aria-label="Changes">
-      <h2 className="plate pb-1 text-2xl">Who changed what</h2>
-      {data.length === 0 && <p className="text-soft">Nothing yet.</p>}
+    <section aria-label={t('changes.changes')}>
+      <h2 className="plate pb-1 text-2xl">{t('changes.whoChangedWhat')}</h2>
+      {data.length === 0 && <p className="text-soft">{t('changes.nothingYet')}</p>}
       <ol>
         {data.slice(0, 30).map((entry) => (
           <li key={entry.id} className="border-t border-hair py-1.5 text-sm leading-snug">
             <span className="flex justify-between gap-3">
               <span className="font-semibold">
-                {entry.what === 'insert' ? 'New' : 'Changed'}: {TABLE_WORD[entry.table] ?? entry.table}{' '}
-                {nameOf(entry)}
+                {entry.what === 'insert' ? t('changes.new') : t('changes.changed')}:{' '}
+                {TABLE_WORD[entry.table] ?? entry.table} {nameOf(entry)}
               </span>
               <span className="shrink-0 text-soft">
-                {dateText(entry.atMs, 'dayTime')}, {entry.by ?? 'at the door'}
+                {dateText(entry.atMs, 'dayTime')}, {entry.by ?? t('changes.atTheDoor')}
               </span>
             </span>
             {entry.what === 'update' && <span className="block break-words text-soft">{detail(entry)}</span>}
@@ -67,7 +68,7 @@ function differences(path: string, before: unknown, after: unknown): string[] {
 }
 
 function text(value: unknown): string {
-  if (value === null || value === undefined || value === '') return 'nothing'
+  if (value === null || value === undefined || value === '') return t('ui.nothing')
   const isInstant = typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value)
   return isInstant ? dateText(new Date(value), 'dateTime') : String(value)
 }

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { deleteKey, keysQuery, postKey } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
+import { t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 import { Secret } from './Secret.tsx'
 
@@ -17,11 +18,9 @@ export function InstrumentKeys() {
     doing.then(() => client.invalidateQueries()).catch((error: Error) => setProblem(error.message))
   }
   return (
-    <section aria-label="Instruments">
-      <h2 className="plate pb-1 text-2xl">Instruments</h2>
-      <p className="pb-2 text-soft">
-        A logger or meter shows a key to stream into the runs of this workshop.
-      </p>
+    <section aria-label={t('instrumentKeys.instruments')}>
+      <h2 className="plate pb-1 text-2xl">{t('instrumentKeys.instruments')}</h2>
+      <p className="pb-2 text-soft">{t('instrumentKeys.aLoggerOrMeterShows')}</p>
       {problem && (
         <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
           {problem}
@@ -36,7 +35,7 @@ export function InstrumentKeys() {
               className="min-h-12 cursor-pointer px-2 text-sm underline underline-offset-4"
               onClick={() => work(deleteKey(key.id))}
             >
-              Revoke the key
+              {t('instrumentKeys.revokeTheKey')}
             </button>
           </li>
         ))}
@@ -53,7 +52,7 @@ export function InstrumentKeys() {
           )
         }}
       >
-        <Field label="Name of the instrument">
+        <Field label={t('instrumentKeys.nameOfTheInstrument')}>
           {(props) => (
             <input
               {...props}
@@ -68,10 +67,10 @@ export function InstrumentKeys() {
           type="submit"
           className="mt-6 min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
         >
-          Make a key
+          {t('instrumentKeys.makeAKey')}
         </button>
       </form>
-      {secret && <Secret label="Key of the instrument. It is shown only now." text={secret} />}
+      {secret && <Secret label={t('instrumentKeys.keyOfTheInstrumentIt')} text={secret} />}
     </section>
   )
 }

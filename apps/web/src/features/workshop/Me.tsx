@@ -1,6 +1,7 @@
 import { PASSWORD_LEAST } from '@brendik/core'
 import { useState } from 'react'
 import { changePassword } from '../../api/queries.ts'
+import { t } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -17,15 +18,14 @@ export function Me() {
   const [after, setAfter] = useState('')
   const waiting = useOutbox().filter((kept) => kept.state !== 'sent').length
   return (
-    <section aria-label="You">
+    <section aria-label={t('me.you')}>
       <h2 className="plate text-2xl">{who.name}</h2>
       <p className="pb-3 text-soft">
-        {who.role === 'owner' ? 'Owner' : 'Technician'}, {who.workshopName}
+        {who.role === 'owner' ? t('me.owner') : t('me.technician')}, {who.workshopName}
       </p>
       {waiting > 0 && (
         <p className="mb-3 border-l-4 border-watch bg-watch-face p-3">
-          {waiting} {waiting === 1 ? 'entry is' : 'entries are'} not sent yet. They stay on this device until
-          whoever recorded them signs in here again.
+          {t('me.entryIsNotSentYet', { waiting })}
         </p>
       )}
       {problem && (
@@ -34,7 +34,7 @@ export function Me() {
         </p>
       )}
       <BigButton onPress={() => leave().catch((error: Error) => setProblem(error.message))}>
-        Sign out
+        {t('me.signOut')}
       </BigButton>
       {!who.demo && (
         <form
@@ -51,7 +51,7 @@ export function Me() {
               .catch((error: Error) => setProblem(error.message))
           }}
         >
-          <Field label="Password now">
+          <Field label={t('me.passwordNow')}>
             {(props) => (
               <input
                 {...props}
@@ -64,8 +64,8 @@ export function Me() {
             )}
           </Field>
           <Field
-            label="New password"
-            hint={`At least ${PASSWORD_LEAST} characters; every other device is signed out`}
+            label={t('ui.newPassword')}
+            hint={t('me.atLeastCharactersEveryOther', { least: PASSWORD_LEAST })}
           >
             {(props) => (
               <input
@@ -79,10 +79,10 @@ export function Me() {
               />
             )}
           </Field>
-          <BigButton submit>Change the password</BigButton>
+          <BigButton submit>{t('me.changeThePassword')}</BigButton>
           {changed && (
             <p role="status" className="text-good">
-              Changed.
+              {t('me.changed')}
             </p>
           )}
         </form>

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { endSession, ownSessionsQuery } from '../../api/queries.ts'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 
 /** Where somebody is signed in, and the way to end it from here: a phone that was lost, a customer's computer. */
 export function OwnSessions() {
@@ -16,8 +17,8 @@ export function OwnSessions() {
   }
   if (data.length === 0) return null
   return (
-    <section aria-label="Where you are signed in">
-      <h3 className="border-t border-line pt-3 font-semibold">Where you are signed in</h3>
+    <section aria-label={t('ownSessions.whereYouAreSignedIn')}>
+      <h3 className="border-t border-line pt-3 font-semibold">{t('ownSessions.whereYouAreSignedIn')}</h3>
       {problem && (
         <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
           {problem}
@@ -27,19 +28,27 @@ export function OwnSessions() {
         {data.map(({ id, device, sinceMs, usedMs, here }) => (
           <li key={id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
             <span className="py-1 leading-tight">
-              <span className="block font-semibold">{here ? 'This device' : device || 'A device'}</span>
+              <span className="block font-semibold">
+                {here ? t('ownSessions.thisDevice') : device || t('ownSessions.aDevice')}
+              </span>
               <span className="text-sm text-soft">
-                since {dateText(sinceMs, 'date')}, used {dateText(usedMs, 'date')}
+                {t('ownSessions.sinceUsed', {
+                  date: dateText(sinceMs, 'date'),
+                  date2: dateText(usedMs, 'date'),
+                })}
               </span>
             </span>
             {!here && (
               <button
                 type="button"
-                aria-label={`Sign out ${device || 'a device'}, since ${dateText(sinceMs, 'date')}`}
+                aria-label={t('ownSessions.signOutSince', {
+                  device: device || t('ownSessions.aDevice2'),
+                  date: dateText(sinceMs, 'date'),
+                })}
                 className="min-h-12 shrink-0 cursor-pointer px-2 text-sm underline underline-offset-4"
                 onClick={() => end(id)}
               >
-                Sign it out
+                {t('ownSessions.signItOut')}
               </button>
             )}
           </li>

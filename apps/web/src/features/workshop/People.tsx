@@ -11,10 +11,11 @@ import {
 } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 import { useWho } from '../door/index.ts'
 import { Secret } from './Secret.tsx'
 
-const ROLE_WORD: Record<Role, string> = { owner: 'owner', technician: 'technician' }
+const ROLE_WORD: Record<Role, string> = { owner: t('people.owner'), technician: t('people.technician') }
 
 /** The people of the workshop, and links that let new ones in. */
 export function People() {
@@ -32,8 +33,8 @@ export function People() {
   const invite = (role: Role) =>
     work(postInvitation(newId(), role).then(({ token }) => setLink(`${location.origin}/join/${token}`)))
   return (
-    <section aria-label="People">
-      <h2 className="plate pb-1 text-2xl">People</h2>
+    <section aria-label={t('people.people')}>
+      <h2 className="plate pb-1 text-2xl">{t('people.people')}</h2>
       {problem && (
         <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
           {problem}
@@ -55,7 +56,7 @@ export function People() {
       </ul>
       {code && (
         <Secret
-          label={`Code for ${code.name} to set a new password at ${location.host}/recover: once, within a day. It is shown only now.`}
+          label={t('people.codeForToSetA', { codeName: code.name, host: location.host })}
           text={code.code}
         />
       )}
@@ -67,26 +68,28 @@ export function People() {
             className="min-h-14 cursor-pointer border border-ink bg-face px-3 font-semibold"
             onClick={() => invite(role)}
           >
-            Invite {role === 'owner' ? 'an owner' : 'a technician'}
+            {t('people.inviteAnOwner', { role: role === 'owner' ? 'yes' : 'no' })}
           </button>
         ))}
       </div>
-      {link && <Secret label="Link for one person, good for seven days. It is shown only now." text={link} />}
+      {link && <Secret label={t('people.linkForOnePersonGood')} text={link} />}
       {invitations.map((invitation) => (
         <p
           key={invitation.id}
           className="mt-2 flex min-h-12 items-center justify-between gap-3 border-t border-hair"
         >
           <span>
-            Open link for {invitation.role === 'owner' ? 'an owner' : 'a technician'}, until{' '}
-            {dateText(invitation.expiresAtMs, 'day')}
+            {t('people.openLinkForAnOwner', {
+              role: invitation.role === 'owner' ? 'yes' : 'no',
+              date: dateText(invitation.expiresAtMs, 'day'),
+            })}
           </span>
           <button
             type="button"
             className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
             onClick={() => work(deleteInvitation(invitation.id))}
           >
-            Take back
+            {t('ui.takeBack')}
           </button>
         </p>
       ))}
@@ -111,7 +114,7 @@ function Person({
       <span className="py-1 leading-tight">
         <span className="block font-semibold">{person.name}</span>
         <span className="text-sm text-soft">
-          {person.active ? ROLE_WORD[person.role] : 'out'}
+          {person.active ? ROLE_WORD[person.role] : t('ui.out')}
           {person.email && `, ${person.email}`}
         </span>
       </span>
@@ -122,7 +125,7 @@ function Person({
             className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
             onClick={onForgotten}
           >
-            New password
+            {t('ui.newPassword')}
           </button>
         )}
         {person.active && (
@@ -131,7 +134,7 @@ function Person({
             className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
             onClick={() => onChange({ role: person.role === 'owner' ? 'technician' : 'owner' })}
           >
-            Make {person.role === 'owner' ? 'technician' : 'owner'}
+            {t('people.makeTechnician', { role: person.role === 'owner' ? 'yes' : 'no' })}
           </button>
         )}
         <button
@@ -139,7 +142,7 @@ function Person({
           className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
           onClick={() => onChange({ active: !person.active })}
         >
-          {person.active ? 'End access' : 'Give access again'}
+          {person.active ? t('people.endAccess') : t('people.giveAccessAgain')}
         </button>
       </span>
     </li>

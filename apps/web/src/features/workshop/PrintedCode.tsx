@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { printCode, printedCodeQuery } from '../../api/queries.ts'
 import { dateText } from '../../lib/time.ts'
+import { t } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { useWho } from '../door/index.ts'
@@ -16,34 +17,31 @@ export function PrintedCode() {
   const [problem, setProblem] = useState<string | null>(null)
   if (code)
     return (
-      <section aria-label="Code on paper">
+      <section aria-label={t('printedCode.codeOnPaper')}>
         <div className="on-paper border-l-4 border-water bg-band p-3">
           <p className="font-semibold">
-            Brendik, {who.workshopName}: a new password for {who.name}
+            {t('printedCode.brendikANewPasswordFor', { workshopName: who.workshopName, whoName: who.name })}
           </p>
           <p className="small-figure py-2 text-2xl">{code}</p>
-          <p className="text-sm">
-            Enter it at {location.host}/recover. Good once, until another is made. Whoever holds this paper
-            can get in: keep it where the cash is kept.
-          </p>
-          <p className="text-sm">Made {dateText(Date.now(), 'date')}.</p>
+          <p className="text-sm">{t('printedCode.enterItAtRecoverGood', { host: location.host })}</p>
+          <p className="text-sm">{t('printedCode.made', { date: dateText(Date.now(), 'date') })}</p>
         </div>
-        <p className="pt-1 text-sm">It is shown only now.</p>
+        <p className="pt-1 text-sm">{t('printedCode.itIsShownOnlyNow')}</p>
         <div className="mt-2 grid grid-cols-2 gap-2">
           <BigButton main onPress={() => print()}>
-            Print it
+            {t('printedCode.printIt')}
           </BigButton>
-          <BigButton onPress={() => setCode(null)}>I have it</BigButton>
+          <BigButton onPress={() => setCode(null)}>{t('printedCode.iHaveIt')}</BigButton>
         </div>
       </section>
     )
   return (
-    <section aria-label="Code on paper">
-      <h3 className="border-t border-line pt-3 font-semibold">If you forget your password</h3>
+    <section aria-label={t('printedCode.codeOnPaper')}>
+      <h3 className="border-t border-line pt-3 font-semibold">{t('printedCode.ifYouForgetYourPassword')}</h3>
       <p className="pb-1 text-soft">
         {data?.madeAtMs
-          ? `A code on paper of ${dateText(data.madeAtMs, 'date')} lets you set a new one. A new code replaces it.`
-          : 'Another owner can make you a code. If you are alone, make one now and keep it on paper where the cash is kept.'}
+          ? t('printedCode.aCodeOnPaperOf', { date: dateText(data.madeAtMs, 'date') })
+          : t('printedCode.anotherOwnerCanMakeYou')}
       </p>
       {problem && (
         <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
@@ -64,7 +62,7 @@ export function PrintedCode() {
             .catch((error: Error) => setProblem(error.message))
         }}
       >
-        <Field label="Your password, to make a code">
+        <Field label={t('printedCode.yourPasswordToMakeA')}>
           {(props) => (
             <input
               {...props}
@@ -76,7 +74,7 @@ export function PrintedCode() {
             />
           )}
         </Field>
-        <BigButton submit>Make a code</BigButton>
+        <BigButton submit>{t('printedCode.makeACode')}</BigButton>
       </form>
     </section>
   )

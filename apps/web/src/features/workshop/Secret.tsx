@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { t } from '../../lib/words.ts'
 
 /** Something that is shown once and has to be taken along. */
 export function Secret({ label, text }: { label: string; text: string }) {
@@ -13,7 +14,7 @@ export function Secret({ label, text }: { label: string; text: string }) {
           className="min-h-12 cursor-pointer underline underline-offset-4"
           onClick={() => navigator.clipboard.writeText(text).then(() => setCopied(true))}
         >
-          {copied ? 'Copied' : 'Copy'}
+          {copied ? t('secret.copied') : t('secret.copy')}
         </button>
       )}
     </div>

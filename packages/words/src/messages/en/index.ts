@@ -8,6 +8,7 @@ import { proposals } from './proposals.ts'
 import { protocols } from './protocols.ts'
 import { runs } from './runs.ts'
 import { state } from './state.ts'
+import { ui } from './ui/index.ts'
 import { visit } from './visit.ts'
 
 /** Every message of the product in English, by its id. */
@@ -23,4 +24,5 @@ export const EN = {
   ...protocols,
   ...proposals,
   ...calculators,
+  ...ui,
 } as const

@@ -1,0 +1,20 @@
+/** Coming in. */
+export const door = {
+  'personFields.yourName': 'Your name',
+  'personFields.atLeastCharacters': 'At least {least} characters',
+  'signIn.setUpTheWorkshop': 'Set up the workshop',
+  'signIn.demo': 'Demo',
+  'signIn.openTheDemo': 'Open the demo',
+  'signIn.openItAsTheDemos': 'Open it as the demo’s technician',
+  'signIn.inventedVisitsAndPeopleNo': 'Invented visits and people; no password. Loaded anew for every day.',
+  'signIn.thePasswordIsForgotten': 'The password is forgotten',
+  'signIn.iHaveAnAccountSign': 'I have an account: sign in',
+  'signIn.setUpAWorkshopOf': 'Set up a workshop of my own',
+  'signIn.newHereTheOwnerOf': 'New here? The owner of the workshop gives you a link.',
+  'signIn.nameOfTheWorkshop': 'Name of the workshop',
+  'signIn.setItUp': 'Set it up',
+  'signedOut.youAreSignedOutWhat': 'You are signed out. What you record stays here.',
+  'signedOut.signInAgain': 'Sign in again',
+  'signedOut.later': 'Later',
+  'door.opening': 'Opening.',
+} as const

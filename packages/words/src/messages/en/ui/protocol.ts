@@ -1,0 +1,20 @@
+/** A protocol step by step. */
+export const protocol = {
+  'catchFields.0Dry': '0 = dry',
+  'catchFields.bothGiveTheRate': 'Both give the rate.',
+  'protocolLinks.nothingThatTakesAProtocol': 'Nothing that takes a protocol.',
+  'protocolLinks.otherProtocol': '{others} other {others, plural, one {protocol} other {protocols}}',
+  'protocolLinks.ofMin': '{made} of {steps}, {minutes} min',
+  'stepLookSheet.above': 'above {number}',
+  'stepLookSheet.tap': 'Tap',
+  'stepLookSheet.whatTheStreamDid': 'What the stream did',
+  'stepLookSheet.stopsAtThisHeight': 'Stops at this height',
+  'stepLookSheet.stillRunsThere': 'Still runs there',
+  'stepLookSheet.levelAtWhichNoDrop': 'Level at which no drop came',
+  'stepStrip.stepOf': 'step {number} of {steps}',
+  'stepStrip.readTheLevelNow': 'Read the level now',
+  'stepStrip.readRulerAndDisplayNow': 'Read ruler and display now',
+  'stepStrip.streaming': 'Streaming',
+  'stepStrip.nextReadingIn': 'next reading in',
+  'stepStrip.nextInS': 'next in {soon} s',
+} as const
