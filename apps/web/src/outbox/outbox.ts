@@ -105,8 +105,8 @@ export function notedCleared(): void {
 function me(): Author {
   const who = knownWho()
   return {
-    workshopId: who?.workshopId ?? t('outbox.nobody'),
-    technicianId: who?.technicianId ?? t('outbox.nobody'),
+    workshopId: who?.workshopId ?? 'nobody',
+    technicianId: who?.technicianId ?? 'nobody',
     name: who?.name ?? t('ui.onThisDevice'),
   }
 }

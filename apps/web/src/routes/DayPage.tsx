@@ -17,6 +17,8 @@ import { useOutbox } from '../outbox/useOutbox.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { lowerFirst } from '../words/cardText.ts'
+import { KIND_WORD } from '../words/runText.ts'
 
 /** Today's visits, and above all a run that is still running. */
 export function DayPage() {
@@ -205,7 +207,7 @@ function TimeIt({ visit }: { visit: VisitSummary }) {
           to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
           className={`flex min-h-14 items-center justify-center border border-ink px-2 text-center font-semibold ${i === 0 ? 'bg-ink text-face' : 'bg-face'}`}
         >
-          {t('ui.timeA', { kind })}
+          {t('ui.timeA', { kind: lowerFirst(KIND_WORD[kind]) })}
         </Link>
       ))}
     </nav>

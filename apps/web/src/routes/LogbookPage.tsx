@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router'
 import { logbookQuery } from '../api/queries.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText } from '../lib/time.ts'
-import { t } from '../lib/words.ts'
+import { t, tOf } from '../lib/words.ts'
 import { TopBar } from '../ui/TopBar.tsx'
 import { checkWord, observedText } from '../words/observedText.ts'
 import { KIND_WORD } from '../words/runText.ts'
@@ -110,7 +110,7 @@ function Line({ line }: { line: LogbookLine }) {
                 .slice(-4)
                 .map(
                   (run) =>
-                    `${KIND_WORD[run.kind]} ${(run.verdict ?? t('logbookPage.notJudged')).replaceAll('-', ' ')}`,
+                    `${KIND_WORD[run.kind]} ${run.verdict ? tOf(`verdict.${run.verdict}`, run.verdict) : t('logbookPage.notJudged')}`,
                 )
                 .join(', ')}
             </span>

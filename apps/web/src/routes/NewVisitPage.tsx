@@ -154,7 +154,7 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
   const [agreed, setAgreed] = useState<Appointment>({ complaint: '', dueAtMs: null })
   const { complaint, dueAtMs } = agreed
   const visitId = useRef(newId())
-  const facts = checkFacts(t('newVisitPage.complaint'))
+  const facts = checkFacts('complaint')
   const start = (value: string | null) => {
     const id = visitId.current
     keepVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint }, null)

@@ -176,11 +176,11 @@ function StepLine({
   const { step, done, made, wanted } = progress
   const text = stepText(protocol, step)
   const state = done
-    ? 'done'
+    ? t('ui.done')
     : wanted > 1 && made > 0
       ? t('protocolPage.of', { made, wanted })
       : next
-        ? 'next'
+        ? t('protocolPage.next')
         : t('ui.min', { minutes: step.minutes })
   const body = (
     <>

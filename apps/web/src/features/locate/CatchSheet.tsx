@@ -203,11 +203,7 @@ function Cardboard({ space }: { space: Space }) {
           </div>
         ))}
       </div>
-      <Toggle
-        on={on(t('ui.dry'))}
-        tone="good"
-        onPress={() => toggleSeen(space, 'leak.cardboard', 'dry', null)}
-      >
+      <Toggle on={on('dry')} tone="good" onPress={() => toggleSeen(space, 'leak.cardboard', 'dry', null)}>
         {t('catchSheet.dryAllOver')}
       </Toggle>
     </div>

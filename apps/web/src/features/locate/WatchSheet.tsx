@@ -29,7 +29,7 @@ const RUN_OF: Record<LeakPhase, string> = {
 }
 const AMOUNTS = [
   ['film', t('watchSheet.aFilm')],
-  ['drip', 'drips'],
+  ['drip', t('check.leak.amount.drip')],
   ['trickle', t('watchSheet.aTrickle')],
   ['stream', t('watchSheet.aStream')],
 ] as const

@@ -124,7 +124,7 @@ export function StepLookSheet({
               base={typeof value === 'number' ? value : null}
               onChange={setValue}
             />
-            {level('Level in the tub then', 'If read; else half of the fill is assumed')}
+            {level(t('stepLookSheet.levelInTheTub'), t('stepLookSheet.ifRead'))}
           </>
         )}
         {step.entry === 'stop-level' && (
@@ -138,7 +138,7 @@ export function StepLookSheet({
         {step.entry === 'catch' && (
           <>
             <CatchFields onFlow={setValue} />
-            {level('At the level')}
+            {level(t('readingSheet.atTheLevel'))}
           </>
         )}
         {step.entry === 'litres' && (

@@ -3,7 +3,6 @@ import {
   judgeVoltage,
   litresPerDayFromDrops,
   PUMP_WINDING_BANDS,
-  SUPPLY_BANDS,
   type SupplyVolts,
   windingOhmAt,
 } from '@brendik/core'
@@ -160,7 +159,7 @@ export function VoltageCalculator() {
             ? t('benchCalculators.expectedToV', {
                 loV: judged.loV,
                 hiV: judged.hiV,
-                source: SUPPLY_BANDS[nominalV].source,
+                source: t(`supply.source.${nominalV}`),
               })
             : undefined
         }

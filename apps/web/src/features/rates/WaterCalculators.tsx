@@ -178,7 +178,7 @@ export function DrainTimeCalculator({ subject }: { subject: Subject }) {
           run && !never
             ? t('waterCalculators.toForNineOfTen2', {
                 time: estimateText(run.timeS.lo),
-                number: Number.isFinite(run.timeS.hi) ? estimateText(run.timeS.hi) : 'never',
+                number: Number.isFinite(run.timeS.hi) ? estimateText(run.timeS.hi) : t('common.never'),
                 flow: figure(units, 'flow', run.flowLMin.lo),
                 flow2: withUnit(units, 'flow', run.flowLMin.hi),
               })

@@ -197,16 +197,21 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
         state={
           <>
             {fill ? (
-              <StateCell name="taps" value={tapsWord(plan.taps)} />
+              <StateCell name={t('liveBoard.taps')} value={tapsWord(plan.taps)} />
             ) : (
               <StateCell
-                name="hose end"
-                value={plan.hoseEndMm === null ? 'guessed' : withUnit(units, 'height', plan.hoseEndMm)}
+                name={t('liveBoard.hoseEnd')}
+                value={
+                  plan.hoseEndMm === null ? t('liveBoard.guessed') : withUnit(units, 'height', plan.hoseEndMm)
+                }
               />
             )}
             <StateCell
-              name="readings"
-              value={run.meta?.instrumentLabel ?? (run.streamed > 0 ? 'streamed' : 'by hand')}
+              name={t('liveBoard.readings')}
+              value={
+                run.meta?.instrumentLabel ??
+                (run.streamed > 0 ? t('liveBoard.streamed') : t('liveBoard.byHand'))
+              }
             />
             <SyncCell sync={run.sync} />
           </>
@@ -281,7 +286,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
               <Action
                 weight="main"
                 name={t('liveBoard.stop')}
-                keyName="space"
+                keyName={t('key.space')}
                 hint={STOP_WORD[plan.kind]}
                 onPress={stop}
               />

@@ -27,7 +27,7 @@ import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
-import { protocolName, stepText } from '../../words/cardText.ts'
+import { lowerFirst, protocolName, stepText } from '../../words/cardText.ts'
 import { KIND_WORD, START_WORD } from '../../words/runText.ts'
 import { bandAdvice, expectation } from '../../words/setupText.ts'
 import { StepGate, stepOf } from '../protocol/index.ts'
@@ -42,7 +42,7 @@ import { useExpected } from './useExpected.ts'
 const FROM_WORD: Record<StartFrom, string> = {
   read: t('setupBoard.asRead'),
   machine: t('setupBoard.whereThisMachineClosesRead'),
-  family: 'Usual for its family: read it, or a time alone says little',
+  family: t('setupBoard.usualForItsFamily'),
 }
 const TAP_CHOICES = [
   { value: 'cold', text: t('ui.cold') },
@@ -221,7 +221,7 @@ export function SetupBoard({
           marks={[]}
           carriedOn={null}
           nowS={null}
-          label={t('setupBoard.expectedLevelOverTimeFor', { kind: plan.kind })}
+          label={t('setupBoard.expectedLevelOverTimeFor', { kind: lowerFirst(KIND_WORD[plan.kind]) })}
         />
       }
       side={
@@ -383,7 +383,7 @@ export function SetupBoard({
           <Action
             weight="main"
             name={t('setupBoard.start', { kind: KIND_WORD[plan.kind].toLowerCase() })}
-            keyName="space"
+            keyName={t('key.space')}
             hint={t('setupBoard.atTheMomentOf', { start: START_WORD[plan.kind] })}
             disabled={bad}
             onPress={start}
@@ -407,24 +407,24 @@ export function SetupBoard({
 const ACT: Record<RunKind, { title: string; act: string }> = {
   idle: {
     title: t('setupBoard.watchItIdle'),
-    act: 'Taps open, machine off: the level must not move. Read it every minute.',
+    act: t('setupBoard.act.idle'),
   },
   hold: {
     title: t('ui.hold'),
-    act: 'Filled, valve closed, motor off: the level must stay. Read the ruler every minute, ten times.',
+    act: t('setupBoard.act.hold'),
   },
   motion: {
     title: t('setupBoard.washMotion'),
-    act: 'Motion raises the level by itself. Watch for water outside, mark it as it comes.',
+    act: t('setupBoard.act.motion'),
   },
-  spin: { title: t('ui.spin'), act: 'Watch for water outside, mark it as it comes.' },
+  spin: { title: t('ui.spin'), act: t('setupBoard.act.spin') },
   'after-drain': {
     title: t('setupBoard.doesWaterRunBack'),
-    act: 'Stop the pump with 20 to 40 mm in the tub. Read the level at once, after 10 s and after 20 s.',
+    act: t('setupBoard.act.afterDrain'),
   },
   siphon: {
     title: t('setupBoard.runOutByGravity'),
-    act: 'Pump still, hose primed, its end below the tub. Read the level every 10 s.',
+    act: t('setupBoard.act.siphon'),
   },
   fill: { title: t('ui.fill'), act: '' },
   drain: { title: t('ui.drain'), act: '' },

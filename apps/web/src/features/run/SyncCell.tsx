@@ -3,7 +3,11 @@ import type { BoardSnapshot } from './runBoard.ts'
 
 /** Where the entries are: on the server, on their way, or on this device until the server returns. */
 export function SyncCell({ sync }: { sync: BoardSnapshot['sync'] }) {
-  const text = { stored: 'stored', sending: 'sending', waiting: t('ui.onThisDevice') }[sync]
+  const text = {
+    stored: t('syncCell.stored'),
+    sending: t('syncCell.sending'),
+    waiting: t('ui.onThisDevice'),
+  }[sync]
   return (
     <span
       role="status"

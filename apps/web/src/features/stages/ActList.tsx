@@ -15,15 +15,15 @@ const ACTS: readonly {
   {
     act: 'open-panel',
     topic: 'state:panels',
-    done: t('ui.open'),
-    undone: t('ui.closed'),
+    done: 'open',
+    undone: 'closed',
     is: ({ state }) => state.panels === 'open',
     undo: t('actList.panelsAreOnAgain'),
   },
   {
     act: 'open-filter-cap',
     topic: 'state:cap',
-    done: t('ui.open'),
+    done: 'open',
     undone: 'shut',
     is: ({ state }) => state.cap === 'open',
     undo: t('actList.capIsShutAtIts'),

@@ -30,30 +30,30 @@ const OHM_WORD = {
 const FROM_WORD = {
   'tech-sheet': t('electricalStage.techSheet'),
   'common-practice': t('electricalStage.commonPracticeNoPublishedSource'),
-  estimate: 'estimate',
+  estimate: t('makeSafeStage.estimate'),
 } as const
 const POINT_NAME: Record<ChainPoint, string> = {
   outlet: t('electricalStage.outlet'),
   board: t('electricalStage.boardsPin'),
-  part: 'Pump',
+  part: t('ui.pump'),
 }
 const VOLT_WORD = {
-  none: 'nothing',
+  none: t('ui.nothing'),
   sags: t('electricalStage.tooLittle'),
-  low: 'low',
-  within: 'arrives',
-  high: 'high',
+  low: t('electricalStage.low'),
+  within: t('electricalStage.arrives'),
+  high: t('electricalStage.high'),
 } as const
 const FAULT_WORD = {
   outlet: t('electricalStage.noSupplyAtTheOutlet'),
   board: t('electricalStage.nothingAtTheBoardsOwn'),
   wiring: t('electricalStage.itLeavesTheBoardAnd'),
-  part: 'Fed and does not work: the pump itself.',
+  part: t('electricalStage.fedAndDoesNotWork'),
 } as const
 const NEXT_WORD: Record<ChainPoint, string> = {
   outlet: t('electricalStage.readTheOutletFirst'),
   board: t('electricalStage.nothingArrivesAtThePump'),
-  part: 'Read at the pump next, while it is commanded to drain.',
+  part: t('electricalStage.readAtThePump'),
 }
 
 /** The bench: what is measured unplugged, then the way of the current from outlet to part, each reading with its verdict. */

@@ -102,7 +102,7 @@ export function ReadingSheet({
           <button
             type="button"
             className="min-h-14 cursor-pointer border border-line text-lg"
-            onClick={() => keep(t('ui.open'))}
+            onClick={() => keep('open')}
           >
             {t('readingSheet.openCircuitNoReading')}
           </button>

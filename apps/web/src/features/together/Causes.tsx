@@ -1,4 +1,13 @@
 import { percent } from '../../lib/percent.ts'
+import { t } from '../../lib/words.ts'
+
+const STATE_WORD = {
+  named: t('causes.named'),
+  allowed: t('causes.allowed'),
+  'ruled out': t('causes.ruledOut'),
+  unlikely: t('causes.unlikely'),
+} as const
+
 /** Causes with what the measurements leave of each: bar, percent, and allowed or ruled out by word as well as by bar. */
 export function Causes({
   label,
@@ -31,7 +40,7 @@ export function Causes({
               <td className="small-figure py-1.5 pl-3 text-right text-lg whitespace-nowrap">
                 {percent(row.probability)}
               </td>
-              <td className="py-1.5 pl-3 text-sm whitespace-nowrap text-soft">{row.state}</td>
+              <td className="py-1.5 pl-3 text-sm whitespace-nowrap text-soft">{STATE_WORD[row.state]}</td>
             </tr>
           ))}
       </tbody>

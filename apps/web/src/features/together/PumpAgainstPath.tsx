@@ -56,7 +56,7 @@ export function PumpAgainstPath({ drain }: { drain: NonNullable<VisitSays['drain
           withPrior={scaled(drain.head.withPrior, show)}
           alone={scaled(drain.head.alone, show)}
           fromPrior={drain.head.fromPrior}
-          note={`plate or family ${withUnit(units, 'head', drain.nominalHeadM)}`}
+          note={t('pumpAgainstPath.plateOrFamily', { head: withUnit(units, 'head', drain.nominalHeadM) })}
         />
         <DoubleGauge
           label={t('pumpAgainstPath.pathResists')}

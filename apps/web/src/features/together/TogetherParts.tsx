@@ -18,7 +18,7 @@ const HOLD_WORD = {
   undecided: t('togetherParts.holdsUndecided'),
 } as const
 const HOLD_CAUSES = {
-  tight: 'tight',
+  tight: t('togetherParts.tight'),
   leak: t('togetherParts.aLeak'),
   soaking: t('togetherParts.soakingLaundry'),
   siphon: t('togetherParts.aSiphon'),
@@ -155,7 +155,7 @@ function Inlet({ fill }: { fill: NonNullable<VisitSays['fill']> }) {
   if (fill.verdict === 'none')
     return (
       <section aria-label={t('togetherParts.inlet')} className="border-t border-line py-4 text-lg text-good">
-        {t('togetherParts.theInletGivesWhatIt', { tap: fill.tap })}
+        {t('visit.fill.none', { tap: fill.tap })}
       </section>
     )
   return (
@@ -170,7 +170,7 @@ function Inlet({ fill }: { fill: NonNullable<VisitSays['fill']> }) {
       <p className="mt-1 max-w-prose text-lg leading-snug">{sayFill(words(), fill)}</p>
       {
         <Causes
-          label={t('togetherParts.whatTheSideAllows', { tap: fill.tap })}
+          label={t('togetherParts.whatTheSideAllows', { tap: t(`word.tap.${fill.tap}`) })}
           rows={FILL_CAUSES.map((cause) => ({
             name: t(`cause.${cause}`),
             probability: fill.probability[cause],

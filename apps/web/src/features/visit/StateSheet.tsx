@@ -185,7 +185,7 @@ function effective({ state, said }: Space, field: StateField): unknown {
   if (field === 'tap-cold') return state.taps.cold
   if (field === 'tap-hot') return state.taps.hot
   if (field === 'hose-end') return state.hoseEnd
-  if (field === 'competent') return state.competent ? t('ui.yes') : said.get('state:competent')?.latest.value
+  if (field === 'competent') return state.competent ? 'yes' : said.get('state:competent')?.latest.value
   if (field === 'contain') return said.get('state:contain')?.latest.value
   if (field === 'pump-connector') return state.pumpConnector
   return field === 'mains' || field === 'panels' || field === 'tilt' || field === 'cap' || field === 'lock'

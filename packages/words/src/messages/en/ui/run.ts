@@ -33,8 +33,10 @@ export const run = {
   'keypad.deleteLastDigit': 'Delete last digit',
   'keypad.enter': 'Enter',
   'keypad.isAboveTheTopOf': '{askedText} is above the top of this tub, {due}.',
-  'keypad.doesNotFitAboutIs': '{askedText} does not fit: about {due} is due now. Were those {volume}?',
-  'keypad.doesNotFitAboutIs2': '{askedText} does not fit: about {due} is due now. Were those {other}?',
+  'keypad.doesNotFitAboutIs':
+    '{askedText} does not fit: about {due} is due now. Were those {volume, select, gallons {gallons} other {litres}}?',
+  'keypad.doesNotFitAboutIs2':
+    '{askedText} does not fit: about {due} is due now. Were those {other, select, inches {inches} other {millimetres}}?',
   'keypad.isFarFromTheThat': '{askedText} is far from the {due} that is due now.',
   'keypad.use': 'Use {level}',
   'keypad.keep': 'Keep {askedText}',
