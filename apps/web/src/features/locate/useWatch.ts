@@ -7,7 +7,7 @@ interface Watch {
   phase: LeakPhase
   startedAtMs: number
 }
-const noteOf = (visitId: string) => t('useWatch.watch', { visitId })
+const noteOf = (visitId: string) => `watch ${visitId}`
 
 /** The timed watch of a visit: by wall time and kept on the device, so that it goes on through sleep and reload. */
 export function useWatch(visitId: string): {

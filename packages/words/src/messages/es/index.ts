@@ -1,4 +1,29 @@
-import { EN } from '../en/index.ts'
+import type { EN } from '../en/index.ts'
+import { calculators } from './calculators.ts'
+import { cautions } from './cautions.ts'
+import { checks } from './checks.ts'
+import { common } from './common.ts'
+import { leaks } from './leaks.ts'
+import { parts } from './parts.ts'
+import { proposals } from './proposals.ts'
+import { protocols } from './protocols.ts'
+import { runs } from './runs.ts'
+import { state } from './state.ts'
+import { ui } from './ui/index.ts'
+import { visit } from './visit.ts'
 
 /** Every message of the product in Spanish, by its id. */
-export const ES: Record<keyof typeof EN, string> = EN
+export const ES: Record<keyof typeof EN, string> = {
+  ...common,
+  ...parts,
+  ...checks,
+  ...runs,
+  ...visit,
+  ...state,
+  ...cautions,
+  ...leaks,
+  ...protocols,
+  ...proposals,
+  ...calculators,
+  ...ui,
+}

@@ -1,6 +1,5 @@
 /** Finding a leak. */
 export const locate = {
-  'useWatch.watch': 'watch {visitId}',
   'watchSheet.aFilm': 'a film',
   'watchSheet.aTrickle': 'a trickle',
   'watchSheet.aStream': 'a stream',
@@ -44,7 +43,7 @@ export const locate = {
   'nextLook.noLookWouldChangeMuch': 'No look would change much now.',
   'nextLook.wouldTellMoreMinBut': 'would tell more ({minutes} min), but not now:',
   'partDetail.toAsMeasuredMinOther':
-    ': {mm} to {mm2} {unit} {measured, select, yes {as measured} other {as usual}}, {row} {column}. {minutes, select, yes {{what}, {minutes2} min. } other {}}{verdict}',
+    ': {mm} to {mm2} {unit} {measured, select, yes {as measured} other {as usual}}, {row, select, front {front} centre {middle} other {rear}}, {column, select, left {left} centre {centre} other {right}}. {minutes, select, yes {{what}, {minutes2} min. } other {}}{verdict}',
   'partDetail.enterItsHeight': 'Enter its height',
   'partDetail.foundElsewhereOrReachedAnother': 'Found elsewhere, or reached another way?',
   'partDetail.chooseAPartInThe': 'Choose a part in the drawing or the list.',
@@ -83,7 +82,7 @@ export const locate = {
   'locateStage.floorBaseHosesUnderThe': ': floor, base, hoses, under the door',
   'locateStage.allIsDry': 'All is dry',
   'locateStage.leakAtTo': 'Leak at {level} ({level2} to {level3})',
-  'locateStage.leak': 'Leak {side} {level}',
+  'locateStage.leak': 'Leak {side, select, above {above} other {below}} {level}',
   'locateStage.waterAt': 'Water at {level}',
   'locateStage.aboveTheLevelPortTo': '{unit} above the level port, to true height.',
   'locateStage.suspectsAndNextLook': 'Suspects and next look',

@@ -15,7 +15,7 @@ export const together = {
   'pumpAgainstPath.thePathIsRestricted': 'The path is restricted',
   'pumpAgainstPath.pumpAndPathAreBoth': 'Pump and path are both off',
   'pumpAgainstPath.pumpOrPathUndecided': 'Pump or path: undecided',
-  'pumpAgainstPath.drain': '{pumpRuns} drain{pumpRuns, plural, one {} other {s}}',
+  'pumpAgainstPath.drain': '{pumpRuns} {pumpRuns, plural, one {drain} other {drains}}',
   'pumpAgainstPath.atHeights': 'at {heights} heights',
   'pumpAgainstPath.aGravityRun': 'a gravity run',
   'pumpAgainstPath.aLiftTest': 'a lift test',

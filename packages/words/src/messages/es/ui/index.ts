@@ -1,0 +1,40 @@
+import { device } from './device.ts'
+import { door } from './door.ts'
+import { forms } from './forms.ts'
+import { locate } from './locate.ts'
+import { named } from './named.ts'
+import { protocol } from './protocol.ts'
+import { rates } from './rates.ts'
+import { records } from './records.ts'
+import { run } from './run.ts'
+import { screens } from './screens.ts'
+import { server } from './server.ts'
+import { shared } from './shared.ts'
+import { stages } from './stages.ts'
+import { together } from './together.ts'
+import { visit } from './visit.ts'
+import { waiting } from './waiting.ts'
+import { workers } from './workers.ts'
+import { workshop } from './workshop.ts'
+
+/** What the screens say, by the id of the screen and the message. */
+export const ui = {
+  ...device,
+  ...door,
+  ...forms,
+  ...locate,
+  ...named,
+  ...protocol,
+  ...rates,
+  ...records,
+  ...run,
+  ...screens,
+  ...server,
+  ...shared,
+  ...stages,
+  ...together,
+  ...visit,
+  ...waiting,
+  ...workers,
+  ...workshop,
+}

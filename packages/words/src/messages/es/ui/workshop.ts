@@ -1,0 +1,72 @@
+import type { workshop as english } from '../../en/ui/workshop.ts'
+
+/** The workshop. */
+export const workshop: Record<keyof typeof english, string> = {
+  'changes.person': 'persona',
+  'changes.machine': 'máquina',
+  'changes.place': 'lugar',
+  'changes.customer': 'cliente',
+  'changes.visit': 'visita',
+  'changes.invitation': 'invitación',
+  'changes.instrumentKey': 'clave de instrumento',
+  'changes.changes': 'Cambios',
+  'changes.whoChangedWhat': 'Quién cambió qué',
+  'changes.nothingYet': 'Aún nada.',
+  'changes.new': 'Nuevo',
+  'changes.changed': 'Cambiado',
+  'changes.atTheDoor': 'en la puerta',
+  'secret.copied': 'Copiado',
+  'secret.copy': 'Copiar',
+  'instrumentKeys.instruments': 'Instrumentos',
+  'instrumentKeys.aLoggerOrMeterShows':
+    'Un registrador o medidor muestra una clave para enviar a las mediciones de este taller.',
+  'instrumentKeys.revokeTheKey': 'Anular la clave',
+  'instrumentKeys.nameOfTheInstrument': 'Nombre del instrumento',
+  'instrumentKeys.makeAKey': 'Hacer una clave',
+  'instrumentKeys.keyOfTheInstrumentIt': 'Clave del instrumento. Solo se muestra ahora.',
+  'ownSessions.whereYouAreSignedIn': 'Dónde tiene sesión abierta',
+  'ownSessions.thisDevice': 'Este dispositivo',
+  'ownSessions.aDevice': 'Un dispositivo',
+  'ownSessions.sinceUsed': 'desde el {date}, usada el {date2}',
+  'ownSessions.aDevice2': 'un dispositivo',
+  'ownSessions.signOutSince': 'Cerrar la sesión en {device}, desde el {date}',
+  'ownSessions.signItOut': 'Cerrarla',
+  'printedCode.codeOnPaper': 'Código en papel',
+  'printedCode.brendikANewPasswordFor': 'Brendik, {workshopName}: una contraseña nueva para {whoName}',
+  'printedCode.enterItAtRecoverGood':
+    'Anótelo en {host}/recover. Vale una vez, hasta que se haga otro. Quien tenga este papel puede entrar: guárdelo donde se guarda el dinero.',
+  'printedCode.made': 'Hecho el {date}.',
+  'printedCode.itIsShownOnlyNow': 'Solo se muestra ahora.',
+  'printedCode.printIt': 'Imprimirlo',
+  'printedCode.iHaveIt': 'Ya lo tengo',
+  'printedCode.ifYouForgetYourPassword': 'Si olvida su contraseña',
+  'printedCode.aCodeOnPaperOf':
+    'Un código en papel del {date} le deja poner una nueva. Un código nuevo lo reemplaza.',
+  'printedCode.anotherOwnerCanMakeYou':
+    'Otro dueño puede hacerle un código. Si está solo, haga uno ahora y guárdelo en papel donde se guarda el dinero.',
+  'printedCode.yourPasswordToMakeA': 'Su contraseña, para hacer un código',
+  'printedCode.makeACode': 'Hacer un código',
+  'me.you': 'Usted',
+  'me.owner': 'Dueño',
+  'me.technician': 'Técnico',
+  'me.entryIsNotSentYet':
+    '{waiting} {waiting, plural, one {anotación está} other {anotaciones están}} aún sin enviar. Se quedan en este dispositivo hasta que quien las anotó entre aquí otra vez.',
+  'me.signOut': 'Salir',
+  'me.passwordNow': 'Contraseña de ahora',
+  'me.atLeastCharactersEveryOther':
+    'Al menos {least} caracteres; se cierra la sesión en los demás dispositivos',
+  'me.changeThePassword': 'Cambiar la contraseña',
+  'me.changed': 'Cambiada.',
+  'people.owner': 'dueño',
+  'people.technician': 'técnico',
+  'people.people': 'Personas',
+  'people.codeForToSetA':
+    'Código para que {codeName} ponga una contraseña nueva en {host}/recover: una vez, dentro de un día. Solo se muestra ahora.',
+  'people.inviteAnOwner': 'Invitar a {role, select, yes {un dueño} other {un técnico}}',
+  'people.linkForOnePersonGood': 'Enlace para una persona, vale siete días. Solo se muestra ahora.',
+  'people.openLinkForAnOwner':
+    'Enlace abierto para {role, select, yes {un dueño} other {un técnico}}, hasta el {date}',
+  'people.makeTechnician': 'Hacer {role, select, yes {técnico} other {dueño}}',
+  'people.endAccess': 'Quitar el acceso',
+  'people.giveAccessAgain': 'Dar acceso otra vez',
+}
