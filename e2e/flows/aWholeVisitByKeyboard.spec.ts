@@ -44,7 +44,7 @@ for (const [name, width, height] of [
     await page.keyboard.type('110')
     await press(page, inDialog(/^Keep: /))
     await expect(
-      acts.getByText(/L are inside\. Get it out, or put a tray or bucket under it/).first(),
+      acts.getByText(/L are inside\. Get it out, or set a tray or bucket under it/).first(),
     ).toBeVisible()
     await press(page, button('Set a tray or bucket').first())
     await press(page, inDialog('Tray or buckets'))

@@ -113,7 +113,7 @@ test('calculators give figures in both systems, in place and by themselves, and 
 
   await page.goto(world.url)
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
-  await page.getByRole('button', { name: 'Litres and buckets in the tub' }).click()
+  await page.getByRole('button', { name: 'Water and buckets in the tub' }).click()
   await expect(page.getByRole('dialog').getByText(/have to come out/)).toBeVisible()
 })
 

@@ -10,7 +10,7 @@ test('a new machine and place become a visit; what cannot exist is named', async
   await page.getByLabel('Make and model').fill('Bench machine')
   await page.getByLabel('Tub diameter').fill('54')
   await page.getByRole('button', { name: /Start the visit/ }).click()
-  await expect(page.getByText('expected 200..1200 mm, got 54').first()).toBeVisible()
+  await expect(page.getByText('expected 200 to 1200 mm, got 54 mm').first()).toBeVisible()
   await page.getByLabel('Tub diameter').fill('540')
   await page.getByRole('button', { name: /Start the visit/ }).click()
   await expect(page.getByText('Will not empty')).toBeVisible()

@@ -59,13 +59,13 @@ test('a higher hose end takes longer, one beyond the pump never ends, and the im
   const start = page.getByRole('button', { name: /Start drain/ })
   await page.getByLabel(/Level at start/).fill('2')
   await expect(page.getByRole('alert').filter({ hasText: 'drain:' })).toHaveText(
-    'drain: expected a start level above 5 mm, where air is drawn, got 2',
+    'Expected a start level above 5 mm, where air is drawn, got 2 mm.',
   )
   // Two millimetres would also run the pump dry, which is said beside it.
   await expect(page.getByRole('alert').filter({ hasText: 'Never run the pump dry' })).toBeVisible()
   await expect(start).toBeDisabled()
   await page.getByLabel(/Level at start/).fill('700')
-  await expect(page.getByRole('alert')).toHaveText('level: expected inside the tub, at most 565 mm, got 700')
+  await expect(page.getByRole('alert')).toHaveText('Level: expected inside the tub, at most 565 mm, got 700 mm.')
   await page.getByLabel(/Level at start/).fill('12o')
   await expect(page.getByText('expected a number in mm, got 12o')).toBeVisible()
   await expect(start).toBeDisabled()

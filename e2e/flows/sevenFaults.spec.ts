@@ -218,7 +218,7 @@ const CASES: {
         stopS: 25,
       },
     ],
-    ends: /0\.9 L (run back|were caught running back)/,
+    ends: /0\.90 L (run back|were caught running back)/,
     never: [/nothing runs back/i],
   },
   {

@@ -11,7 +11,7 @@ test('what was done is entered, also after the run that proved it, parts before 
   await page.waitForURL(/visits\/[0-9a-f-]{36}/)
   const visit = page.url()
   const since = page.getByText(
-    /^Since the outer drain hose was cleared, the drain runs at \d+ % of its flow before\./,
+    /^Since the outer drain hose was cleared, the drain is [\d.]+ times as fast as before\./,
   )
   const takeBack = page.getByRole('button', { name: 'Take back: the outer drain hose was cleared' })
 

@@ -112,6 +112,7 @@ it('says that the database is away instead of hanging or hiding it', async () =>
     {
       code: 'database_away',
       message: 'the database cannot be reached; what is on this device stays there and is sent later',
+      told: expect.stringContaining('error.database-away'),
     },
   ])
   const health = await fetch(`http://127.0.0.1:${port}/api/health`)

@@ -81,7 +81,7 @@ it('takes one back without losing it', async () => {
 it.each([
   ['an unknown check', observed({ check: 'sniff' as never }), /observations\.0\.check/],
   ['a value that is neither', { ...observed(), value: null }, /observations\.0\.value/],
-  ['an impossible level', observed({ levelMm: 9000 }), /expected -300\.\.1500 mm, got 9000/],
+  ['an impossible level', observed({ levelMm: 9000 }), /expected -300 to 1500 mm, got 9000 mm/],
   ['nothing', null, /observations\.0/],
 ])('refuses %s and says what was expected', async (_what, observation, message) => {
   const before = (await standing()).length

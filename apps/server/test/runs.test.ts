@@ -317,7 +317,7 @@ describe('bad input', () => {
       `/api/machines/${machineId}`,
       { ...machine, tub: { ...machine.tub, diameterMm: 20 } },
       400,
-      /^tub\.diameterMm: expected 200\.\.1200 mm, got 20$/,
+      /^tub\.diameterMm: expected 200 to 1200 mm, got 20 mm$/,
     ],
     [
       'a machine without a name',
@@ -352,7 +352,7 @@ describe('bad input', () => {
       `/api/ingest/runs/${id()}/blocks`,
       { blocks: [{ ...block(0, 1), levelMm: [9999] }] },
       400,
-      /levelMm\.0: expected -300\.\.1500 mm, got 9999$/,
+      /levelMm\.0: expected -300 to 1500 mm, got 9999 mm$/,
     ],
     ['no such address', 'GET', '/api/nowhere', undefined, 404, /^GET \/api\/nowhere: no such address$/],
   ])('answers %s with a sentence', async (_what, method, path, body, status, message) => {

@@ -8,6 +8,7 @@ const WHO = {
   workshopName: 'Workshop',
   role: 'owner' as const,
   demo: false,
+  language: null,
 }
 const store = new Map<string, string>()
 Object.assign(globalThis, {

@@ -34,9 +34,12 @@ export {
   type InvitationAnswer,
   instrumentKeySchema,
   invitationSchema,
+  LANGUAGES,
+  type Language,
   newPersonSchema,
   newWorkshopSchema,
   type OwnSession,
+  ownChoiceSchema,
   PASSWORD_LEAST,
   type PersonAnswer,
   passwordChangeSchema,
@@ -159,10 +162,12 @@ export { ANALYSIS_VERSION, blankAnalysis, type RunAnalysis } from './measure/ver
 export type { HoldsSay, Saying, SlipCode } from './measure/verdict/saying.ts'
 export type { Verdict } from './measure/verdict/verdict.ts'
 export {
+  asText,
   type Figure,
   type FigureKind,
   type FigureRange,
   figureOf,
+  MESSAGE_MARK,
   type Message,
   type MessageValue,
   message,

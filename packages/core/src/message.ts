@@ -28,9 +28,9 @@ export interface Figure {
   kind: FigureKind
   base: number
 }
-/** From one figure to another of the same kind. */
+/** From one figure to another of the same kind; bare numbers without one. */
 export interface FigureRange {
-  kind: FigureKind
+  kind?: FigureKind
   lo: number
   hi: number
 }
@@ -60,3 +60,10 @@ export const message = (id: string, values?: Record<string, MessageValue>): Mess
 export const figureOf = (kind: FigureKind, base: number): Figure => ({ kind, base })
 /** A range of a kind in its base unit. */
 export const rangeOf = (kind: FigureKind, lo: number, hi: number): FigureRange => ({ kind, lo, hi })
+
+/** Marks a message within a text: where only a text can go, as in an error, it is carried as it is and read by the package of words. */
+export const MESSAGE_MARK = '\u2063'
+
+/** A message as a text, for errors and for validators: `readText` of the package of words turns it into a sentence. */
+export const asText = (id: string, values?: Record<string, MessageValue>): string =>
+  `${MESSAGE_MARK}${JSON.stringify(message(id, values))}${MESSAGE_MARK}`

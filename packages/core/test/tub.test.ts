@@ -2,6 +2,7 @@ import { expect, it } from '@jest/globals'
 import fc from 'fast-check'
 import { type TubGeometry, tubProblems, tubTopMm } from '../src/physics/tub/tubGeometry.ts'
 import { circleSegmentMm2, tubAreaLPerMm, tubLevelMm, tubVolumeL } from '../src/physics/tub/tubVolume.ts'
+import { carried } from './carried.ts'
 
 const drum = (diameterMm: number, depthMm: number): TubGeometry => ({
   shape: 'horizontal',
@@ -73,7 +74,9 @@ it('has the area that its volume grows by', () =>
 it('refuses more water than the tub holds, with both figures', () =>
   expect(() => tubLevelMm(drum(500, 300), 99)).toThrow('tub volume: expected 0..58.9 L, got 99'))
 it('names what is impossible about a tub', () =>
-  expect(tubProblems({ ...drum(90, 300), sumpL: -1 })).toEqual([
-    'tub diameter: expected 200..1200 mm, got 90',
-    'sump volume: expected 0..20 L, got -1',
+  expect(
+    tubProblems({ ...drum(90, 300), sumpL: -1 }).map(({ field, problem }) => [field, carried(problem)]),
+  ).toEqual([
+    ['diameterMm', 'expected.range 200..1200, 90'],
+    ['sumpL', 'expected.range 0..20, -1'],
   ]))

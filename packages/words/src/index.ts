@@ -5,6 +5,7 @@ export {
   type RunAnswer,
   type VisitAnswer,
 } from './say/fileAnswer.ts'
+export { carriesMessage, readText } from './say/readText.ts'
 export { sayAny } from './say/say.ts'
 export { sayRests, sayRun, timesAsLong } from './say/sayRun.ts'
 export {
@@ -21,8 +22,6 @@ export { type Unit, type UnitSystem, unitOf } from './units.ts'
 export {
   type AnyLanguage,
   decimalMark,
-  LANGUAGES,
-  type Language,
   localeFor,
   type MessageId,
   makeWords,

@@ -1,4 +1,12 @@
-import type { Figure, FigureKind, FigureRange, Message, MessageValue, PlainNumber } from '@brendik/core'
+import type {
+  Figure,
+  FigureKind,
+  FigureRange,
+  Language,
+  Message,
+  MessageValue,
+  PlainNumber,
+} from '@brendik/core'
 import { IntlMessageFormat } from 'intl-messageformat'
 import { EN } from './messages/en/index.ts'
 import { ES } from './messages/es/index.ts'
@@ -7,9 +15,6 @@ import { durationText, estimateText } from './time.ts'
 import { digitsOf, type Unit, type UnitSystem, unitOf } from './units.ts'
 
 export type MessageId = keyof typeof EN
-/** Languages that can be chosen. */
-export const LANGUAGES = ['en', 'es'] as const
-export type Language = (typeof LANGUAGES)[number]
 /** The pseudo-locale marks everything that comes from the table of messages, so that what does not stands out. */
 export type AnyLanguage = Language | 'pseudo'
 export type Values = Record<string, MessageValue>
@@ -111,8 +116,13 @@ export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: str
   }
   const withUnit = (kind: FigureKind, base: number | null | undefined) =>
     `${figure(kind, base)} ${unitOf(units, kind).unit}`
-  const range = (kind: FigureKind, lo: number, hi: number) =>
-    format('common.range', { from: figure(kind, lo), to: withUnit(kind, hi) })
+  const range = (kind: FigureKind | undefined, lo: number, hi: number) =>
+    format(
+      'common.range',
+      kind === undefined
+        ? { from: String(lo), to: String(hi) }
+        : { from: figure(kind, lo), to: withUnit(kind, hi) },
+    )
 
   const written = (value: MessageValue): string | number => {
     if (typeof value === 'string') return value

@@ -1,5 +1,5 @@
 import { analyseVisit, diagnoseVisit, parseVisitFile, type VisitFile } from '@brendik/core'
-import { answerOfDiagnosis, answerOfVisit, makeWords } from '@brendik/words'
+import { answerOfDiagnosis, answerOfVisit, makeWords, readText } from '@brendik/words'
 import { diagnosisText, reportText } from './reportText.ts'
 
 export type Command = 'analyse' | 'diagnose'
@@ -30,7 +30,7 @@ export function answerLine(command: Command, line: string): string {
   try {
     return JSON.stringify(QUESTIONS[command].answer(visitOf(line)))
   } catch (error) {
-    return JSON.stringify({ error: (error as Error).message })
+    return JSON.stringify({ error: readText(WORDS, (error as Error).message) })
   }
 }
 

@@ -70,6 +70,7 @@ export const STATEMENTS = [
   'revokeInstrumentKey',
   'sameReadingBlock',
   'searchLogbook',
+  'setLanguage',
   'setPassword',
   'settleRival',
   'takeAnalysis',

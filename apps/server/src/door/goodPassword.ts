@@ -1,3 +1,4 @@
+import { asText } from '@brendik/core'
 import { ZxcvbnFactory } from '@zxcvbn-ts/core'
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
 import { AppError } from '../errors/AppError.ts'
@@ -19,8 +20,5 @@ export function mustBeGood(field: string, password: string, about: readonly stri
     about.flatMap((text) => text.split(/[^\p{L}\p{N}]+/u)),
   )
   if (guesses < LEAST_GUESSES)
-    throw new AppError(
-      'input_invalid',
-      `${field}: too easy to guess; take a few words that nobody would put together`,
-    )
+    throw new AppError('input_invalid', `${field}: ${asText('error.easy-password')}`)
 }

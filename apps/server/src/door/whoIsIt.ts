@@ -1,4 +1,4 @@
-import type { WhoAnswer } from '@brendik/core'
+import { asText, type WhoAnswer } from '@brendik/core'
 import type { Request, RequestHandler } from 'express'
 import type { Actor, Database, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -52,15 +52,14 @@ export const maybeScope = (request: Request): Scope | null => scopes.get(request
 /** Who acts. @throws {AppError} not_signed_in. */
 export function scopeOf(request: Request): Scope {
   const scope = scopes.get(request)
-  if (!scope) throw new AppError('not_signed_in', 'Sign in first.')
+  if (!scope) throw new AppError('not_signed_in', asText('error.sign-in-first'))
   return scope
 }
 
 /** An owner who acts. @throws {AppError} not_signed_in, not_allowed. */
 export function ownerScope(request: Request): Scope {
   const scope = scopeOf(request)
-  if (scope.who.role !== 'owner')
-    throw new AppError('not_allowed', 'Only an owner of the workshop may do this.')
+  if (scope.who.role !== 'owner') throw new AppError('not_allowed', asText('error.owner-only'))
   return scope
 }
 
@@ -72,7 +71,7 @@ export const signedIn: RequestHandler = (request, _response, next) => {
   const { actor } = scopeOf(request)
   const author = request.headers['x-brendik-author']
   if (author !== undefined && author !== actor.technicianId)
-    throw new AppError('another_person', 'This was recorded by somebody else: it is taken once they sign in.')
+    throw new AppError('another_person', asText('error.somebody-else'))
   next()
 }
 

@@ -1,4 +1,5 @@
-import type { ErrorAnswer } from '@brendik/core'
+import { asText, type ErrorAnswer } from '@brendik/core'
+import { carriesMessage, makeWords, readText } from '@brendik/words'
 import type { ErrorRequestHandler } from 'express'
 import { AppError } from './AppError.ts'
 
@@ -40,11 +41,7 @@ function toAppError(error: unknown): AppError {
   if (e.status !== undefined && e.status >= 400 && e.status < 500)
     return new AppError('input_invalid', `request: ${e.message ?? 'malformed'}`)
   if (e.code && NO_ROOM.test(e.code))
-    return new AppError(
-      'no_room',
-      'the server has no room left; what is on this device stays there and is sent later',
-      { cause: error },
-    )
+    return new AppError('no_room', asText('error.no-room'), { cause: error })
   if (e.code && IMPOSSIBLE_VALUE.test(e.code))
     return new AppError('input_invalid', `a value cannot be stored: ${e.message ?? ''}`, { cause: error })
   if (e.code === FOREIGN_KEY)
@@ -55,21 +52,24 @@ function toAppError(error: unknown): AppError {
     (e.code && NETWORK_CODES.has(e.code)) ||
     /connection terminated|connection error|timeout exceeded when trying to connect/i.test(e.message ?? '')
   )
-    return new AppError(
-      'database_away',
-      'the database cannot be reached; what is on this device stays there and is sent later',
-      { cause: error },
-    )
-  return new AppError('internal', 'something failed on the server; it was logged', { cause: error })
+    return new AppError('database_away', asText('error.database-away'), { cause: error })
+  return new AppError('internal', asText('error.internal'), { cause: error })
 }
 
 const inWords = (bytes: number) =>
   bytes >= 2 ** 20 ? `${Math.round(bytes / 2 ** 20)} MB` : `${Math.round(bytes / 1024)} kB`
 
+/** For those who read the answer itself; the app puts what it tells into the user's own words. */
+const ENGLISH = makeWords('en', 'metric')
+
 export const errorHandler: ErrorRequestHandler = (error, request, response, next) => {
   const appError = toAppError(error)
-  if (appError.status >= 500) request.log?.error({ err: error }, appError.message)
+  if (appError.status >= 500) request.log?.error({ err: error }, readText(ENGLISH, appError.message))
   if (response.headersSent) return next(error)
-  const answer: ErrorAnswer = { code: appError.code, message: appError.message }
+  const answer: ErrorAnswer = {
+    code: appError.code,
+    message: readText(ENGLISH, appError.message),
+    ...(carriesMessage(appError.message) ? { told: appError.message } : {}),
+  }
   response.status(appError.status).json(answer)
 }

@@ -1,4 +1,5 @@
 import {
+  asText,
   type ChangeAnswer,
   type InvitationAnswer,
   idSchema,
@@ -40,16 +41,14 @@ export function peopleRoutes(db: Database): Router {
         throw new AppError('not_found', `person ${id}: not found`)
       return tx.run('updatePerson', [actor.workshopId, id, name, role, active])
     })
-    if (changed === 0)
-      throw new AppError('not_allowed', 'A workshop needs an owner: make somebody else one first.')
+    if (changed === 0) throw new AppError('not_allowed', asText('error.needs-owner'))
     if (!active) await db.door.run('deleteSessionsOf', [actor.workshopId, id, null])
     response.json({ id })
   })
   router.post('/people/:id/recovery', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
     const id = parseInput(idSchema, request.params.id)
-    if (id === actor.technicianId)
-      throw new AppError('not_allowed', 'For yourself print a code, with the password you have.')
+    if (id === actor.technicianId) throw new AppError('not_allowed', asText('error.print-your-own'))
     const people = await own.many<PersonAnswer>('listPeople', [actor.workshopId])
     if (!people.some((person) => person.id === id && person.active))
       throw new AppError('not_found', `person ${id}: not found, or not let in`)
@@ -74,7 +73,7 @@ export function peopleRoutes(db: Database): Router {
     const token = newToken()
     const values = [actor.workshopId, id, tokenHash(token), role, actor.technicianId, INVITATION_DAYS]
     if ((await own.run('upsertInvitation', values)) === 0)
-      throw new AppError('not_allowed', 'This link was used already.')
+      throw new AppError('not_allowed', asText('error.link-used'))
     response.json({ id, token })
   })
   router.delete('/invitations/:id', async (request, response) => {

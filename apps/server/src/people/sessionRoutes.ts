@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import {
+  asText,
   demoSignInSchema,
   idSchema,
   newPersonSchema,
   newWorkshopSchema,
   type OwnSession,
+  ownChoiceSchema,
   passwordChangeSchema,
   printedCodeSchema,
   type Role,
@@ -73,7 +75,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
       .run('upsertTechnician', [workshopId, technicianId, person.name, person.email, hash, role])
       .catch((error: { code?: string }) => {
         if (error.code === '23505')
-          throw new AppError('email_taken', `${person.email}: somebody signs in with this address already`)
+          throw new AppError('email_taken', asText('error.email-taken', { email: person.email }))
         throw error
       })
     return { workshopId, technicianId }
@@ -95,14 +97,14 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     const { email, password } = parseInput(signInSchema, request.body)
     const found = await db.door.maybeOne<Person & { passwordHash: string }>('findByEmail', [email])
     if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found)
-      throw new AppError('sign_in_refused', 'E-mail address or password is not right.')
+      throw new AppError('sign_in_refused', asText('error.sign-in'))
     await letIn(request, response, found)
   })
   router.post('/session/demo', few, async (request, response) => {
-    if (!options.demo) throw new AppError('not_found', 'There is no demo here.')
+    if (!options.demo) throw new AppError('not_found', asText('error.no-demo'))
     const { role } = parseInput(demoSignInSchema, request.body)
     const found = await db.door.maybeOne<Person>('findDemoPeople', [role])
-    if (!found) throw new AppError('not_found', 'The demo data are not loaded.')
+    if (!found) throw new AppError('not_found', asText('error.demo-not-loaded'))
     await letIn(request, response, found)
   })
   router.delete('/session', async (request, response) => {
@@ -117,8 +119,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
       // Two first owners at once: the second waits, then finds that somebody is there.
       await tx.many('lockWorkshopPeople', ['first owner'])
       const { anybody, unclaimed } = (await tx.maybeOne<DoorState>('doorState', [])) as DoorState
-      if (anybody && !options.openSignUp)
-        throw new AppError('not_allowed', 'A workshop is set up here already: ask its owner for a link.')
+      if (anybody && !options.openSignUp) throw new AppError('not_allowed', asText('error.workshop-there'))
       const workshopId = unclaimed ?? randomUUID()
       await tx.run('upsertWorkshop', [workshopId, workshopName, false])
       return makePerson(tx, workshopId, owner, 'owner')
@@ -151,11 +152,17 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     const { before, after } = parseInput(passwordChangeSchema, request.body)
     const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
     if (!(await passwordFits(found?.passwordHash ?? null, before)))
-      throw new AppError('sign_in_refused', 'The old password is not right.')
+      throw new AppError('sign_in_refused', asText('error.old-password'))
     mustBeGood('after', after, [scopeOf(request).who.name])
     const kept = parseCookie(request)
     await db.door.run('setPassword', [...mine(actor), await hashPassword(after)])
     await db.door.run('deleteSessionsOf', [...mine(actor), kept ? tokenHash(kept) : null])
+    response.json({ ok: true })
+  })
+  router.put('/me', few, async (request, response) => {
+    const { actor } = scopeOf(request)
+    const { language } = parseInput(ownChoiceSchema, request.body)
+    await db.door.run('setLanguage', [...mine(actor), language])
     response.json({ ok: true })
   })
   router.get('/me/sessions', async (request, response) => {
@@ -178,7 +185,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     const { password } = parseInput(printedCodeSchema, request.body)
     const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
     if (!(await passwordFits(found?.passwordHash ?? null, password)))
-      throw new AppError('sign_in_refused', 'The password is not right.')
+      throw new AppError('sign_in_refused', asText('error.password'))
     const code = newCode()
     const { workshopId, technicianId } = actor
     await own.run('insertRecovery', [workshopId, codeHash(code), technicianId, technicianId, true, null])
@@ -189,11 +196,10 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
     const hash = codeHash(code)
     const person = await db.door.transaction(async (tx) => {
       const found = await tx.maybeOne<Person & { name: string; email: string | null }>('findRecovery', [hash])
-      if (!found)
-        throw new AppError('not_found', 'This code was used, replaced or is over: ask for a new one.')
+      if (!found) throw new AppError('not_found', asText('error.code-over'))
       mustBeGood('password', password, [found.name, found.email ?? ''])
       if ((await tx.run('useRecovery', [hash])) === 0)
-        throw new AppError('not_found', 'This code was used just now.')
+        throw new AppError('not_found', asText('error.code-used'))
       await tx.run('setPassword', [...mine(found), await hashPassword(password)])
       // Whoever got in with the old one is out.
       await tx.run('deleteSessionsOf', [...mine(found), null])
@@ -203,7 +209,7 @@ export function sessionRoutes(db: Database, options: DoorOptions): Router {
   })
   return router
 }
-const OVER = 'This link was used, taken back or is over: ask for a new one.'
+const OVER = asText('error.link-over')
 const mine = (actor: Actor) => [actor.workshopId, actor.technicianId]
 
 /** Browser and system as the browser tells them, for a person to know their devices by. */

@@ -1,4 +1,4 @@
-import { idSchema, PHOTO_MOST_BYTES, photoQuerySchema } from '@brendik/core'
+import { asText, idSchema, PHOTO_MOST_BYTES, photoQuerySchema } from '@brendik/core'
 import express, { Router } from 'express'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
@@ -46,7 +46,7 @@ export function photoRoutes(store: PhotoStore = databasePhotos): Router {
             throw new AppError(
               'too_large',
               ofVisit >= MOST_OF_VISIT
-                ? `photo: this visit has ${MOST_OF_VISIT} photos, and takes no more`
+                ? asText('error.photos-full', { most: MOST_OF_VISIT })
                 : `photo: the photos of this workshop fill their ${MOST_BYTES / 2 ** 30} GB: ask who runs the server for more`,
             )
           await store.keep(tx, actor, id, picture)

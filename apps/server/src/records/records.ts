@@ -33,7 +33,7 @@ const machine: RecordKind<MachineDocument> = {
     const { spec: given, record } = input as { spec: unknown; record?: unknown }
     const spec = parseInput(machineSpecSchema, given)
     const problem = tubProblems(tapedTub(spec))[0]
-    if (problem) throw new AppError('input_invalid', problem)
+    if (problem) throw new AppError('input_invalid', `tub.${problem.field}: ${problem.problem}`)
     return { spec, ...(record === undefined ? {} : { record: parseInput(machineRecordSchema, record) }) }
   },
   async lock(tx, { workshopId }, id) {

@@ -1,14 +1,17 @@
 import type { ErrorAnswer } from '@brendik/core'
-import { t } from '../lib/words.ts'
+import { read, t } from '../lib/words.ts'
 
 /** An answer that is not the one asked for; status 0 = the server was not reached. */
 export class ApiError extends Error {
   readonly code: string
   readonly status: number
-  constructor(code: string, status: number, message: string) {
-    super(message)
+  /** As it came, to be read again in another language. */
+  readonly told: string
+  constructor(code: string, status: number, told: string) {
+    super(read(told))
     this.code = code
     this.status = status
+    this.told = told
   }
 }
 
@@ -46,9 +49,9 @@ async function call<T>(method: string, path: string, body?: unknown, as?: string
   if (answer === undefined || (!response.ok && !isErrorAnswer(answer)))
     throw away(t('client.notTheServerAnsweredWhat', { status: response.status }))
   if (response.ok) return answer as T
-  const { code, message } = answer as ErrorAnswer
+  const { code, message, told } = answer as ErrorAnswer
   if (code === 'not_signed_in') onSignedOut()
-  throw new ApiError(code, response.status, message)
+  throw new ApiError(code, response.status, told ?? message)
 }
 
 function isErrorAnswer(answer: unknown): answer is ErrorAnswer {

@@ -5,6 +5,7 @@ import type {
   InstrumentAnswer,
   InvitationAnswer,
   KnownMachine,
+  Language,
   LogbookAnswer,
   MachineHistory,
   OwnSession,
@@ -92,6 +93,8 @@ export const sessionQuery = queryOptions({
   queryFn: readSession,
   staleTime: 30_000,
 })
+/** The language in which the person wants to be spoken to, on every device. */
+export const chooseLanguage = (language: Language) => put<{ ok: true }>('/me', { language })
 export const ownSessionsQuery = queryOptions({
   queryKey: ['sessions'],
   queryFn: () => get<OwnSession[]>('/me/sessions'),

@@ -1,4 +1,5 @@
-import { type AnyLanguage, LANGUAGES, type UnitSystem } from '@brendik/words'
+import { LANGUAGES } from '@brendik/core'
+import type { AnyLanguage, UnitSystem } from '@brendik/words'
 import { useSyncExternalStore } from 'react'
 
 export type Theme = 'light' | 'cellar'
@@ -48,6 +49,13 @@ function read(): Prefs {
 export function applyPrefs(): void {
   document.documentElement.lang = prefs.language === 'pseudo' ? 'en' : prefs.language
   document.documentElement.dataset.theme = prefs.theme
+}
+
+/** Opens the page anew in another language: every word of it is read once. */
+export function speak(language: AnyLanguage): void {
+  if (language === prefs.language) return
+  setPrefs({ language })
+  location.reload()
 }
 
 /** Units, theme and language are kept on the device. */

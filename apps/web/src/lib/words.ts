@@ -1,5 +1,13 @@
 import type { Message, Saying } from '@brendik/core'
-import { localeFor, type MessageId, makeWords, sayAny, type Values, type Words } from '@brendik/words'
+import {
+  localeFor,
+  type MessageId,
+  makeWords,
+  readText,
+  sayAny,
+  type Values,
+  type Words,
+} from '@brendik/words'
 import { prefsNow } from './prefs.ts'
 import type { UnitSystem } from './units.ts'
 
@@ -25,6 +33,8 @@ function deviceLocales(): readonly string[] {
 export const t = (id: MessageId, values?: Values): string => words().t(id, values)
 /** What core says, in the user's language and units. */
 export const say = (said: Message | Saying): string => sayAny(words(), said)
+/** A text with the messages that it carries put into the user's words: errors of the server and of the core. */
+export const read = (text: string): string => readText(words(), text)
 /** A message that is kept as a list, one entry a line. */
 export const tLines = (id: MessageId, values?: Values): string[] => words().lines(id, values)
 /** A bare number as the user's locale writes it. */

@@ -102,7 +102,7 @@ export async function sendForEver(signal: AbortSignal, onWaiting: () => void = (
       )
     } catch (error) {
       // What fails here and not on the way is no reason to hold up the rest.
-      const { status, code, message } =
+      const { status, code, told } =
         error instanceof ApiError ? error : new ApiError('unknown', 500, String(error))
       if (status === 401 || code === 'another_person') {
         setStatus('signed-out')
@@ -119,7 +119,7 @@ export async function sendForEver(signal: AbortSignal, onWaiting: () => void = (
         failures.set(kept.id, failed)
         if (failed >= MOST_FAILURES) {
           failures.delete(kept.id)
-          settle([refusedFor(kept, status, message)])
+          settle([refusedFor(kept, status, told)])
         } else later.set(kept.id, Date.now() + BACK_OFF_MS.first * 2 ** failed)
       }
     }

@@ -181,5 +181,8 @@ export interface StoredAnswer {
 }
 export interface ErrorAnswer {
   code: string
+  /** In English, for whoever reads the answer itself. */
   message: string
+  /** The same as a text that carries a message of the table, where there is one. */
+  told?: string
 }

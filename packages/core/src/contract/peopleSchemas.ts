@@ -1,9 +1,14 @@
 import * as v from 'valibot'
+import { asText } from '../message.ts'
 import { idSchema } from './specSchemas.ts'
 import { textUpTo } from './textSchemas.ts'
 
 export const ROLES = ['owner', 'technician'] as const
 export type Role = (typeof ROLES)[number]
+
+/** Languages that the product speaks. */
+export const LANGUAGES = ['en', 'es'] as const
+export type Language = (typeof LANGUAGES)[number]
 
 /** Shortest password, characters (NIST SP 800-63B asks for 8 at least, from memory). */
 export const PASSWORD_LEAST = 10
@@ -11,15 +16,15 @@ const email = v.pipe(
   v.string(),
   v.trim(),
   v.toLowerCase(),
-  v.email((issue) => `expected an e-mail address, got ${issue.received}`),
+  v.email((issue) => asText('expected.email', { got: issue.received.replaceAll('"', '') })),
   v.maxLength(200),
 )
 const password = v.pipe(
   v.string(),
-  v.minLength(PASSWORD_LEAST, `expected at least ${PASSWORD_LEAST} characters`),
-  v.maxLength(200, 'expected at most 200 characters'),
+  v.minLength(PASSWORD_LEAST, asText('expected.at-least', { least: PASSWORD_LEAST })),
+  v.maxLength(200, asText('expected.at-most', { most: 200 })),
 )
-const name = textUpTo(100, 1, 'a name')
+const name = textUpTo(100, 1, 'name')
 
 export const signInSchema = v.object({ email, password: v.pipe(v.string(), v.maxLength(200)) })
 export const demoSignInSchema = v.object({ role: v.picklist(ROLES) })
@@ -27,9 +32,11 @@ export const demoSignInSchema = v.object({ role: v.picklist(ROLES) })
 export const newPersonSchema = v.object({ name, email, password })
 export const newWorkshopSchema = v.object({
   ...newPersonSchema.entries,
-  workshopName: textUpTo(200, 1, 'a name for the workshop'),
+  workshopName: textUpTo(200, 1, 'workshop-name'),
 })
 export const invitationSchema = v.object({ id: idSchema, role: v.picklist(ROLES) })
+/** What a person chose for themselves. */
+export const ownChoiceSchema = v.object({ language: v.picklist(LANGUAGES) })
 export const personSchema = v.object({ name, role: v.picklist(ROLES), active: v.boolean() })
 export const passwordChangeSchema = v.object({
   before: v.pipe(v.string(), v.maxLength(200)),
@@ -37,7 +44,7 @@ export const passwordChangeSchema = v.object({
 })
 export const instrumentKeySchema = v.object({
   id: idSchema,
-  label: textUpTo(200, 1, 'a name for the instrument'),
+  label: textUpTo(200, 1, 'instrument-name'),
 })
 /** A secret as it stands in a link. */
 export const tokenSchema = v.pipe(v.string(), v.regex(/^[\w-]{20,80}$/, 'expected the secret of a link'))
@@ -53,7 +60,7 @@ const code = v.pipe(
       .replace(/[IL]/g, '1')
       .replace(/[^0-9A-Z]/g, ''),
   ),
-  v.length(25, 'expected the 25 signs of a code'),
+  v.length(25, asText('expected.code')),
 )
 /** A new password, by a code from an owner or from one's own paper. */
 export const recoverySchema = v.object({ code, password })
@@ -79,6 +86,8 @@ export interface WhoAnswer {
   workshopId: string
   workshopName: string
   demo: boolean
+  /** Chosen by the person; null = as the device says. */
+  language: Language | null
 }
 export interface SessionAnswer {
   who: WhoAnswer | null

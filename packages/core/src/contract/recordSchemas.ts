@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { asText } from '../message.ts'
 import { ACT_TOPIC } from '../reason/evidence/seen/actEntries.ts'
 import { ENTRY_TOPICS, STAGE_IDS } from '../state/stages.ts'
 import { idSchema, numberIn } from './specSchemas.ts'
@@ -7,7 +8,7 @@ import { textUpTo } from './textSchemas.ts'
 const ohmBand = v.nullable(
   v.pipe(
     v.tuple([numberIn(0, 1e6, 'ohm'), numberIn(0, 1e6, 'ohm')]),
-    v.check(([lo, hi]) => lo <= hi, 'expected the lower resistance first'),
+    v.check(([lo, hi]) => lo <= hi, asText('expected.lower-first')),
   ),
 )
 
@@ -16,7 +17,7 @@ export const machineRecordSchema = v.object({
   make: textUpTo(100),
   model: textUpTo(100),
   serial: textUpTo(100),
-  builtYear: v.nullable(v.pipe(numberIn(1950, 2100, ''), v.integer('expected a year'))),
+  builtYear: v.nullable(v.pipe(numberIn(1950, 2100, null), v.integer(asText('expected.year')))),
   supplyVolts: v.nullable(v.picklist([120, 230])),
   techSheet: v.object({
     found: v.picklist(['not-looked', 'found', 'none']),
@@ -45,7 +46,7 @@ export function recordOf(stored: unknown): MachineRecord {
 }
 
 export const customerSchema = v.object({
-  name: textUpTo(200, 1, 'a name for the customer'),
+  name: textUpTo(200, 1, 'customer-name'),
   phone: textUpTo(60),
   note: textUpTo(2000),
 })
@@ -63,11 +64,11 @@ export const postEntriesSchema = v.object({
     v.array(
       v.object({
         id: idSchema,
-        atMs: numberIn(0, 4e12, 'ms since 1970'),
+        atMs: numberIn(0, 4e12, null),
         topic,
         value: v.union(
           [
-            v.pipe(v.string(), v.maxLength(4000, 'expected at most 4000 characters')),
+            v.pipe(v.string(), v.maxLength(4000, asText('expected.at-most', { most: 4000 }))),
             v.pipe(v.number(), v.finite()),
             v.boolean(),
             v.null(),
@@ -90,15 +91,15 @@ export const PHOTO_STAGES = [...STAGE_IDS, 'tech-sheet'] as const
 export const photoQuerySchema = v.object({
   visit: idSchema,
   stage: v.picklist(PHOTO_STAGES),
-  atMs: v.pipe(v.string(), v.transform(Number), numberIn(0, 4e12, 'ms since 1970')),
+  atMs: v.pipe(v.string(), v.transform(Number), numberIn(0, 4e12, null)),
 })
 export const settleRivalSchema = v.object({
   take: v.boolean('expected take: true for the rival, false for what stands'),
 })
-export const closedSchema = v.object({ closedAtMs: v.nullable(numberIn(0, 4e12, 'ms since 1970')) })
+export const closedSchema = v.object({ closedAtMs: v.nullable(numberIn(0, 4e12, null)) })
 /** A search of the logbook: words, and the place in the list after which to go on. */
 const searchWordsSchema = v.optional(
-  v.pipe(v.string(), v.maxLength(200, 'expected at most 200 characters')),
+  v.pipe(v.string(), v.maxLength(200, asText('expected.at-most', { most: 200 }))),
   '',
 )
 /** Which machines: those of whose names all words are part, or all of them. */

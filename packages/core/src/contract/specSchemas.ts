@@ -5,43 +5,51 @@ import { LEAK_PHASES } from '../machine/leakPhases.ts'
 import { FAMILY_IDS, PUMP_COLUMNS, PUMP_ROUTES, PUMP_ROWS, TAPS } from '../machine/machineSpec.ts'
 import { BOARD_MARKS } from '../measure/board/runEvents.ts'
 import { RUN_KINDS, START_FROM } from '../measure/plan/runPlan.ts'
+import { asText, type FigureKind, figureOf, rangeOf } from '../message.ts'
 
-/** A number in a range, with a message that names what was expected and what came. */
-export function numberIn(low: number, high: number, unit: string) {
-  const message = (issue: { received: string }) => `expected ${low}..${high} ${unit}, got ${issue.received}`
-  return v.pipe(v.number(message), v.minValue(low, message), v.maxValue(high, message))
+/** A number in a range, in the base unit of its kind; its problem names what was expected and what came. */
+export function numberIn(low: number, high: number, kind: FigureKind | null) {
+  const problem = ({ received }: { received: string }) => {
+    const got = Number(received)
+    const plain = kind === null || !Number.isFinite(got)
+    return asText('expected.range', {
+      range: kind === null ? { lo: low, hi: high } : rangeOf(kind, low, high),
+      got: plain ? received : figureOf(kind, got),
+    })
+  }
+  return v.pipe(v.number(problem), v.minValue(low, problem), v.maxValue(high, problem))
 }
 
 export const idSchema = v.pipe(
   v.string(),
   v.uuid((issue) => `expected a UUID, got ${issue.received}`),
 )
-const epochMs = numberIn(0, 4e12, 'ms since 1970')
+const epochMs = numberIn(0, 4e12, null)
 
 export const machineSpecSchema = v.object({
   family: v.picklist(FAMILY_IDS),
-  label: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a name for the machine'), v.maxLength(200)),
+  label: v.pipe(v.string(), v.trim(), v.minLength(1, asText('expected.machine-name')), v.maxLength(200)),
   tub: v.object({
-    diameterMm: numberIn(200, 1200, 'mm'),
-    depthMm: numberIn(100, 1500, 'mm'),
-    sumpL: numberIn(0, 20, 'L'),
-    floorMm: numberIn(-200, 300, 'mm'),
+    diameterMm: numberIn(200, 1200, 'height'),
+    depthMm: numberIn(100, 1500, 'height'),
+    sumpL: numberIn(0, 20, 'volume'),
+    floorMm: numberIn(-200, 300, 'level'),
     assumed: v.optional(v.boolean()),
   }),
   valve: v.object({
-    ratedLMin: v.nullable(numberIn(0.5, 60, 'L/min')),
-    taps: v.pipe(v.array(v.picklist(TAPS)), v.minLength(1, 'expected at least one tap'), v.maxLength(2)),
+    ratedLMin: v.nullable(numberIn(0.5, 60, 'flow')),
+    taps: v.pipe(v.array(v.picklist(TAPS)), v.minLength(1, asText('expected.one-tap')), v.maxLength(2)),
   }),
   pump: v.object({
-    shutoffHeadM: v.nullable(numberIn(0.3, 10, 'm')),
-    freeFlowLMin: v.nullable(numberIn(3, 200, 'L/min')),
+    shutoffHeadM: v.nullable(numberIn(0.3, 10, 'head')),
+    freeFlowLMin: v.nullable(numberIn(3, 200, 'flow')),
   }),
   drainHose: v.object({
-    boreMm: numberIn(8, 50, 'mm'),
-    lengthM: numberIn(0.2, 20, 'm'),
+    boreMm: numberIn(8, 50, 'height'),
+    lengthM: numberIn(0.2, 20, 'head'),
     wall: v.picklist(['corrugated', 'smooth']),
   }),
-  fillLevelMm: v.nullable(numberIn(1, 1500, 'mm')),
+  fillLevelMm: v.nullable(numberIn(1, 1500, 'level')),
   construction: v.optional(
     v.object({
       pumpRoute: v.nullable(v.picklist(PUMP_ROUTES)),
@@ -50,18 +58,18 @@ export const machineSpecSchema = v.object({
     }),
   ),
   partHeightsMm: v.optional(
-    v.record(v.picklist(PART_IDS), v.tuple([numberIn(-1000, 2000, 'mm'), numberIn(-1000, 2000, 'mm')])),
+    v.record(v.picklist(PART_IDS), v.tuple([numberIn(-1000, 2000, 'level'), numberIn(-1000, 2000, 'level')])),
   ),
 })
 
 export const siteSpecSchema = v.object({
   supplyKpa: v.object({
-    cold: v.nullable(numberIn(0, 2000, 'kPa')),
-    hot: v.nullable(numberIn(0, 2000, 'kPa')),
+    cold: v.nullable(numberIn(0, 2000, 'pressure')),
+    hot: v.nullable(numberIn(0, 2000, 'pressure')),
   }),
-  standpipeHeightMm: v.nullable(numberIn(0, 4000, 'mm')),
-  waterTempC: numberIn(0, 95, '°C'),
-  portHeightMm: v.nullable(numberIn(-500, 1500, 'mm')),
+  standpipeHeightMm: v.nullable(numberIn(0, 4000, 'height')),
+  waterTempC: numberIn(0, 95, 'temperature'),
+  portHeightMm: v.nullable(numberIn(-500, 1500, 'height')),
 })
 
 const runPlanSchema = v.object({
@@ -70,12 +78,12 @@ const runPlanSchema = v.object({
   site: siteSpecSchema,
   taps: v.pipe(v.array(v.picklist(TAPS)), v.maxLength(2)),
   throttled: v.boolean(),
-  hoseEndMm: v.nullable(numberIn(-500, 4000, 'mm')),
-  startLevelMm: numberIn(-300, 1500, 'mm'),
+  hoseEndMm: v.nullable(numberIn(-500, 4000, 'height')),
+  startLevelMm: numberIn(-300, 1500, 'level'),
   startFrom: v.optional(v.picklist(START_FROM)),
-  endLevelMm: v.nullable(numberIn(-300, 1500, 'mm')),
+  endLevelMm: v.nullable(numberIn(-300, 1500, 'level')),
   laundry: v.picklist(['none', 'wet', 'dry']),
-  laundryKg: numberIn(0, 30, 'kg'),
+  laundryKg: numberIn(0, 30, null),
   protocol: v.optional(
     v.nullable(v.object({ id: v.picklist(PROTOCOL_IDS), step: v.pipe(v.string(), v.maxLength(60)) })),
   ),
@@ -88,10 +96,10 @@ export const runEventSchema = v.variant('type', [
   v.object({
     type: v.literal('levelRead'),
     ...base,
-    levelMm: numberIn(-300, 1500, 'mm'),
+    levelMm: numberIn(-300, 1500, 'level'),
     by: v.picklist(['indicated', 'ruler']),
   }),
-  v.object({ type: v.literal('flowRead'), ...base, flowLMin: numberIn(0, 200, 'L/min') }),
+  v.object({ type: v.literal('flowRead'), ...base, flowLMin: numberIn(0, 200, 'flow') }),
   v.object({
     type: v.literal('marked'),
     ...base,
@@ -115,8 +123,8 @@ export const postEventsSchema = v.object({
 
 /** A batch of a stream, columns of equal length; a missing value is null. */
 const MOST_PER_BLOCK = 20_000
-const column = (low: number, high: number, unit: string) =>
-  v.pipe(v.array(v.nullable(numberIn(low, high, unit))), v.maxLength(MOST_PER_BLOCK))
+const column = (low: number, high: number, kind: FigureKind) =>
+  v.pipe(v.array(v.nullable(numberIn(low, high, kind))), v.maxLength(MOST_PER_BLOCK))
 export const ingestBlockSchema = v.pipe(
   v.object({
     id: idSchema,
@@ -125,9 +133,9 @@ export const ingestBlockSchema = v.pipe(
       v.minLength(1, 'expected at least one reading'),
       v.maxLength(MOST_PER_BLOCK),
     ),
-    levelMm: v.optional(column(-300, 1500, 'mm')),
-    rulerMm: v.optional(column(-300, 1500, 'mm')),
-    flowLMin: v.optional(column(-1, 200, 'L/min')),
+    levelMm: v.optional(column(-300, 1500, 'level')),
+    rulerMm: v.optional(column(-300, 1500, 'level')),
+    flowLMin: v.optional(column(-1, 200, 'flow')),
   }),
   v.check(
     (b) => [b.levelMm, b.rulerMm, b.flowLMin].every((c) => c === undefined || c.length === b.atMs.length),
@@ -160,7 +168,7 @@ export const afterBlockSchema = v.object({
 
 export const putInstrumentSchema = v.object({
   label: v.pipe(v.string(), v.minLength(1), v.maxLength(200)),
-  rateHz: numberIn(0.01, 100, 'Hz'),
+  rateHz: numberIn(0.01, 100, null),
 })
 
 export const putVisitSchema = v.object({
@@ -170,7 +178,7 @@ export const putVisitSchema = v.object({
   complaint: v.pipe(v.string(), v.maxLength(2000)),
 })
 export const putSiteSchema = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'expected a name for the site'), v.maxLength(200)),
+  name: v.pipe(v.string(), v.trim(), v.minLength(1, asText('expected.site-name')), v.maxLength(200)),
   spec: siteSpecSchema,
   customerId: v.optional(v.nullable(idSchema)),
 })
@@ -189,9 +197,9 @@ export const postObservationsSchema = v.object({
             v.pipe(v.number(), v.finite('expected a finite number')),
           ]),
           tap: v.nullable(v.picklist(TAPS)),
-          levelMm: v.nullable(numberIn(-300, 1500, 'mm')),
+          levelMm: v.nullable(numberIn(-300, 1500, 'level')),
           /** Temperature of a winding as it was measured. */
-          tempC: v.optional(v.nullable(numberIn(-60, 250, '°C'))),
+          tempC: v.optional(v.nullable(numberIn(-60, 250, 'temperature'))),
           /** Phase of a leak test in which it was seen. */
           phase: v.optional(v.nullable(v.picklist(LEAK_PHASES))),
           /** Which side of an opened joint water came from, and whether water was inside. */

@@ -68,6 +68,14 @@ export interface VisitReport {
   }
 }
 
+/** Sizes of a tub as the file names them. */
+const FILE_FIELD: Readonly<Record<string, string>> = {
+  diameterMm: 'diameter_mm',
+  depthMm: 'depth_mm',
+  sumpL: 'sump_l',
+  floorMm: 'floor_mm',
+}
+
 /** The machine of a visit file; what the file leaves out comes from its family. @throws {VisitFileError} If the tub cannot exist. */
 export function machineFromFile(file: VisitFile): MachineSpec {
   const { machine } = file
@@ -95,7 +103,8 @@ export function machineFromFile(file: VisitFile): MachineSpec {
     partHeightsMm: machine.part_heights_mm,
   }
   const problem = tubProblems(tapedTub(spec))[0]
-  if (problem) throw new VisitFileError('machine.tub', problem)
+  if (problem)
+    throw new VisitFileError(`machine.tub.${FILE_FIELD[problem.field] ?? problem.field}`, problem.problem)
   return spec
 }
 

@@ -8,6 +8,7 @@ import {
   type Saying,
 } from '@brendik/core'
 import type { MessageId, Words } from '../words.ts'
+import { readText } from './readText.ts'
 
 type Of<Code extends Saying['code']> = Extract<Saying, { code: Code }>
 
@@ -64,7 +65,7 @@ export function sayRun(words: Words, saying: Saying): string {
     case 'one-instant':
       return words.t('run.one-instant', { readings: saying.got })
     case 'not-analysable':
-      return words.t('run.not-analysable', { why: saying.why })
+      return words.t('run.not-analysable', { why: readText(words, saying.why) })
     case 'slip':
       return saySlip(words, saying)
     case 'no-end':

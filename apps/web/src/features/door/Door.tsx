@@ -4,6 +4,7 @@ import { createContext, useContext, useEffect, useState } from 'react'
 import { Outlet } from 'react-router'
 import { whenSignedOut } from '../../api/client.ts'
 import { sessionQuery } from '../../api/queries.ts'
+import { prefsNow, speak } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { tellCleared } from '../../outbox/outbox.ts'
 import { useReadBack } from '../../outbox/useReadBack.ts'
@@ -45,6 +46,7 @@ export function Door() {
       if (!before && data.longIn) tellCleared()
       const kept = rememberWho(data.who)
       setInside(data.who)
+      if (data.who.language && prefsNow().language !== 'pseudo') speak(data.who.language)
       // What this device keeps belongs to one workshop: another one starts with a fresh page.
       if (data.who.workshopId !== deviceWorkshop()) kept.then(() => location.reload())
     }

@@ -2,9 +2,11 @@ import type { SessionAnswer } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { setUpWorkshop, signIn, signInToDemo } from '../../api/queries.ts'
+import { speak } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
+import { LanguageChoice } from '../../ui/LanguageChoice.tsx'
 import { DoorFrame } from './DoorFrame.tsx'
 import { NOBODY, PersonFields } from './PersonFields.tsx'
 import { useEnter } from './useEnter.ts'
@@ -79,6 +81,7 @@ export function WaysIn({
           {settingUp ? t('signIn.iHaveAnAccountSign') : t('signIn.setUpAWorkshopOf')}
         </button>
       )}
+      {!onStay && <LanguageChoice onChoose={speak} />}
       {!mayPutUp && !session.demo && !onStay && <p className="text-soft">{t('signIn.newHereTheOwnerOf')}</p>}
     </>
   )

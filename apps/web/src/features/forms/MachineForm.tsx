@@ -18,7 +18,7 @@ import { useState } from 'react'
 import * as v from 'valibot'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
-import { t } from '../../lib/words.ts'
+import { read, t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { FAMILY_WORD } from '../../words/familyWord.ts'
@@ -46,11 +46,10 @@ const COLUMN_WORD = {
 export function machineProblems(spec: MachineSpec): Record<string, string> {
   const result = v.safeParse(machineSpecSchema, spec)
   const problems: Record<string, string> = {}
-  for (const issue of result.issues ?? []) problems[v.getDotPath(issue) ?? ''] ??= issue.message
+  for (const issue of result.issues ?? []) problems[v.getDotPath(issue) ?? ''] ??= read(issue.message)
   if (result.success) {
-    const tub = tubProblems(tapedTub(spec))[0]
-    if (tub) problems.tub = tub
-    else if (spec.fillLevelMm !== null && spec.fillLevelMm > tubTopMm(tapedTub(spec)))
+    for (const { field, problem } of tubProblems(tapedTub(spec))) problems[`tub.${field}`] ??= read(problem)
+    if (spec.fillLevelMm !== null && spec.fillLevelMm > tubTopMm(tapedTub(spec)))
       problems.fillLevelMm = t('machineForm.expectedInsideTheTubAt', {
         top: figureOf('level', tubTopMm(tapedTub(spec))),
         level: figureOf('level', spec.fillLevelMm),
@@ -148,17 +147,13 @@ export function MachineForm({
           <span className="text-soft">{t('machineForm.runsAreThenJudgedWith')}</span>
         </span>
       </label>
-      <p
-        className={`col-span-full border-y border-hair py-3 ${problems.tub ? 'text-stop' : 'text-soft'}`}
-        role={problems.tub ? 'alert' : undefined}
-      >
-        {problems.tub ??
-          (sound && spec.fillLevelMm !== null && !problems.fillLevelMm
-            ? t('machineForm.atThisTubHolds', {
-                level: withUnit(units, 'level', spec.fillLevelMm),
-                volume: withUnit(units, 'volume', tubVolumeL(tapedTub(spec), spec.fillLevelMm)),
-              })
-            : t('machineForm.theTubsSizeTurnsLevels'))}
+      <p className="col-span-full border-y border-hair py-3 text-soft">
+        {sound && spec.fillLevelMm !== null && !problems.fillLevelMm
+          ? t('machineForm.atThisTubHolds', {
+              level: withUnit(units, 'level', spec.fillLevelMm),
+              volume: withUnit(units, 'volume', tubVolumeL(tapedTub(spec), spec.fillLevelMm)),
+            })
+          : t('machineForm.theTubsSizeTurnsLevels')}
       </p>
       <QuantityInput
         label={t('ui.closesTheValveAt')}

@@ -1,13 +1,13 @@
 import { type MachineRecord, machineRecordSchema } from '@brendik/core'
 import * as v from 'valibot'
-import { t } from '../../lib/words.ts'
+import { read, t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 
 /** The first problem of each field of a machine's record. */
 export function recordProblems(record: MachineRecord): Record<string, string> {
   const problems: Record<string, string> = {}
   for (const issue of v.safeParse(machineRecordSchema, record).issues ?? [])
-    problems[v.getDotPath(issue) ?? ''] ??= issue.message
+    problems[v.getDotPath(issue) ?? ''] ??= read(issue.message)
   return problems
 }
 

@@ -2,7 +2,7 @@ import { type CustomerAnswer, customerSchema, putSiteSchema, type SiteSpec } fro
 import { useState } from 'react'
 import * as v from 'valibot'
 import { newId } from '../../lib/newId.ts'
-import { t } from '../../lib/words.ts'
+import { read, t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 
@@ -21,10 +21,10 @@ export const NEW_SITE: SiteDraft = {
 export function siteProblems(site: SiteDraft): Record<string, string> {
   const problems: Record<string, string> = {}
   for (const issue of v.safeParse(putSiteSchema, site).issues ?? [])
-    problems[v.getDotPath(issue) ?? ''] ??= issue.message
+    problems[v.getDotPath(issue) ?? ''] ??= read(issue.message)
   if (site.customer)
     for (const issue of v.safeParse(customerSchema, site.customer).issues ?? [])
-      problems[`customer.${v.getDotPath(issue)}`] ??= issue.message
+      problems[`customer.${v.getDotPath(issue)}`] ??= read(issue.message)
   return problems
 }
 

@@ -1,6 +1,5 @@
 import type { LeakPhase } from '@brendik/core'
 import { useEffect, useRef, useState } from 'react'
-import { t } from '../../lib/words.ts'
 import { readNote, writeNote } from '../../outbox/deviceDb.ts'
 
 interface Watch {

@@ -17,7 +17,7 @@ import { useMemo, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
-import { t } from '../../lib/words.ts'
+import { read, t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { BucketFields } from './BucketFields.tsx'
@@ -65,7 +65,7 @@ function tryRun(plan: RunPlan) {
   try {
     return { run: expectedRun(plan, { samples: 400, cells: 12 }), problem: null }
   } catch (error) {
-    if (error instanceof RangeError) return { run: null, problem: error.message }
+    if (error instanceof RangeError) return { run: null, problem: read(error.message) }
     throw error
   }
 }

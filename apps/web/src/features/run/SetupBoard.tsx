@@ -22,7 +22,7 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { estimateText } from '../../lib/time.ts'
-import { say, t } from '../../lib/words.ts'
+import { read, say, t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -112,7 +112,7 @@ export function SetupBoard({
   const { units } = usePrefs()
   const flows = isFlowRun(plan.kind)
   const { run: computed, problem: impossible } = useExpected(flows ? plan : null)
-  const [expected, problem] = flows ? [computed, impossible] : [null, null]
+  const [expected, problem] = flows ? [computed, impossible && read(impossible)] : [null, null]
   const gate = runGate(visit, plan)
   const made = stepOf(plan)
   const cautions = made?.step.cautions ?? (plan.kind === 'siphon' ? (['flood'] as const) : [])

@@ -14,7 +14,7 @@ import {
 } from '@brendik/core'
 import { ApiError, get } from '../../api/client.ts'
 import { blockPages } from '../../api/queries.ts'
-import { t } from '../../lib/words.ts'
+import { read, t } from '../../lib/words.ts'
 import { type KeptRun, readPages, readRun, writePage } from '../../outbox/deviceDb.ts'
 import type { Kept } from '../../outbox/keptFact.ts'
 import { AGAINST_THE_RUN } from '../../outbox/keptFact.ts'
@@ -188,7 +188,7 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     const refused = mine.find(({ id, state }) => state === 'refused' && !told.has(id))
     if (refused) told.add(refused.id)
     const problem = refused
-      ? t('runBoard.theServerDidNotTake', { message: refused.refused?.message ?? '' })
+      ? t('runBoard.theServerDidNotTake', { message: read(refused.refused?.message ?? '') })
       : storageProblem()
     if (sync !== snapshot.sync || problem) emit({ sync, ...(problem ? { problem } : {}) })
     if (mine.some(({ state }) => state === 'sent')) watch()

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
-import { t } from '../../lib/words.ts'
+import { read, t } from '../../lib/words.ts'
 import { type Kept, visitOf } from '../../outbox/keptFact.ts'
 import { heldUp } from '../../outbox/nextBatch.ts'
 import { letGo, notedCleared, type SendingState, tryAgain, wakeSender } from '../../outbox/outbox.ts'
@@ -43,7 +43,7 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
                 key={kept.id}
                 kept={kept}
                 onClose={onClose}
-                why={reasonText(kept.fact, kept.refused?.message ?? '')}
+                why={reasonText(kept.fact, read(kept.refused?.message ?? ''))}
               >
                 <div className="flex flex-wrap gap-2 pt-2">
                   <Mend kept={kept} onLeave={onClose} />

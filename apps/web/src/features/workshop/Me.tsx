@@ -1,10 +1,12 @@
 import { PASSWORD_LEAST } from '@brendik/core'
 import { useState } from 'react'
-import { changePassword } from '../../api/queries.ts'
+import { changePassword, chooseLanguage } from '../../api/queries.ts'
+import { speak } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { BigButton } from '../../ui/BigButton.tsx'
 import { Field } from '../../ui/Field.tsx'
+import { LanguageChoice } from '../../ui/LanguageChoice.tsx'
 import { leave, useWho } from '../door/index.ts'
 import { OwnSessions } from './OwnSessions.tsx'
 import { PrintedCode } from './PrintedCode.tsx'
@@ -88,6 +90,13 @@ export function Me() {
         </form>
       )}
       <div className="mt-5 grid gap-5">
+        <LanguageChoice
+          onChoose={(language) =>
+            chooseLanguage(language)
+              .then(() => speak(language))
+              .catch((error: Error) => setProblem(error.message))
+          }
+        />
         <OwnSessions />
         {!who.demo && who.role === 'owner' && <PrintedCode />}
       </div>

@@ -1,4 +1,5 @@
 import { drawDrain, drawFillLMin, drawTub } from '../../machine/uncertainty.ts'
+import { asText, figureOf } from '../../message.ts'
 import { quantileOfSorted } from '../../numeric/quantile.ts'
 import { clippedNormal, seededRandom } from '../../numeric/random.ts'
 import { drainCurve } from '../../physics/pump/drainTime.ts'
@@ -152,17 +153,27 @@ function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
 
 function checkPlan(plan: RunPlan, endMm: number): void {
   const top = tubTopMm({ ...plan.machine.tub, shape: shapeOf(plan), displacedRatio: 0, draftDeg: 0 })
-  if (plan.kind === 'fill' && plan.taps.length === 0)
-    throw new RangeError('fill: expected at least one open tap')
+  if (plan.kind === 'fill' && plan.taps.length === 0) throw new RangeError(asText('plan.no-tap'))
   if (!(plan.startLevelMm <= top && endMm <= top))
     throw new RangeError(
-      `level: expected inside the tub, at most ${top} mm, got ${Math.max(plan.startLevelMm, endMm)}`,
+      asText('plan.above-tub', {
+        top: figureOf('level', top),
+        got: figureOf('level', Math.max(plan.startLevelMm, endMm)),
+      }),
     )
   if (plan.kind === 'fill' && !(endMm > plan.startLevelMm))
-    throw new RangeError(`fill: expected an end level above the start ${plan.startLevelMm} mm, got ${endMm}`)
+    throw new RangeError(
+      asText('plan.end-above-start', {
+        start: figureOf('level', plan.startLevelMm),
+        got: figureOf('level', endMm),
+      }),
+    )
   if (plan.kind !== 'fill' && !(endMm < plan.startLevelMm))
     throw new RangeError(
-      `${plan.kind}: expected a start level above ${endMm} mm, where air is drawn, got ${plan.startLevelMm}`,
+      asText('plan.start-above-air', {
+        air: figureOf('level', endMm),
+        got: figureOf('level', plan.startLevelMm),
+      }),
     )
 }
 

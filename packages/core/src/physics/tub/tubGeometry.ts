@@ -1,3 +1,5 @@
+import { asText, type FigureKind, figureOf, rangeOf } from '../../message.ts'
+
 /**
  * The inside of a tub as a tape can measure it. Heights are above the level port (the place where the machine senses level).
  *
@@ -47,29 +49,31 @@ const LIMITS = {
   draftDeg: [0, 5],
 } as const
 
-/** What is impossible about a tub, each as "name: expected low..high unit, got value"; empty when it can exist. */
-export function tubProblems(tub: TubGeometry): string[] {
-  const units = {
-    diameterMm: ' mm',
-    depthMm: ' mm',
-    sumpL: ' L',
-    floorMm: ' mm',
-    displacedRatio: '',
-    draftDeg: '°',
-  }
-  const names = {
-    diameterMm: 'tub diameter',
-    depthMm: 'tub depth',
-    sumpL: 'sump volume',
-    floorMm: 'tub floor',
-    displacedRatio: 'basket share',
-    draftDeg: 'wall draft',
-  }
-  return (Object.keys(LIMITS) as (keyof typeof LIMITS)[]).flatMap((key) => {
-    const [low, high] = LIMITS[key]
-    const value = tub[key]
-    return value >= low && value <= high
+const KIND: Readonly<Record<keyof typeof LIMITS, FigureKind | null>> = {
+  diameterMm: 'height',
+  depthMm: 'height',
+  sumpL: 'volume',
+  floorMm: 'level',
+  displacedRatio: null,
+  draftDeg: null,
+}
+
+/** What is impossible about a tub, each with its field, as a text that carries a message; empty when it can exist. */
+export function tubProblems(tub: TubGeometry): { field: keyof typeof LIMITS; problem: string }[] {
+  return (Object.keys(LIMITS) as (keyof typeof LIMITS)[]).flatMap((field) => {
+    const [lo, hi] = LIMITS[field]
+    const value = tub[field]
+    const kind = KIND[field]
+    return value >= lo && value <= hi
       ? []
-      : [`${names[key]}: expected ${low}..${high}${units[key]}, got ${value}`]
+      : [
+          {
+            field,
+            problem: asText('expected.range', {
+              range: kind === null ? { lo, hi } : rangeOf(kind, lo, hi),
+              got: kind === null ? String(value) : figureOf(kind, value),
+            }),
+          },
+        ]
   })
 }

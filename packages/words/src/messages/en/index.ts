@@ -4,6 +4,7 @@ import { checks } from './checks.ts'
 import { common } from './common.ts'
 import { leaks } from './leaks.ts'
 import { parts } from './parts.ts'
+import { problems } from './problems.ts'
 import { proposals } from './proposals.ts'
 import { protocols } from './protocols.ts'
 import { runs } from './runs.ts'
@@ -23,6 +24,7 @@ export const EN = {
   ...leaks,
   ...protocols,
   ...proposals,
+  ...problems,
   ...calculators,
   ...ui,
 } as const

@@ -5,6 +5,7 @@ import { checks } from './checks.ts'
 import { common } from './common.ts'
 import { leaks } from './leaks.ts'
 import { parts } from './parts.ts'
+import { problems } from './problems.ts'
 import { proposals } from './proposals.ts'
 import { protocols } from './protocols.ts'
 import { runs } from './runs.ts'
@@ -24,6 +25,7 @@ export const ES: Record<keyof typeof EN, string> = {
   ...leaks,
   ...protocols,
   ...proposals,
+  ...problems,
   ...calculators,
   ...ui,
 }

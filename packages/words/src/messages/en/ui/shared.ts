@@ -151,4 +151,5 @@ export const shared = {
   'ui.machine': 'Machine',
   'ui.openingTheMachine': 'Opening the machine.',
   'ui.earlierRunsStay': 'earlier runs stay',
+  'ui.language': 'Language',
 } as const

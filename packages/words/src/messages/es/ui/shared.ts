@@ -153,4 +153,5 @@ export const shared: Record<keyof typeof english, string> = {
   'ui.machine': 'Máquina',
   'ui.openingTheMachine': 'Abriendo la máquina.',
   'ui.earlierRunsStay': 'las mediciones anteriores se quedan',
+  'ui.language': 'Idioma',
 }
