@@ -65,7 +65,9 @@ test('a higher hose end takes longer, one beyond the pump never ends, and the im
   await expect(page.getByRole('alert').filter({ hasText: 'Never run the pump dry' })).toBeVisible()
   await expect(start).toBeDisabled()
   await page.getByLabel(/Level at start/).fill('700')
-  await expect(page.getByRole('alert')).toHaveText('Level: expected inside the tub, at most 565 mm, got 700 mm.')
+  await expect(page.getByRole('alert')).toHaveText(
+    'Level: expected inside the tub, at most 565 mm, got 700 mm.',
+  )
   await page.getByLabel(/Level at start/).fill('12o')
   await expect(page.getByText('expected a number in mm, got 12o')).toBeVisible()
   await expect(start).toBeDisabled()

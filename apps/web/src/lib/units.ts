@@ -1,10 +1,10 @@
 import type { FigureKind } from '@brendik/core'
-import { type Unit, type UnitSystem, unitOf } from '@brendik/words'
+import { type UnitSystem, unitOf } from '@brendik/words'
 import { words } from './words.ts'
 
 export type { UnitSystem } from '@brendik/words'
 export type Quantity = FigureKind
-export { type Unit, unitOf }
+export { unitOf }
 
 /** A figure without its unit; a dash for what is not known. */
 export function figure(system: UnitSystem, quantity: Quantity, base: number | null | undefined): string {

@@ -5,11 +5,11 @@ import {
   makeWords,
   readText,
   sayAny,
+  type UnitSystem,
   type Values,
   type Words,
 } from '@brendik/words'
 import { prefsNow } from './prefs.ts'
-import type { UnitSystem } from './units.ts'
 
 const made = new Map<string, Words>()
 
