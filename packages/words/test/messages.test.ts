@@ -174,3 +174,58 @@ describe('what core says', () => {
     expect(offenders).toEqual([])
   })
 })
+
+/** Names of an object literal's own keys, from its opening brace on; null where it spreads another. */
+function keysOf(text: string, from: number): string[] | null {
+  const keys: string[] = []
+  let depth = 0
+  let atKey = true
+  for (let i = from; i < text.length; i++) {
+    const sign = text[i] as string
+    if (sign === "'" || sign === '"' || sign === '`') {
+      for (i++; text[i] !== sign; i++) if (text[i] === '\\') i++
+      continue
+    }
+    if ('{(['.includes(sign)) depth++
+    if ('})]'.includes(sign) && --depth === 0) return keys
+    if (depth !== 1) continue
+    if (text.startsWith('...', i)) return null
+    const key = atKey ? /^[A-Za-z]\w*/.exec(text.slice(i))?.[0] : undefined
+    if (key) {
+      keys.push(key)
+      i += key.length - 1
+      atKey = false
+    }
+    if (sign === ',') atKey = true
+  }
+  return keys
+}
+
+it('every call gives what its message needs, and nothing else', () => {
+  const calls: [string, string, string[]][] = []
+  for (const { path, text } of [...sources('apps/web/src'), ...sources('packages')].filter(
+    ({ path }) => !/[\\/]test[\\/]|node_modules/.test(path),
+  ))
+    for (const match of text.matchAll(/\b(?:t|tLines|message|asText)\(\s*'([^']+)'\s*(,\s*\{|\))/g)) {
+      const keys = match[2] === ')' ? [] : keysOf(text, match.index + match[0].length - 1)
+      if (keys) calls.push([path, match[1] as string, keys])
+    }
+  expect(calls.length).toBeGreaterThan(900)
+  const wrong = calls.filter(([, id, keys]) => {
+    const text = (EN as Record<string, string>)[id]
+    if (text === undefined) return true
+    const needed = [...places(astOf(text)).keys()].filter((name) => name !== 'units')
+    return needed.some((name) => !keys.includes(name))
+  })
+  expect(wrong).toEqual([])
+})
+it('says nothing that nobody says', () => {
+  const all = [...sources('apps'), ...sources('packages')]
+    .filter(({ path }) => !/node_modules|words.src.messages/.test(path))
+    .map(({ text }) => text)
+    .join('\n')
+  // Ids that are put together from codes.
+  const made =
+    /^(part|check|protocol|calculator|caution|fault|watch|found|access|wrong-turn|cause|propose|run|slip|visit|act|verdict|column|withdrawn|word|expected|supply)\./
+  expect(IDS.filter((id) => !made.test(id) && !all.includes(`'${id}'`))).toEqual([])
+})

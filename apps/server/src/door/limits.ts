@@ -1,3 +1,4 @@
+import { asText } from '@brendik/core'
 import type { Request, RequestHandler } from 'express'
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import { AppError } from '../errors/AppError.ts'
@@ -46,7 +47,7 @@ export function allRequests({ requestsAMinute }: Limits): RequestHandler {
     legacyHeaders: false,
     validate: KEYED_BY_HAND,
     keyGenerator: address,
-    handler: refuse('Too many requests from this address: wait a minute.'),
+    handler: refuse(asText('error.too-many-requests')),
   })
 }
 
@@ -75,7 +76,7 @@ function failures(limit: number, keyGenerator: (request: Request) => string): Re
     validate: KEYED_BY_HAND,
     skipSuccessfulRequests: true,
     keyGenerator,
-    handler: refuse('Too many tries: wait a quarter of an hour.'),
+    handler: refuse(asText('error.too-many')),
   })
 }
 

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
-import { numberText } from '../lib/words.ts'
+import { numberText, t } from '../lib/words.ts'
 import { type BandShape, type ChartMark, extent, niceStep, type Trace } from './chartModel.ts'
 import { colour, hatch, line } from './paint.ts'
 
@@ -281,7 +281,7 @@ function labelBand(
     ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
     ctx.fillStyle = colour('--water')
     ctx.textAlign = 'right'
-    ctx.fillText('expected', cx - 4, cy - 7)
+    ctx.fillText(t('chart.expected'), cx - 4, cy - 7)
     ctx.textAlign = 'left'
     return
   }
@@ -291,6 +291,6 @@ function labelBand(
   ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
   ctx.fillStyle = colour('--water')
   ctx.textAlign = falls ? 'right' : 'center'
-  ctx.fillText('expected', falls ? cx - 10 : cx, falls ? cy + 6 : cy - 8)
+  ctx.fillText(t('chart.expected'), falls ? cx - 10 : cx, falls ? cy + 6 : cy - 8)
   ctx.textAlign = 'left'
 }

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
+import { numberText } from '../lib/words.ts'
 import { colour, hatch, line } from './paint.ts'
 
 Chart.register(ScatterController, PointElement, LinearScale)
@@ -74,7 +75,7 @@ export function TrendChart({ points, label }: { points: readonly TrendPoint[]; l
               color: colour('--soft'),
               font,
               maxTicksLimit: 5,
-              callback: (value) => Number(Number(value).toFixed(1)),
+              callback: (value) => numberText(Number(value), Number.isInteger(Number(value)) ? 0 : 1),
             },
             title: { display: true, text: unit, color: colour('--soft'), font },
           },

@@ -13,7 +13,7 @@ import { t } from '../lib/words.ts'
 import { Field } from '../ui/Field.tsx'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
-import { KIND_WORD } from '../words/runText.ts'
+import { kindMessage } from '../words/runText.ts'
 
 /** Two runs laid over each other, with the expected band of the later one behind them. */
 export function ComparePage() {
@@ -53,7 +53,7 @@ export function ComparePage() {
     setParams({ a: aId, b: bId, [which]: id }, { replace: true })
   const choices = runs.map((run) => ({
     id: run.id,
-    text: t('comparePage.at', { kind: KIND_WORD[run.kind], time: dateText(run.startedAtMs ?? 0, 'time') }),
+    text: t('comparePage.at', { kind: kindMessage(run.kind), time: dateText(run.startedAtMs ?? 0, 'time') }),
   }))
   return (
     <div className="flex h-full flex-col">

@@ -17,8 +17,7 @@ import { useOutbox } from '../outbox/useOutbox.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { Field } from '../ui/Field.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
-import { lowerFirst } from '../words/cardText.ts'
-import { KIND_WORD } from '../words/runText.ts'
+import { kindMessage } from '../words/runText.ts'
 
 /** Today's visits, and above all a run that is still running. */
 export function DayPage() {
@@ -194,7 +193,7 @@ function NowMark({ nowMs }: { nowMs: number }) {
 /** The visit at hand: one tap to a run's set-up, its Start under the thumb. The run that comes next is the first. */
 function TimeIt({ visit }: { visit: VisitSummary }) {
   const filled = visit.runs.some((run) => run.kind === 'fill' || run.kind === 'hold')
-  const drains = /drain/i.test(visit.complaint) || filled
+  const drains = /drain|desag|vac[ií]a/i.test(visit.complaint) || filled
   const kinds = drains ? (['drain', 'fill', 'hold'] as const) : (['fill', 'drain', 'hold'] as const)
   return (
     <nav
@@ -207,7 +206,7 @@ function TimeIt({ visit }: { visit: VisitSummary }) {
           to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
           className={`flex min-h-14 items-center justify-center border border-ink px-2 text-center font-semibold ${i === 0 ? 'bg-ink text-face' : 'bg-face'}`}
         >
-          {t('ui.timeA', { kind: lowerFirst(KIND_WORD[kind]) })}
+          {t('ui.timeA', { kind: kindMessage(kind) })}
         </Link>
       ))}
     </nav>
@@ -247,6 +246,19 @@ function DueHoses({ hoses }: { hoses: readonly HosesDue[] }) {
   )
 }
 
+/** A time of day, its half of the day small where the clock has twelve hours. */
+function At({ text }: { text: string }) {
+  const [, clock, half] = /^(\d+:\d+) ([ap]m)$/.exec(text) ?? []
+  return clock ? (
+    <>
+      {clock}
+      <span className="block text-[0.32em] leading-none">{half}</span>
+    </>
+  ) : (
+    text
+  )
+}
+
 function VisitLine({ visit, next, at }: { visit: VisitSummary; next: boolean; at: string }) {
   return (
     <Link
@@ -254,7 +266,7 @@ function VisitLine({ visit, next, at }: { visit: VisitSummary; next: boolean; at
       className="grid grid-cols-[5.2rem_1fr] gap-x-4 py-4 md:grid-cols-[11.5rem_1fr_minmax(15rem,20rem)] md:py-5"
     >
       <span className={`figure ${next ? 'text-4xl md:text-7xl' : 'pt-1 text-3xl text-soft md:text-4xl'}`}>
-        {at}
+        <At text={at} />
       </span>
       <span className="min-w-0">
         <span className={`plate block ${next ? 'text-2xl' : 'text-lg'}`}>{visit.siteName}</span>

@@ -17,8 +17,7 @@ import { newId } from '../lib/newId.ts'
 import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
-import { lowerFirst } from '../words/cardText.ts'
-import { KIND_WORD } from '../words/runText.ts'
+import { kindMessage } from '../words/runText.ts'
 
 const ACTION_HINT = {
   fill: t('visitPage.valveOpenToLevel'),
@@ -98,7 +97,7 @@ export function VisitPage() {
             className={`flex min-h-16 w-1/3 flex-col justify-center px-3 md:w-auto md:flex-1 md:px-5 ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''}`}
           >
             <span className="small-figure text-xl md:text-2xl">
-              {t('ui.timeA', { kind: lowerFirst(KIND_WORD[kind]) })}
+              {t('ui.timeA', { kind: kindMessage(kind) })}
             </span>
             <span className="text-sm opacity-80 max-md:hidden">{ACTION_HINT[kind]}</span>
           </Link>

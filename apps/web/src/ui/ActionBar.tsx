@@ -16,6 +16,7 @@ export function ActionBar({ children, deadUntilMs = 0 }: { children: ReactNode; 
   }
   return (
     <section
+      data-actions
       aria-label={t('actionBar.actions')}
       onClickCapture={dead}
       onPointerDownCapture={dead}

@@ -5,7 +5,7 @@ import { t } from '../lib/words.ts'
 import type { Fact } from '../outbox/keptFact.ts'
 import { checkWord, observedText } from './observedText.ts'
 import { fieldName } from './recordText.ts'
-import { KIND_WORD, MARK_WORD } from './runText.ts'
+import { kindMessage, MARK_WORD } from './runText.ts'
 import { isStage, STAGE_NAME } from './stageText.ts'
 
 /** What somebody recorded, in a few words. */
@@ -55,7 +55,7 @@ function entryText(topic: string, value: VisitEntry['value']): string {
 function runText(event: Extract<Fact, { kind: 'run' }>['event'], units: UnitSystem): string {
   switch (event.type) {
     case 'planned':
-      return t('factText.setUp', { kind: KIND_WORD[event.plan.kind] })
+      return t('factText.setUp', { kind: kindMessage(event.plan.kind) })
     case 'started':
       return t('factText.startOfARun')
     case 'stopped':

@@ -19,7 +19,7 @@ export const PHASE_SHORT: Record<LeakPhase, string> = {
   hold: t('ui.hold'),
   'wash-motion': t('locateText.wash'),
   drain: t('ui.drain'),
-  spin: t('ui.spin'),
+  spin: t('locateText.spinShort'),
 }
 export const SEEN_MARK: Record<PhaseSeen, string> = {
   wet: t('locateText.wet'),

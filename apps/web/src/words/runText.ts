@@ -1,5 +1,13 @@
-import type { BoardMark, RunKind, RunPhase, RunSummary, Saying } from '@brendik/core'
-import { sayRun, timesAsLong } from '@brendik/words'
+import {
+  type BoardMark,
+  type Message,
+  message,
+  type RunKind,
+  type RunPhase,
+  type RunSummary,
+  type Saying,
+} from '@brendik/core'
+import { type MessageId, sayRun, timesAsLong } from '@brendik/words'
 import { durationText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { t, words } from '../lib/words.ts'
@@ -84,16 +92,22 @@ export function shortResult({ analysis, stoppedAtMs }: RunSummary, units: UnitSy
     : verdict
 }
 
-export const KIND_WORD: Record<RunKind, string> = {
-  idle: t('ui.idle'),
-  fill: t('ui.fill'),
-  hold: t('ui.hold'),
-  motion: t('runText.motion'),
-  drain: t('ui.drain'),
-  'after-drain': t('runText.runBack'),
-  siphon: t('runText.gravityRun'),
-  spin: t('ui.spin'),
-}
+const KIND_ID = {
+  idle: 'ui.idle',
+  fill: 'ui.fill',
+  hold: 'ui.hold',
+  motion: 'runText.motion',
+  drain: 'ui.drain',
+  'after-drain': 'runText.runBack',
+  siphon: 'runText.gravityRun',
+  spin: 'ui.spin',
+} as const satisfies Record<RunKind, MessageId>
+/** A kind of run as part of a sentence. */
+export const kindMessage = (kind: RunKind): Message => message(KIND_ID[kind])
+
+export const KIND_WORD = Object.fromEntries(
+  Object.entries(KIND_ID).map(([kind, id]) => [kind, t(id)]),
+) as Record<RunKind, string>
 export const START_WORD: Record<RunKind, string> = {
   idle: t('runText.tapsOpenMachineOff'),
   fill: t('runText.valveOpen'),

@@ -2,14 +2,14 @@ import { type ExpectedRun, plannedEndMm, type RunPlan } from '@brendik/core'
 import { estimateText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { t } from '../lib/words.ts'
-import { KIND_WORD } from './runText.ts'
+import { kindMessage } from './runText.ts'
 
 /** The expected run in a sentence, for healthy machines that all, mostly or seldom get there. */
 export function expectation(plan: RunPlan, expected: ExpectedRun, units: UnitSystem): string {
   const { lo, mid, hi } = expected.timeS
   const to = plan.kind === 'fill' ? withUnit(units, 'level', plannedEndMm(plan)) : t('setupText.theFirstAir')
   const run = t('setupText.fromTo', {
-    kind: KIND_WORD[plan.kind],
+    kind: kindMessage(plan.kind),
     level: withUnit(units, 'level', plan.startLevelMm),
     to,
   })

@@ -51,7 +51,9 @@ function Lead({ view }: { view: LeakView }) {
   return (
     <p className="flex items-baseline justify-between gap-3 border-line border-b bg-face px-4 py-2 md:hidden">
       <span className="plate text-2xl leading-tight">{none ? t('ui.noLeak') : faultName(first.fault)}</span>
-      <span className="small-figure text-3xl">{percent(none ? view.none : first.present)}</span>
+      <span className="small-figure shrink-0 text-3xl whitespace-nowrap">
+        {percent(none ? view.none : first.present)}
+      </span>
     </p>
   )
 }

@@ -4,7 +4,7 @@ import { newId } from '../../lib/newId.ts'
 import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { protocolName } from '../../words/cardText.ts'
-import { KIND_WORD } from '../../words/runText.ts'
+import { kindMessage } from '../../words/runText.ts'
 import { stepOf } from '../protocol/index.ts'
 import type { BoardSnapshot } from './runBoard.ts'
 
@@ -61,11 +61,11 @@ export function AfterRun({
         }
         className={`${link} w-1/2 px-4`}
       >
-        <span className="text-lg font-semibold">{t('afterRun.again', { kind: KIND_WORD[plan.kind] })}</span>
+        <span className="text-lg font-semibold">{t('afterRun.again', { kind: kindMessage(plan.kind) })}</span>
         <span className="text-sm text-soft">{made ? t('afterRun.repeatThisStep') : t('ui.sameMachine')}</span>
       </Link>
       <Link to={`${again}${other}`} className={`${link} flex-1 px-3`}>
-        <span className="text-lg font-semibold">{t('afterRun.next', { kind: KIND_WORD[other] })}</span>
+        <span className="text-lg font-semibold">{t('afterRun.next', { kind: kindMessage(other) })}</span>
         <span className="text-sm text-soft">
           {other === 'fill' ? t('afterRun.waterIn') : t('afterRun.waterOut')}
         </span>

@@ -11,7 +11,15 @@ import { useNowMs } from '../../lib/useNowMs.ts'
 import { useWakeLock } from '../../lib/useWakeLock.ts'
 import { t, words } from '../../lib/words.ts'
 import { Action, ActionBar, DEAD_MS } from '../../ui/ActionBar.tsx'
-import { headline, KIND_WORD, STOP_WORD, sentence, TONE_TEXT, tapsWord } from '../../words/runText.ts'
+import {
+  headline,
+  KIND_WORD,
+  kindMessage,
+  STOP_WORD,
+  sentence,
+  TONE_TEXT,
+  tapsWord,
+} from '../../words/runText.ts'
 import { StepStrip, stepOf } from '../protocol/index.ts'
 import { AfterRun } from './AfterRun.tsx'
 import { entryText } from './EntryLog.tsx'
@@ -237,7 +245,7 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
               <p className="mt-1 text-base md:text-lg md:leading-snug">
                 {analysis
                   ? sentence(analysis.saying, units)
-                  : t('liveBoard.running', { kind: KIND_WORD[plan.kind] })}
+                  : t('liveBoard.running', { kind: kindMessage(plan.kind) })}
                 {analysis?.rests && ` ${sayRests(words(units), plan.kind, analysis.rests)}`}
               </p>
               {running && clockSetBackMs() > 0 && (

@@ -1,7 +1,8 @@
+import { decimalMark } from '@brendik/words'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
-import { t } from '../../lib/words.ts'
+import { t, words } from '../../lib/words.ts'
 
 /** The clock reads wall time against the start, so nothing can make it lose seconds. Only this redraws ten times a second. */
 export function RunClock({
@@ -23,7 +24,10 @@ export function RunClock({
       aria-label={t('runClock.timeSinceStart')}
     >
       {main}
-      <span className="text-[0.42em] text-soft">.{tenth}</span>
+      <span className="text-[0.42em] text-soft">
+        {decimalMark(words().locale)}
+        {tenth}
+      </span>
     </p>
   )
 }

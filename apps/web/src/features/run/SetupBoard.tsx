@@ -27,8 +27,8 @@ import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
-import { lowerFirst, protocolName, stepText } from '../../words/cardText.ts'
-import { KIND_WORD, START_WORD } from '../../words/runText.ts'
+import { protocolName, stepText } from '../../words/cardText.ts'
+import { KIND_WORD, kindMessage, START_WORD } from '../../words/runText.ts'
 import { bandAdvice, expectation } from '../../words/setupText.ts'
 import { StepGate, stepOf } from '../protocol/index.ts'
 import { InPlace } from '../rates/index.ts'
@@ -221,7 +221,7 @@ export function SetupBoard({
           marks={[]}
           carriedOn={null}
           nowS={null}
-          label={t('setupBoard.expectedLevelOverTimeFor', { kind: lowerFirst(KIND_WORD[plan.kind]) })}
+          label={t('setupBoard.expectedLevelOverTimeFor', { kind: kindMessage(plan.kind) })}
         />
       }
       side={
@@ -382,7 +382,7 @@ export function SetupBoard({
         <ActionBar>
           <Action
             weight="main"
-            name={t('setupBoard.start', { kind: KIND_WORD[plan.kind].toLowerCase() })}
+            name={t('setupBoard.start', { kind: kindMessage(plan.kind) })}
             keyName={t('key.space')}
             hint={t('setupBoard.atTheMomentOf', { start: START_WORD[plan.kind] })}
             disabled={bad}

@@ -19,7 +19,7 @@ import { t, words } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { partName } from '../../words/cardText.ts'
-import { KIND_WORD } from '../../words/runText.ts'
+import { kindMessage } from '../../words/runText.ts'
 import { keepEntries, SheetChoice, type Space } from '../visit/index.ts'
 
 /** Parts that are worked on in each stage, those most often first. */
@@ -202,7 +202,7 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
               {
                 value: 'before-run',
                 text: t('doneActs.beforeTheOf', {
-                  kind: KIND_WORD[proved.kind].toLowerCase(),
+                  kind: kindMessage(proved.kind),
                   time: dateText(proved.startedAtMs, 'time'),
                 }),
               },

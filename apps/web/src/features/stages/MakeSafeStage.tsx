@@ -46,7 +46,7 @@ export function MakeSafeStage({ space }: { space: Space }) {
           {unknown && <span className="text-4xl">{t('makeSafeStage.upTo')} </span>}
           {figure(units, 'volume', litres)}
         </p>
-        <p className="max-w-prose flex-1 pb-1 text-lg leading-snug">
+        <p className="max-w-prose flex-[1_1_18rem] pb-1 text-lg leading-snug">
           <span className="block text-soft">
             {t('makeSafeStage.insideOf', {
               unit: unitOf(units, 'volume').unit,

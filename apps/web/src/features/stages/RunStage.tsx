@@ -2,8 +2,8 @@ import type { ProtocolId, RunKind } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { t } from '../../lib/words.ts'
-import { lowerFirst, protocolName } from '../../words/cardText.ts'
-import { KIND_WORD } from '../../words/runText.ts'
+import { protocolName } from '../../words/cardText.ts'
+import { kindMessage } from '../../words/runText.ts'
 import { minutesLeft, protocolTells } from '../protocol/index.ts'
 import { useTogether } from '../together/index.ts'
 import { RunList, type Space } from '../visit/index.ts'
@@ -37,7 +37,7 @@ export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold
         to={`/runs/${newId()}?visit=${visit.id}&kind=${stage}`}
         className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:max-w-72"
       >
-        <span className="small-figure text-2xl">{t('ui.timeA', { kind: lowerFirst(KIND_WORD[stage]) })}</span>
+        <span className="small-figure text-2xl">{t('ui.timeA', { kind: kindMessage(stage) })}</span>
       </Link>
       {runs.length > 0 && (
         <div className="mt-4">

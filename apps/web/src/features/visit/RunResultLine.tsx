@@ -27,7 +27,7 @@ export function RunResultLine({ run }: { run: RunSummary }) {
   const verdict = run.analysis?.verdict ?? ''
   return (
     <span className="flex items-baseline justify-between gap-3 text-base">
-      <span className="w-12 shrink-0 text-soft">{KIND_WORD[run.kind]}</span>
+      <span className="w-16 shrink-0 text-soft">{KIND_WORD[run.kind]}</span>
       <span className={`flex-1 ${TONE[verdict] ?? ''}`}>{shortResult(run, units)}</span>
       <span aria-hidden="true" className={`w-4 text-center text-sm ${TONE[verdict] ?? ''}`}>
         {SIGN[verdict] ?? ''}

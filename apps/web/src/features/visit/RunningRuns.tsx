@@ -5,7 +5,7 @@ import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { t } from '../../lib/words.ts'
 import type { KeptRun } from '../../outbox/deviceDb.ts'
-import { KIND_WORD } from '../../words/runText.ts'
+import { kindMessage } from '../../words/runText.ts'
 
 /** Runs that are still counting, from this device and from the server: one tap back to the clock. */
 export function RunningRuns({
@@ -21,7 +21,7 @@ export function RunningRuns({
       if (run.startedAtMs !== null && run.stoppedAtMs === null)
         running.set(run.id, {
           startedAtMs: run.startedAtMs,
-          text: t('runningRuns.running', { kind: KIND_WORD[run.kind], siteName: visit.siteName }),
+          text: t('runningRuns.running', { kind: kindMessage(run.kind), siteName: visit.siteName }),
         })
   for (const run of kept) {
     const facts = runFacts({ runId: run.runId, events: run.events })
@@ -29,7 +29,7 @@ export function RunningRuns({
     else if (facts.phase === 'running' && facts.plan && facts.startedAtMs !== null)
       running.set(run.runId, {
         startedAtMs: facts.startedAtMs,
-        text: t('runningRuns.running', { kind: KIND_WORD[facts.plan.kind], siteName: run.siteName }),
+        text: t('runningRuns.running', { kind: kindMessage(facts.plan.kind), siteName: run.siteName }),
       })
   }
   const nowMs = useNowMs(500, running.size > 0, steadyNowMs)

@@ -43,7 +43,7 @@ export function StateStrip({ space, open }: { space: Space; open: boolean }) {
   const watched = (cell: (typeof STRIP_CELLS)[number]) =>
     dangers.some(({ field, caution }) => caution && field === cell)
   return (
-    <section aria-label={t('stateStrip.stateOfTheMachine2')}>
+    <section data-state-strip aria-label={t('stateStrip.stateOfTheMachine2')}>
       <ul
         className={`grid-cols-3 border-b border-line bg-face md:grid md:grid-cols-6 ${open ? 'grid' : 'hidden'}`}
       >

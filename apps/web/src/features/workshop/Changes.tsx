@@ -2,7 +2,8 @@ import type { ChangeAnswer } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { changesQuery } from '../../api/queries.ts'
 import { dateText } from '../../lib/time.ts'
-import { t } from '../../lib/words.ts'
+import { t, tOf } from '../../lib/words.ts'
+import { fieldName } from '../../words/recordText.ts'
 
 const TABLE_WORD: Record<string, string> = {
   technician: t('changes.person'),
@@ -64,7 +65,12 @@ function differences(path: string, before: unknown, after: unknown): string[] {
       ),
     )
   }
-  return before === after ? [] : [`${path.replaceAll('_', ' ')}: ${text(before)} → ${text(after)}`]
+  return before === after ? [] : [`${nameOfField(path)}: ${text(before)} → ${text(after)}`]
+}
+
+function nameOfField(path: string): string {
+  const known = fieldName(path.split('.'))
+  return known === path ? tOf(`column.${path}`, path.replaceAll('_', ' ')) : known
 }
 
 function text(value: unknown): string {

@@ -38,7 +38,8 @@ export const problems = {
   'error.no-demo': 'There is no demo here.',
   'error.demo-not-loaded': 'The demo data are not loaded.',
   'error.somebody-else': 'This was recorded by somebody else: it is taken once they sign in.',
-  'error.too-many': 'Too many tries: wait a few minutes.',
+  'error.too-many': 'Too many tries: wait a quarter of an hour.',
+  'error.too-many-requests': 'Too many requests from this address: wait a minute.',
   'error.no-room': 'the server has no room left; what is on this device stays there and is sent later',
   'error.database-away':
     'the database cannot be reached; what is on this device stays there and is sent later',

@@ -40,7 +40,8 @@ export const problems: Record<keyof typeof english, string> = {
   'error.no-demo': 'Aquí no hay demostración.',
   'error.demo-not-loaded': 'Los datos de la demostración no están cargados.',
   'error.somebody-else': 'Esto lo anotó otra persona: se acepta cuando ella entre.',
-  'error.too-many': 'Demasiados intentos: espere unos minutos.',
+  'error.too-many': 'Demasiados intentos: espere un cuarto de hora.',
+  'error.too-many-requests': 'Demasiadas peticiones desde esta dirección: espere un minuto.',
   'error.no-room': 'al servidor no le queda espacio; lo de este dispositivo se queda aquí y se envía después',
   'error.database-away':
     'no se alcanza la base de datos; lo de este dispositivo se queda aquí y se envía después',

@@ -6,5 +6,4 @@ export const device = {
     'This browser refuses to keep data: do not close the page before all is sent.',
   'outbox.thisBrowserClearedWhatThe':
     'This browser cleared what the page kept on this device. What was sent is on the server; what was not sent by then is gone: look through what was recorded here last.',
-  'outbox.nobody': 'nobody',
 } as const

@@ -44,7 +44,6 @@ export const screens = {
   'newVisitPage.aNewMachine': 'A new machine',
   'newVisitPage.andItsPlace': 'and its place',
   'newVisitPage.backToTheDay': 'back to the day',
-  'newVisitPage.complaint': 'complaint',
   'newVisitPage.whatIsWrong': 'What is wrong?',
   'newVisitPage.whatIsWrong2': 'What is wrong',
   'newVisitPage.theOneYouPressStarts':

@@ -176,7 +176,6 @@ export const stages = {
   'runStage.valveOpenToLevelReached': 'Valve open to level reached, against what this supply should give.',
   'runStage.filledValveShutHoseEnd': 'Filled, valve shut, hose end high: the level must stay.',
   'runStage.pumpOnToFirstAir': 'Pump on to first air, against what a sound pump gives at this height.',
-  'runStage.timeA': 'Time a {stage}',
   'runStage.tellsApart': 'Tells apart: {what}',
   'runStage.lookedAtBesideTheRuns': 'Looked at beside the runs',
   'doneActs.cleaned': 'Cleaned',

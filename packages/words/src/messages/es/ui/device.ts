@@ -8,5 +8,4 @@ export const device: Record<keyof typeof english, string> = {
     'Este navegador se niega a guardar datos: no cierre la página antes de que todo se haya enviado.',
   'outbox.thisBrowserClearedWhatThe':
     'Este navegador borró lo que la página guardaba en este dispositivo. Lo enviado está en el servidor; lo que aún no se había enviado se perdió: revise lo último que se anotó aquí.',
-  'outbox.nobody': 'nadie',
 }

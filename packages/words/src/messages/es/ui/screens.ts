@@ -46,7 +46,6 @@ export const screens: Record<keyof typeof english, string> = {
   'newVisitPage.aNewMachine': 'Una máquina nueva',
   'newVisitPage.andItsPlace': 'y su lugar',
   'newVisitPage.backToTheDay': 'volver al día',
-  'newVisitPage.complaint': 'queja',
   'newVisitPage.whatIsWrong': '¿Qué le pasa?',
   'newVisitPage.whatIsWrong2': 'Qué le pasa',
   'newVisitPage.theOneYouPressStarts': 'La que pulse empieza la visita; al llegar se pueden agregar más.',

@@ -183,7 +183,6 @@ export const stages: Record<keyof typeof english, string> = {
     'Llena, válvula cerrada, punta de la manguera en alto: el nivel debe quedarse.',
   'runStage.pumpOnToFirstAir':
     'De bomba encendida a primer aire, contra lo que da una bomba sana a esta altura.',
-  'runStage.timeA': 'Medir: {stage}',
   'runStage.tellsApart': 'Distingue: {what}',
   'runStage.lookedAtBesideTheRuns': 'Visto además de las mediciones',
   'doneActs.cleaned': 'Limpiado',

@@ -43,7 +43,6 @@ export const together: Record<keyof typeof english, string> = {
   'togetherParts.whatComesFirst': 'Lo que va primero',
   'togetherParts.whatIsLeftToDo': 'Lo que falta por hacer',
   'togetherParts.whatChanged': 'Lo que cambió',
-  'togetherParts.ruledOut': 'descartada',
   'togetherParts.holds': 'Reposos',
   'togetherParts.whatTheHoldsLeave': 'Lo que dejan los reposos',
   'togetherParts.theLeakLiesBetween': 'La fuga está entre',
@@ -56,7 +55,6 @@ export const together: Record<keyof typeof english, string> = {
   'togetherParts.bothFitADropThat':
     '{figure}. Encajan las dos; una gota que se queda colgada favorece la filtración.',
   'togetherParts.inlet': 'Entrada',
-  'togetherParts.theInletGivesWhatIt': 'La entrada {tap} da lo que debe.',
   'togetherParts.screenOrValve': 'Filtro o válvula',
   'togetherParts.inletMoreThanOneCause': 'Entrada: queda más de una causa',
   'togetherParts.whatTheSideAllows': 'Lo que permite el lado {tap}',

@@ -1,0 +1,144 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from '../world.ts'
+
+/** Fields of answers that hold what people wrote, or names they gave. */
+const WRITTEN =
+  /^(label|name|siteName|machineLabel|customerName|complaint|workshopName|instrumentLabel|note|by|make|model|serial|faults|testMode|pins|author|device|address|phone|text)$/
+
+/** Words of data as they come in: what people wrote is in their own language. */
+function gatherData(page: Page): Set<string> {
+  const data = new Set<string>()
+  const add = (text: string) => {
+    for (const word of text.match(/[\p{L}’]+/gu) ?? []) data.add(word)
+  }
+  const walk = (value: unknown, key = '') => {
+    // A result or a note is written by hand; a bare word may be a code.
+    if (typeof value === 'string' && (WRITTEN.test(key) || (key === 'value' && value.includes(' '))))
+      add(value)
+    else if (Array.isArray(value)) for (const one of value) walk(one, key)
+    else if (value && typeof value === 'object')
+      for (const [inner, one] of Object.entries(value)) walk(one, inner)
+  }
+  page.on('response', (response) => {
+    if (response.url().includes('/api/')) response.json().then(walk, () => {})
+  })
+  return data
+}
+
+/** Every text of a page: what is seen, what is read aloud, and its title. */
+const textsOf = (page: Page) =>
+  page.evaluate(() => {
+    const texts: string[] = [document.title]
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+    for (let node = walker.nextNode(); node; node = walker.nextNode())
+      if (!node.parentElement?.closest('script, style, code')) texts.push(node.textContent ?? '')
+    for (const attribute of ['aria-label', 'title', 'placeholder', 'alt'])
+      for (const element of document.querySelectorAll(`[${attribute}]`))
+        texts.push(element.getAttribute(attribute) ?? '')
+    return texts.map((text) => text.trim()).filter(Boolean)
+  })
+
+/** Signs of units, months and names that no language changes. */
+const ALIKE =
+  /^(Brendik|English|Español|min|gal|gpm|psi|inH|oz|kPa|ANSI|IEC|IPC|IRC|UPC|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|January|February|March|April|June|July|August|September|October|November|December|Mon|Tue|Wed|Thu|Fri|Sat|Sun|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|am|pm)$/
+/** In the pseudo-locale every vowel of the table has an accent: a word without one was written elsewhere. */
+const unmarked = (text: string, data: ReadonlySet<string>) =>
+  (text.match(/[\p{L}’]{3,}/gu) ?? []).filter(
+    (word) => /[aeiouAEO]/.test(word) && !/[áéíóúÁÉÓ]/.test(word) && !ALIKE.test(word) && !data.has(word),
+  )
+const METRIC = /\d ?(?:mm|cm|mL|L|L\/min|L\/h|kPa|bar|°C|m)(?![\p{L}/])/u
+
+const choose = (page: Page, language: string, units: string) =>
+  page.addInitScript(
+    ([chosen, system]) =>
+      localStorage.setItem(
+        'brendik.prefs',
+        JSON.stringify({ units: system, theme: 'light', language: chosen }),
+      ),
+    [language, units],
+  )
+
+test('every word of every screen comes from the table, and in US units nothing is metric', async ({
+  page,
+  world,
+}) => {
+  test.setTimeout(240_000)
+  await choose(page, 'pseudo', 'us')
+  const data = gatherData(page)
+  const strange: string[] = []
+  const look = async (where: string) => {
+    await page.waitForLoadState('networkidle')
+    // Figures come from a worker, a moment after the page.
+    await page.waitForTimeout(400)
+    for (const text of await textsOf(page)) {
+      const words = unmarked(text, data)
+      if (words.length > 0) strange.push(`${where}: ${text.slice(0, 90)} (${words.join(', ')})`)
+      // Beside a figure the calculators give the other system's on purpose.
+      const metric = /^= /.test(text) ? null : METRIC.exec(text)
+      if (metric) strange.push(`${where}: ${text.slice(0, 90)} (${metric[0]})`)
+    }
+  }
+  await page.goto(world.url)
+  await page.locator('ol a').first().waitFor()
+  await look('day')
+  const links = await page.evaluate(() =>
+    [...document.querySelectorAll('a[href^="/visits/"]')].map((a) => a.getAttribute('href') ?? ''),
+  )
+  const visits = [...new Set(links.map((href) => /^\/visits\/[0-9a-f-]{36}/.exec(href)?.[0]).filter(Boolean))]
+  for (const path of ['/logbook', '/workshop', '/visits/new', '/rates?calc=winding', '/rates?calc=level'])
+    await page.goto(world.url + path).then(() => look(path))
+  expect(visits.length).toBeGreaterThan(2)
+  for (const [n, visit] of visits.slice(0, 3).entries()) {
+    await page.goto(world.url + visit)
+    await look('visit')
+    const hrefs = await page.evaluate(() =>
+      [...document.querySelectorAll('main a[href^="/runs/"]')].map((a) => a.getAttribute('href') ?? ''),
+    )
+    if (hrefs[0]) await page.goto(world.url + hrefs[0]).then(() => look('run'))
+    const stages = [
+      ['arrive', 'make-safe', 'electrical'],
+      ['outside', 'hold', 'drain'],
+      ['locate', 'fill', 'protocols/pump-or-path'],
+    ][n] as string[]
+    for (const stage of stages) await page.goto(`${world.url}${visit}/${stage}`).then(() => look(stage))
+    // What is set about the machine opens over the page.
+    for (const cell of await page.locator('[data-state-strip] button').all()) {
+      await cell.click()
+      await look('a sheet of the state')
+      await page.keyboard.press('Escape')
+    }
+  }
+  expect(strange).toEqual([])
+})
+
+test('a person chooses Spanish, and it follows them to another device, figures and dates with it', async ({
+  page,
+  world,
+  browser,
+}) => {
+  await page.goto(`${world.url}/workshop`)
+  await page.getByRole('radio', { name: 'Español' }).click()
+  await expect(page.getByRole('heading', { name: 'Personas' })).toBeVisible()
+  await expect(page.locator('html')).toHaveAttribute('lang', 'es')
+  const other = await browser.newContext({ locale: 'es-ES' })
+  await other.request.post(`${world.url}/api/session/demo`, { data: { role: 'owner' } })
+  const device = await other.newPage()
+  await device.goto(world.url)
+  await expect(device.getByRole('link', { name: /Bitácora/ })).toBeVisible()
+  await device.locator('ol').getByRole('link', { name: 'Larch House' }).first().click()
+  await expect(
+    device.getByText(/^Llena a \d+,\d L\/min, dentro de los \d+,\d a \d+,\d L\/min esperados\.$/),
+  ).toBeVisible()
+  // A comma is read as it is written; what may be thousands or decimals is asked.
+  await device.goto(`${world.url}/rates?calc=drain-time`)
+  const height = device.getByLabel(/Punta de la manguera sobre el piso/)
+  await height.fill('0,85')
+  await expect(device.getByText(/^¿0,85 mm\? Si eran metros/)).toBeVisible()
+  await height.fill('1.250')
+  await expect(device.getByText(/^1\.250: ¿miles o decimales\?/)).toBeVisible()
+  await height.fill('850,5')
+  await expect(device.getByText(/¿miles o decimales\?|Si eran metros/)).toHaveCount(0)
+  await other.close()
+  await page.getByRole('radio', { name: 'English' }).click()
+  await expect(page.getByRole('heading', { name: 'People' })).toBeVisible()
+})
