@@ -5,10 +5,11 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
-import { ApiError } from './api/client.ts'
+import { ApiError, readErrorsWith } from './api/client.ts'
 import { Door } from './features/door/index.ts'
 import { ComputeCell, NewVersionCell, WaitingCell } from './features/waiting/index.ts'
 import { applyPrefs } from './lib/prefs.ts'
+import { read } from './lib/words.ts'
 import { openOutbox } from './outbox/outbox.ts'
 import { startSender } from './outbox/sender.ts'
 import { readWho } from './outbox/who.ts'
@@ -17,6 +18,7 @@ import { FailurePage } from './routes/FailurePage.tsx'
 import { TopBarCells } from './ui/TopBar.tsx'
 
 applyPrefs()
+readErrorsWith(read)
 
 // An open sheet holds the page behind it still by a style: the server lets that one in by its word.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content ?? '')

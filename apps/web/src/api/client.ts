@@ -1,5 +1,10 @@
-import type { ErrorAnswer } from '@brendik/core'
-import { read, t } from '../lib/words.ts'
+import { asText, type ErrorAnswer } from '@brendik/core'
+
+/** How an error is put into words. The sender in the background has no words of its own: it keeps what it was told. */
+let readsErrors: (told: string) => string = (told) => told
+export function readErrorsWith(read: (told: string) => string): void {
+  readsErrors = read
+}
 
 /** An answer that is not the one asked for; status 0 = the server was not reached. */
 export class ApiError extends Error {
@@ -8,7 +13,7 @@ export class ApiError extends Error {
   /** As it came, to be read again in another language. */
   readonly told: string
   constructor(code: string, status: number, told: string) {
-    super(read(told))
+    super(readsErrors(told))
     this.code = code
     this.status = status
     this.told = told
@@ -42,12 +47,12 @@ async function call<T>(method: string, path: string, body?: unknown, as?: string
       ...(sent === undefined ? {} : { body: sent }),
     })
   } catch {
-    throw away(t('client.theServerCannotBeReached'))
+    throw away(asText('client.theServerCannotBeReached'))
   }
   const answer: unknown = await response.json().catch(() => undefined)
   // Something on the way answered in its place, as the sign-in page of a guest network does: our server was not reached.
   if (answer === undefined || (!response.ok && !isErrorAnswer(answer)))
-    throw away(t('client.notTheServerAnsweredWhat', { status: response.status }))
+    throw away(asText('client.notTheServerAnsweredWhat', { status: response.status }))
   if (response.ok) return answer as T
   const { code, message, told } = answer as ErrorAnswer
   if (code === 'not_signed_in') onSignedOut()

@@ -1,5 +1,5 @@
+import { asText } from '@brendik/core'
 import { newId } from '../lib/newId.ts'
-import { t } from '../lib/words.ts'
 import { oldFacts } from './adoptOld.ts'
 import { dropFacts, type KeptRun, readOutbox, writeFacts } from './deviceDb.ts'
 import { type Author, type Fact, idOfFact, type Kept } from './keptFact.ts'
@@ -16,8 +16,8 @@ type Told =
   | { type: 'status'; status: SendingState }
   | { type: 'hello' }
 
-const REFUSED = t('outbox.thisBrowserRefusesToKeep')
-const CLEARED = t('outbox.thisBrowserClearedWhatThe')
+const REFUSED = asText('outbox.thisBrowserRefusesToKeep')
+const CLEARED = asText('outbox.thisBrowserClearedWhatThe')
 const listeners = new Set<() => void>()
 const others = new BroadcastChannel('brendik-outbox')
 let all: readonly Kept[] = []
@@ -107,7 +107,7 @@ function me(): Author {
   return {
     workshopId: who?.workshopId ?? 'nobody',
     technicianId: who?.technicianId ?? 'nobody',
-    name: who?.name ?? t('ui.onThisDevice'),
+    name: who?.name ?? asText('ui.onThisDevice'),
   }
 }
 
@@ -227,4 +227,5 @@ export function subscribeOutbox(listener: () => void): () => void {
 export const outbox = (): readonly Kept[] => all
 export const sendingState = (): SendingState => status
 /** What is wrong with keeping things on this device, in a sentence; null = nothing. */
+/** As a text that carries a message. */
 export const storageProblem = (): string | null => storage ?? cleared

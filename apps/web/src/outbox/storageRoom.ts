@@ -1,4 +1,4 @@
-import { t } from '../lib/words.ts'
+import { asText } from '@brendik/core'
 
 /** From this share on, the room that the browser gives a site is nearly used up. */
 const NEARLY_FULL = 0.9
@@ -8,7 +8,7 @@ let asked = false
 
 /**
  * Asks the browser, once something is kept, not to clear it when room runs short; and looks now and then how much is left.
- * @returns What the user should know of it, in a sentence; null = all is well, undefined = not looked at again yet.
+ * @returns What the user should know of it, as a text that carries a message; null = all is well, undefined = not looked at again yet.
  */
 export async function storageRoom(nowMs: number): Promise<string | null | undefined> {
   const storage: StorageManager | undefined = globalThis.navigator?.storage
@@ -19,5 +19,5 @@ export async function storageRoom(nowMs: number): Promise<string | null | undefi
     await storage.persist?.()
   }
   const { usage = 0, quota = 0 } = await storage.estimate()
-  return quota > 0 && usage > NEARLY_FULL * quota ? t('storageRoom.theRoomThatThisBrowser') : null
+  return quota > 0 && usage > NEARLY_FULL * quota ? asText('storageRoom.theRoomThatThisBrowser') : null
 }

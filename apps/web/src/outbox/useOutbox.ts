@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react'
+import { read } from '../lib/words.ts'
 import type { Kept } from './keptFact.ts'
 import { outbox, type SendingState, sendingState, storageProblem, subscribeOutbox } from './outbox.ts'
 
@@ -6,4 +7,8 @@ import { outbox, type SendingState, sendingState, storageProblem, subscribeOutbo
 export const useOutbox = (): readonly Kept[] => useSyncExternalStore(subscribeOutbox, outbox)
 export const useSendingState = (): SendingState => useSyncExternalStore(subscribeOutbox, sendingState)
 /** What is wrong with keeping things on this device, in a sentence; null = nothing. */
-export const useStorageProblem = (): string | null => useSyncExternalStore(subscribeOutbox, storageProblem)
+const problemInWords = () => {
+  const problem = storageProblem()
+  return problem === null ? null : read(problem)
+}
+export const useStorageProblem = (): string | null => useSyncExternalStore(subscribeOutbox, problemInWords)

@@ -187,9 +187,10 @@ export function openRunBoard(runId: string): RunBoard & { start: () => void; clo
     const sync: SyncState = !waits ? 'stored' : away ? 'waiting' : 'sending'
     const refused = mine.find(({ id, state }) => state === 'refused' && !told.has(id))
     if (refused) told.add(refused.id)
+    const onDevice = storageProblem()
     const problem = refused
       ? t('runBoard.theServerDidNotTake', { message: read(refused.refused?.message ?? '') })
-      : storageProblem()
+      : onDevice && read(onDevice)
     if (sync !== snapshot.sync || problem) emit({ sync, ...(problem ? { problem } : {}) })
     if (mine.some(({ state }) => state === 'sent')) watch()
   }

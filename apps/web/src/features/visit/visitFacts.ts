@@ -1,5 +1,5 @@
 import type { EntryEvent, ObservationEvent, VisitAnswer } from '@brendik/core'
-import { t } from '../../lib/words.ts'
+import { read, t } from '../../lib/words.ts'
 import { type Kept, visitOf } from '../../outbox/keptFact.ts'
 import { keep } from '../../outbox/outbox.ts'
 
@@ -17,7 +17,7 @@ export function withKept(visit: VisitAnswer, outbox: readonly Kept[]): VisitAnsw
   const mine = outbox.filter(({ fact, state }) => state !== 'refused' && visitOf(fact) === visit.id)
   if (mine.length === 0) return visit
   const by = ({ author, state }: Kept) =>
-    state === 'waiting' ? t('visitFacts.notSentYet', { authorName: author.name }) : author.name
+    state === 'waiting' ? t('visitFacts.notSentYet', { authorName: read(author.name) }) : read(author.name)
   const known = new Set([...visit.observations, ...visit.entries].map((o) => o.id))
   const gone = new Set<string>()
   const observations = [...visit.observations]

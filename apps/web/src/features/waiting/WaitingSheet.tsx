@@ -171,5 +171,5 @@ function whyItWaits(outbox: readonly Kept[], kept: Kept): string {
   if (heldUp(outbox, kept)) return t('waitingSheet.waitsForWhatWasNot')
   return kept.author.technicianId === knownWho()?.technicianId
     ? ''
-    : t('waitingSheet.waitsForToSignIn', { authorName: kept.author.name })
+    : t('waitingSheet.waitsForToSignIn', { authorName: read(kept.author.name) })
 }
