@@ -52,7 +52,7 @@ for (const [name, width, height] of [
     await page.keyboard.type('2')
     await press(page, inDialog('Keep'))
     await press(page, inDialog('Done'))
-    await expect(acts.getByText(/What is to catch it holds 2 L/).first()).toBeVisible()
+    await expect(acts.getByText(/What is set under it holds 2\.0 L/).first()).toBeVisible()
     await expect(acts.getByRole('button', { name: 'Open the filter cap' })).toHaveCount(0)
     await press(page, button('Set the water'))
     await press(page, inDialog(/^Empty/))

@@ -108,6 +108,7 @@ describe('every card of core', () => {
         ),
       ),
     ).toEqual([])
+    expect(lacking(CHECKS.map(({ id }) => `how.${id}`))).toEqual(['how.complaint'])
     expect(
       lacking(
         CHECKS.flatMap((check) => [
@@ -226,6 +227,6 @@ it('says nothing that nobody says', () => {
     .join('\n')
   // Ids that are put together from codes.
   const made =
-    /^(part|check|protocol|calculator|caution|fault|watch|found|access|wrong-turn|cause|propose|run|slip|visit|act|verdict|column|withdrawn|word|expected|supply)\./
+    /^(part|check|protocol|calculator|caution|fault|watch|found|access|wrong-turn|cause|propose|run|slip|visit|act|verdict|column|withdrawn|word|expected|supply|how)\./
   expect(IDS.filter((id) => !made.test(id) && !all.includes(`'${id}'`))).toEqual([])
 })

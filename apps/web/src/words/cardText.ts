@@ -6,6 +6,9 @@ export const partName = (id: PartId): string => t(`part.${id}`)
 export const faultName = (id: LeakFaultId): string => t(`fault.${id}`)
 export const cautionText = (id: CautionId): string => t(`caution.${id}`)
 
+/** How a look is made, and what is normal; empty where there is nothing to explain. */
+export const howText = (id: CheckId): string => tOf(`how.${id}`, '')
+
 /** An outcome of a choice; the value itself where the table has none. */
 export function outcomeWord(check: string, value: string, as = value): string {
   return tOf(`check.${check}.${as}`, value)

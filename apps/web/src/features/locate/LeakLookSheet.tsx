@@ -24,7 +24,7 @@ export function LeakLookSheet({
       <p className="pt-2 text-lg leading-snug">{say(look.why)}</p>
       <p className="pb-2 text-soft">
         {t('leakLookSheet.minIt', {
-          by: look.by ? `${look.by}; ` : '',
+          by: look.by ? `${say(look.by)}; ` : '',
           minutes: look.minutes,
           worth: WORTH_WORD[worthOf(look)],
         })}

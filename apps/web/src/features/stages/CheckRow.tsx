@@ -16,7 +16,7 @@ import { dateText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
 import { Choice } from '../../ui/Choice.tsx'
-import { checkName, outcomeMeans, outcomeWord } from '../../words/cardText.ts'
+import { checkName, howText, outcomeMeans, outcomeWord } from '../../words/cardText.ts'
 import { observedText } from '../../words/observedText.ts'
 import { GateNotice, keepLooks, type Space } from '../visit/index.ts'
 
@@ -60,6 +60,7 @@ export function CheckRow({
   const gate = check.act ? gateOf(check.act, space.visit.machine.spec, space.state, Date.now()) : null
   const shut = gate !== null && !gate.open
   const name = `${checkName(check.id)}${tap ? `, ${t(`word.tap.${tap}`)}` : ''}`
+  const how = howText(check.id)
   const outcomes = outcomesFor(check, space.visit.machine.spec)
   const meaning =
     check.kind === 'choice' && !check.several
@@ -148,6 +149,7 @@ export function CheckRow({
             </button>
           </div>
         )}
+        {!last && how && <p className="max-w-prose text-sm leading-snug text-soft md:col-start-2">{how}</p>}
       </div>
       {conflict && (
         <p className="mt-1.5 border-l-4 border-watch bg-watch-face px-3 py-1.5 md:ml-[14.25rem]">

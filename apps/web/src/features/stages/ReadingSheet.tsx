@@ -5,7 +5,7 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { checkName } from '../../words/cardText.ts'
+import { checkName, howText } from '../../words/cardText.ts'
 import { CatchFields } from '../protocol/index.ts'
 import { BucketFields } from '../rates/index.ts'
 import { keepLooks, type Space } from '../visit/index.ts'
@@ -55,6 +55,7 @@ export function ReadingSheet({
           if (good && value !== null) keep(value)
         }}
       >
+        {howText(check.id) && <p className="leading-snug">{howText(check.id)}</p>}
         {check.quantity === 'flow' ? (
           <BucketFields onFlow={setValue} />
         ) : needsLevel ? (

@@ -2,6 +2,7 @@ import { calculators } from './calculators.ts'
 import { cautions } from './cautions.ts'
 import { checks } from './checks.ts'
 import { common } from './common.ts'
+import { how } from './how.ts'
 import { leaks } from './leaks.ts'
 import { parts } from './parts.ts'
 import { problems } from './problems.ts'
@@ -17,6 +18,7 @@ export const EN = {
   ...common,
   ...parts,
   ...checks,
+  ...how,
   ...runs,
   ...visit,
   ...state,

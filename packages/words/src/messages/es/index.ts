@@ -3,6 +3,7 @@ import { calculators } from './calculators.ts'
 import { cautions } from './cautions.ts'
 import { checks } from './checks.ts'
 import { common } from './common.ts'
+import { how } from './how.ts'
 import { leaks } from './leaks.ts'
 import { parts } from './parts.ts'
 import { problems } from './problems.ts'
@@ -18,6 +19,7 @@ export const ES: Record<keyof typeof EN, string> = {
   ...common,
   ...parts,
   ...checks,
+  ...how,
   ...runs,
   ...visit,
   ...state,
