@@ -56,6 +56,6 @@ test('a workshop is set up, lets a technician in by a link, and sees nothing of 
   await expect(line.getByRole('button', { name: 'Give access again' })).toBeVisible()
   await guest.goto(world.url)
   await expect(guest.getByRole('heading', { name: 'Sign in' })).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Changes' }).getByText('active: true → false')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Changes' }).getByText('access: yes → no')).toBeVisible()
   await context.close()
 })

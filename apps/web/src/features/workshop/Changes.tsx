@@ -75,6 +75,7 @@ function nameOfField(path: string): string {
 
 function text(value: unknown): string {
   if (value === null || value === undefined || value === '') return t('ui.nothing')
+  if (typeof value === 'boolean') return value ? t('ui.yes') : t('recordText.no')
   const isInstant = typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value)
   return isInstant ? dateText(new Date(value), 'dateTime') : String(value)
 }
