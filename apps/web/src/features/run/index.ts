@@ -1,4 +1,5 @@
+export { firstPlan } from './firstPlan.ts'
 export { LiveBoard } from './LiveBoard.tsx'
-export { firstPlan, SetupBoard } from './SetupBoard.tsx'
+export { SetupBoard } from './SetupBoard.tsx'
 export { useExpected } from './useExpected.ts'
 export { useRunBoard } from './useRunBoard.ts'
