@@ -261,19 +261,16 @@ export {
 } from './rig/washerModel.ts'
 export { CAUTION_IDS, type CautionId } from './state/cautions.ts'
 export { type Said, saidEntries, saidOf, type VisitEntry } from './state/entries.ts'
+export { type Block, pumpMaybeHot, pumpWaitMin, waterIsContained } from './state/gateLooks.ts'
 export {
   ACT_IDS,
   type ActId,
-  type Block,
   type Danger,
   dangersOf,
   type Gate,
   gateOf,
   leftOpen,
-  pumpMaybeHot,
-  pumpWaitMin,
   unsaidForSafety,
-  waterIsContained,
 } from './state/gates.ts'
 export {
   type MachineState,

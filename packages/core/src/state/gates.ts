@@ -1,9 +1,8 @@
-import { isHorizontal, type MachineSpec } from '../machine/machineSpec.ts'
-import { figureOf, type Message, message } from '../message.ts'
+import type { MachineSpec } from '../machine/machineSpec.ts'
+import { type Message, message } from '../message.ts'
 import type { CautionId } from './cautions.ts'
+import { type Block, GateLooks, isEmpty } from './gateLooks.ts'
 import type { MachineState } from './machineState.ts'
-import { JAMMED_HEATS, pumpCoolDownMin } from './pumpHeat.ts'
-import { lipLevelMm, litresInside, RESIDUE_L, waterLevelMm } from './waterInside.ts'
 
 /** Acts that the state of the machine can make dangerous. */
 export const ACT_IDS = [
@@ -22,23 +21,6 @@ export const ACT_IDS = [
 ] as const
 export type ActId = (typeof ACT_IDS)[number]
 
-/** What stands in the way of an act, with the field of the state that would clear it. */
-export interface Block {
-  field:
-    | 'mains'
-    | 'taps'
-    | 'water'
-    | 'tilt'
-    | 'pump'
-    | 'competent'
-    | 'cap'
-    | 'contain'
-    | 'hose-end'
-    | 'lock'
-    | 'pump-connector'
-    | 'panels'
-  why: Message
-}
 export interface Gate {
   act: ActId
   /** False while anything blocks; the act is then not offered. */
@@ -48,23 +30,94 @@ export interface Gate {
   cautions: CautionId[]
 }
 
-/** Less than this inside runs into a tray under the part, L: sump and hoses of an emptied machine. Estimate. */
-const TRAY_L = 2.5
-
-/** Whether the water that would come out has somewhere to go. Unknown water counts as full; a tray or vacuum must hold it all. */
-export function waterIsContained(machine: MachineSpec, state: MachineState): boolean {
-  const litres = litresInside(machine, state.water)
-  if (state.water.kind === 'empty') return true
-  if (state.containment === null) return false
-  return state.containment.litres === null || state.containment.litres >= litres
-}
-
-/** Whether so little is inside that a cloth takes it. */
-function isEmpty(machine: MachineSpec, state: MachineState): boolean {
-  return (
-    state.water.kind === 'empty' ||
-    (state.water.kind === 'level' && litresInside(machine, state.water) <= TRAY_L)
-  )
+/** What is looked at before each act, in the order it is told, and what is read beside it. */
+const GATES: Record<ActId, { looks: (look: GateLooks) => void; cautions: CautionId[] }> = {
+  'open-panel': {
+    looks: (look) => {
+      look.unplugged()
+    },
+    cautions: ['sharp-edges'],
+  },
+  'open-filter-cap': {
+    looks: (look) => {
+      look.unplugged()
+      look.noFlood()
+    },
+    cautions: ['flood-residue', 'hot-water'],
+  },
+  'pull-pump-hose': {
+    looks: (look) => {
+      look.unplugged()
+      look.noFlood()
+      look.coolPump()
+    },
+    cautions: ['flood-residue', 'hot-water'],
+  },
+  'unscrew-fill-hose': {
+    looks: (look) => {
+      look.tapsShut()
+      look.unplugged()
+    },
+    cautions: [],
+  },
+  tip: {
+    looks: (look) => {
+      look.unplugged()
+      look.emptyToTip()
+      look.tapsShut()
+      look.hoseLifted()
+    },
+    cautions: ['two-tip', 'counterweight'],
+  },
+  'hands-at-pump': {
+    looks: (look) => {
+      look.unplugged()
+      look.noFlood()
+      look.coolPump()
+    },
+    cautions: ['sharp-edges'],
+  },
+  'measure-dead': {
+    looks: (look) => {
+      look.unplugged()
+    },
+    cautions: [],
+  },
+  'measure-live': {
+    looks: (look) => {
+      look.competentAndClosed()
+    },
+    cautions: ['live-probes', 'live-touch', 'live-only-while'],
+  },
+  'measure-live-pump': {
+    looks: (look) => {
+      look.wetOrOff()
+      look.competentAndClosed()
+    },
+    cautions: ['live-probes', 'live-touch', 'live-only-while'],
+  },
+  'open-door': {
+    looks: (look) => {
+      look.belowTheLip()
+      look.unlocked()
+    },
+    cautions: [],
+  },
+  'run-pump': {
+    looks: (look) => {
+      look.pluggedForRun()
+      look.wetPump()
+      look.closedAndUpright()
+    },
+    cautions: [],
+  },
+  'let-water-in': {
+    looks: (look) => {
+      look.pluggedForRun()
+      look.closedAndUpright()
+    },
+    cautions: [],
+  },
 }
 
 /**
@@ -72,177 +125,10 @@ function isEmpty(machine: MachineSpec, state: MachineState): boolean {
  * @param nowMs - Now, ms since 1970: a pump cools.
  */
 export function gateOf(act: ActId, machine: MachineSpec, state: MachineState, nowMs: number): Gate {
-  const blocks: Block[] = []
-  const cautions: CautionId[] = []
-  const unplugged = () => {
-    if (state.mains !== 'unplugged')
-      blocks.push({
-        field: 'mains',
-        why: message(state.mains === 'plugged' ? 'gate.plugged' : 'gate.mains-not-set'),
-      })
-  }
-  const noFlood = () => {
-    if (waterIsContained(machine, state)) return
-    const litres = litresInside(machine, state.water)
-    const held = state.containment?.litres ?? null
-    const known = state.water.kind === 'unknown' ? 'no' : 'yes'
-    const inside = figureOf('volume', known === 'no' ? Math.round(litres) : litres)
-    blocks.push({
-      field: state.water.kind === 'unknown' ? 'water' : 'contain',
-      why:
-        held === null
-          ? message('gate.water-inside', { inside, known })
-          : message('gate.catch-too-small', { inside, known, held: figureOf('volume', held) }),
-    })
-  }
-  /** Two people said different things: nothing is done on either word. */
-  const settled = (...fields: ('cap' | 'tilt' | 'competent')[]) => {
-    for (const field of fields)
-      if (state.disputed.includes(field)) blocks.push({ field, why: message('gate.disputed') })
-  }
-  const tapsShut = () => {
-    for (const tap of machine.valve.taps)
-      if (state.taps[tap] !== 'shut')
-        blocks.push({
-          field: 'taps',
-          why: message('gate.tap', { tap, open: state.taps[tap] === 'open' ? 'yes' : 'no' }),
-        })
-  }
-  const closedAndUpright = () => {
-    if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: message('gate.tipped') })
-    if (state.cap === 'open') blocks.push({ field: 'cap', why: message('gate.cap-open') })
-    settled('cap', 'tilt')
-  }
-  /** A run needs current: a plug that was said to be out is asked about, not passed over. */
-  const pluggedForRun = () => {
-    if (state.mains === 'unplugged') blocks.push({ field: 'mains', why: message('gate.set-as-unplugged') })
-  }
-  const coolPump = () => {
-    const wait = pumpWaitMin(state, nowMs)
-    if (state.pump === null && wait >= 1)
-      blocks.push({
-        field: 'pump',
-        why: pumpMaybeHot(wait),
-      })
-    else if (wait >= 1)
-      blocks.push({
-        field: 'pump',
-        why: message('gate.pump-hot', { minutes: Math.ceil(wait) }),
-      })
-  }
-  switch (act) {
-    case 'open-panel':
-      unplugged()
-      cautions.push('sharp-edges')
-      break
-    case 'open-filter-cap':
-    case 'pull-pump-hose':
-      unplugged()
-      noFlood()
-      if (act === 'pull-pump-hose') coolPump()
-      cautions.push('flood-residue', 'hot-water')
-      break
-    case 'unscrew-fill-hose':
-      tapsShut()
-      unplugged()
-      break
-    case 'tip':
-      unplugged()
-      if (!isEmpty(machine, state))
-        blocks.push({
-          field: 'water',
-          why: message('gate.tip-water'),
-        })
-      tapsShut()
-      if (state.hoseEnd !== 'lifted')
-        blocks.push({
-          field: 'hose-end',
-          why: message('gate.tip-hose'),
-        })
-      cautions.push('two-tip', 'counterweight')
-      break
-    case 'hands-at-pump':
-      unplugged()
-      noFlood()
-      coolPump()
-      cautions.push('sharp-edges')
-      break
-    case 'measure-dead':
-      unplugged()
-      break
-    case 'measure-live':
-    case 'measure-live-pump':
-      if (act === 'measure-live-pump' && state.pumpConnector !== 'off') {
-        const dry = state.water.kind === 'unknown' || litresInside(machine, state.water) - RESIDUE_L < DRY_L
-        if (dry)
-          blocks.push({
-            field: state.water.kind === 'unknown' ? 'water' : 'pump-connector',
-            why: message('gate.pump-dry-measured', { least: figureOf('volume', DRY_L) }),
-          })
-      }
-      if (!state.competent)
-        blocks.push({
-          field: 'competent',
-          why: message('gate.competent'),
-        })
-      if (state.tilt === 'tipped') blocks.push({ field: 'tilt', why: message('gate.tipped') })
-      if (state.cap === 'open') blocks.push({ field: 'cap', why: message('gate.cap-open-live') })
-      settled('cap', 'tilt', 'competent')
-      cautions.push('live-probes', 'live-touch', 'live-only-while')
-      break
-    case 'open-door':
-      if (isHorizontal(machine.family)) {
-        const lip = lipLevelMm(machine)
-        if (state.water.kind === 'unknown')
-          blocks.push({
-            field: 'water',
-            why: message('gate.door-level-unknown'),
-          })
-        else if (
-          state.water.kind === 'to-the-lip' ||
-          waterLevelMm(machine, state.water) > lip - LIP_MARGIN_MM
-        )
-          blocks.push({
-            field: 'water',
-            why: message('gate.door-lip'),
-          })
-      }
-      if (state.lock === 'locked')
-        blocks.push({
-          field: 'lock',
-          why: message('gate.door-locked'),
-        })
-      break
-    case 'run-pump':
-      pluggedForRun()
-      if (litresInside(machine, state.water) - RESIDUE_L < DRY_L)
-        blocks.push({
-          field: 'water',
-          why: message('gate.pump-dry', { least: figureOf('volume', DRY_L) }),
-        })
-      closedAndUpright()
-      break
-    case 'let-water-in':
-      pluggedForRun()
-      closedAndUpright()
-      break
-  }
-  return { act, open: blocks.length === 0, blocks, cautions }
-}
-
-/** Water this near below the lip spills over as the door swings, mm. Estimate. */
-const LIP_MARGIN_MM = 5
-
-/** Minutes until the pump may be touched: by how long it ran, twice as hot where it was jammed; one that nobody spoke of counts as hot. */
-export function pumpWaitMin(state: MachineState, nowMs: number): number {
-  if (state.pump === null) return Math.max(0, ((state.pumpMaybeHotUntilMs ?? 0) - nowMs) / 60_000)
-  const ranMin = state.pump.ranMin * (state.pumpJammed ? JAMMED_HEATS : 1)
-  return pumpCoolDownMin(ranMin, Math.max(0, (nowMs - state.pump.endedAtMs) / 60_000))
-}
-
-/** That a pump nobody spoke of counts as hot, and for how long, min. */
-export function pumpMaybeHot(waitMin: number): Message {
-  return message('gate.pump-maybe-hot', { minutes: Math.ceil(waitMin) })
+  const look = new GateLooks(machine, state, nowMs)
+  const { looks, cautions } = GATES[act]
+  looks(look)
+  return { act, open: look.blocks.length === 0, blocks: look.blocks, cautions: [...cautions] }
 }
 
 /** What has to be said before a machine counts as made safe; empty = all of it. */
@@ -279,9 +165,6 @@ export function leftOpen(machine: MachineSpec, state: MachineState): Block[] {
     })
   return blocks
 }
-
-/** Least water for a pump to run on, L: 1 US quart (common practice, no published source). */
-const DRY_L = 0.95
 
 export interface Danger {
   field: Block['field']
