@@ -158,7 +158,7 @@ test('what the server does not take steps aside with its reason, holds up nothin
   const sheet = page.getByRole('dialog')
   await expect(sheet.getByText('Expected a choice')).toBeVisible()
   // A slip of the finger lets nothing go.
-  await sheet.getByRole('button', { name: 'Let it go' }).click()
+  await sheet.getByRole('button', { name: 'Discard it' }).click()
   await expect(sheet.getByText('gone for good', { exact: false }).first()).toBeVisible()
   await expectAccessible(page, 'refused item')
   await sheet.getByRole('button', { name: 'Keep it' }).click()

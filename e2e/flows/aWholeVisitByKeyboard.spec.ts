@@ -39,7 +39,7 @@ for (const [name, width, height] of [
     await expect(dialog).toBeHidden()
     // Unplugged is not enough while water may be inside.
     await expect(acts.getByRole('button', { name: 'Open the filter cap' })).toHaveCount(0)
-    await press(page, button('Say how much'))
+    await press(page, button('Enter how much'))
     await tabTo(page, dialog.getByLabel(/level above the port/))
     await page.keyboard.type('110')
     await press(page, inDialog(/^Keep: /))
@@ -125,7 +125,7 @@ for (const [name, width, height] of [
     await expect(page.getByText(/Within its band/)).toBeVisible()
     const live = page.locator('#check-pump\\.voltage').getByRole('button', { name: /Enter the reading/ })
     await expect(live).toBeDisabled()
-    await press(page, button('Say who measures').first())
+    await press(page, button('Enter who measures').first())
     await press(page, inDialog('Yes, by me'))
     // A connected pump runs while it is measured, and the tub is empty.
     await expect(live).toBeDisabled()
@@ -142,7 +142,7 @@ for (const [name, width, height] of [
     await page.keyboard.type('229')
     await page.keyboard.press('Enter')
     // It buzzes and is fed: an object, not the pump.
-    await expect(page.getByText(/Fed and held fast: an object jams it/)).toBeVisible()
+    await expect(page.getByText(/does not turn: an object jams it/)).toBeVisible()
     await press(page, button(/^Done/))
 
     // Nothing leaks: there is nothing to locate.

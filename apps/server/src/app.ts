@@ -16,6 +16,7 @@ import { errorHandler } from './errors/errorHandler.ts'
 import { logRequests } from './log.ts'
 import { logbookRoutes } from './logbook/logbookRoutes.ts'
 import { openMetrics } from './metrics.ts'
+import { ownRoutes } from './people/ownRoutes.ts'
 import { peopleRoutes } from './people/peopleRoutes.ts'
 import { type DoorOptions, sessionRoutes } from './people/sessionRoutes.ts'
 import { photoRoutes } from './photos/photoRoutes.ts'
@@ -106,7 +107,9 @@ export async function createApp({ db, log, door, network = NO_PROXY, webDir }: A
     ingestRoutes(),
   )
   app.use('/api', allRequests(door.limits), sameOrigin)
-  app.use('/api', whoIsIt(db), sessionRoutes(db, door))
+  // One count of bad tries for all doors without an account.
+  const links = linkTries(door.limits)
+  app.use('/api', whoIsIt(db), sessionRoutes(db, door, links), ownRoutes(db, links))
   // Everything below needs somebody who is signed in.
   app.use('/api', signedIn, express.json({ limit: '8mb' }))
   app.use(

@@ -193,6 +193,19 @@ describe('a workshop’s people', () => {
     })
     expect((await guest.request('GET', '/api/machines')).status).toBe(401)
   })
+  it('keeps the language of a person for all their devices, and changes nobody else’s', async () => {
+    const guest = await server.enter('Speaker', server.home.workshopId, 'technician')
+    const whoIs = async (by: typeof guest) => (await session(by.headers)).who
+    expect((await whoIs(guest))?.language).toBeNull()
+    expect((await guest.request('PUT', '/api/me', { language: 'es' })).status).toBe(200)
+    expect((await whoIs(guest))?.language).toBe('es')
+    expect((await whoIs(server.home))?.language).toBeNull()
+    const refused = await guest.request('PUT', '/api/me', { language: 'xx' })
+    expect(refused.status).toBe(400)
+    expect((refused.body as { message: string }).message).toMatch(/language/)
+    expect((await whoIs(guest))?.language).toBe('es')
+    expect((await server.ask(nobody, 'PUT', '/api/me', { language: 'en' })).status).toBe(401)
+  })
   it('knows who changed what, and lets nobody change that', async () => {
     const id = crypto.randomUUID()
     const put = (name: string) =>

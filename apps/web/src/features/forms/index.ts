@@ -1,4 +1,5 @@
-export { MachineForm, machineProblems } from './MachineForm.tsx'
+export { MachineForm } from './MachineForm.tsx'
+export { machineProblems } from './machineProblems.ts'
 export { RecordForm, recordProblems } from './RecordForm.tsx'
 export { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from './SiteForm.tsx'
 export { useDraft } from './useDraft.ts'

@@ -64,7 +64,7 @@ export const locate = {
   'suspects.suspects': 'Suspects',
   'suspects.nothingSeenYet': 'Nothing seen yet',
   'suspects.dryEverythingThenWatchIt':
-    'Dry everything, then watch it phase by phase. Until then only what is frequent speaks.',
+    'Dry everything, then watch it phase by phase. Until then only how common each leak is counts.',
   'suspects.whatWasWatchedStayedDry': 'What was watched stayed dry, and the tub keeps its level.',
   'suspects.noLeakOfTheMachine':
     'No leak of the machine: {percent}, of it condensation, spills, foam or the house drain {percent2}.',

@@ -64,7 +64,7 @@ export const screens = {
   'visitPage.pumpOnToFirstAir': 'pump on to first air',
   'visitPage.closed': 'Closed {time}',
   'visitPage.beforeClosing': 'Before closing',
-  'visitPage.beforeItIsClosedSay': 'Before it is closed, say how the machine is left',
+  'visitPage.beforeItIsClosedSay': 'Before closing, enter how the machine is left',
   'visitPage.runs': 'Runs',
   'visitPage.closeTheVisit': 'Close the visit',
   'visitPage.offTheListOfOpen': 'off the list of open ones',

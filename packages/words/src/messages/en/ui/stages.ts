@@ -101,7 +101,7 @@ export const stages = {
   'electricalStage.outsideToV': 'Outside {loV} to {hiV} V.',
   'electricalStage.stillPluggedInUnplugBefore': 'Still plugged in: unplug before anything is moved.',
   'electricalStage.itIsUnplugged': 'It is unplugged',
-  'electricalStage.notJudgedSay120Or': 'Not judged: say 120 or 230 V above.',
+  'electricalStage.notJudgedSay120Or': 'Not judged: choose 120 or 230 V above.',
   'electricalStage.live': 'Live',
   'electricalStage.liveMainsAndWaterIn': 'Live: mains and water in one room',
   'electricalStage.onlyForSomeoneCompetentInsulated':
@@ -109,13 +109,13 @@ export const stages = {
   'electricalStage.liveMeasuringIsDoneBy': 'Live measuring is done by someone competent for it.',
   'electricalStage.wayOfTheCurrent': 'Way of the current',
   'electricalStage.itStarts': 'it starts',
-  'electricalStage.sayTheSupplyOfThis': 'Say the supply of this machine above: no voltage is judged before.',
+  'electricalStage.sayTheSupplyOfThis': 'Choose the supply of this machine above: no voltage is judged before.',
   'electricalStage.fedAndHeldFastAn':
-    'Fed and held fast: an object jams it. Clear it, and time the drain again before the pump is blamed.',
+    'Voltage arrives and the pump does not turn: an object jams it. Clear it, and time the drain again before you blame the pump.',
   'electricalStage.theVoltageArrivesAndThe':
     'The voltage arrives and the pump turns: it is fed as it should be.',
   'electricalStage.theVoltageArrivesAtThe':
-    'The voltage arrives at the pump. Say under Arrive what the pump does, and it is judged.',
+    'The voltage arrives at the pump. Enter under Arrive what the pump does, and it is judged.',
   'electricalStage.lineVoltageWhileTheDrain':
     '{volts, select, yes {Line voltage} other {Around {volts2} V}} while the drain is commanded: voltage there and no work is the part; none there is worked back towards the board (common practice, no published source).',
   'actList.panelsAreOnAgain': 'Panels are on again',
@@ -134,12 +134,12 @@ export const stages = {
     '{unit} inside{empty, select, yes {} other {, {buckets} {buckets, plural, one {bucket} other {buckets}} of {value}}}',
   'makeSafeStage.whatCouldBeGotOut': 'What could be got out is out. A couple of cups stay in pump and hoses.',
   'makeSafeStage.nobodySaidHowMuchAnd':
-    'Nobody said how much, and no run tells: counted as full to the brim until then.',
-  'makeSafeStage.whatIsToCatchIt': 'What is to catch it holds it all.',
+    'How much is not known, and no run tells: counted as full to the brim until it is entered.',
+  'makeSafeStage.whatIsToCatchIt': 'The tray or buckets below hold all of it.',
   'makeSafeStage.littleEnoughToTipIt':
     'Little enough to tip it. To open it, put a tray under it, or empty it.',
   'makeSafeStage.itCannotBeTippedOr': 'It cannot be tipped or opened with that inside.',
-  'makeSafeStage.sayHowMuch': 'Say how much',
+  'makeSafeStage.sayHowMuch': 'Enter how much',
   'makeSafeStage.setTheWater': 'Set the water',
   'makeSafeStage.catches': 'Catches: {contain}',
   'makeSafeStage.wetVacuum': 'wet vacuum',
@@ -158,9 +158,9 @@ export const stages = {
   'makeSafeStage.theJammedPumpWasOn':
     '{pumpJammed, select, yes {The jammed pump was on} other {The pump ran}} {time}: about {temperature} now, under {temperature2} in {wait} min (estimate).',
   'makeSafeStage.thePumpRanCoolEnough': 'The pump ran {time}: cool enough to touch (estimate).',
-  'makeSafeStage.sayHowLongItRan': 'Say how long it ran',
+  'makeSafeStage.sayHowLongItRan': 'Enter how long it ran',
   'makeSafeStage.lock': 'Lock',
-  'makeSafeStage.lidOrDoorLockedOr': 'Lid or door: locked or not, nobody said.',
+  'makeSafeStage.lidOrDoorLockedOr': 'Lid or door: locked or not is not entered.',
   'makeSafeStage.lidOrDoorOpens': 'Lid or door opens.',
   'makeSafeStage.lidOrDoorIsLocked': 'Lid or door is locked.',
   'makeSafeStage.itsLockIsBridgedThe': 'Its lock is bridged: the visit cannot be closed with that.',

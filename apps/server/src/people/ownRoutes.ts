@@ -1,0 +1,87 @@
+import {
+  asText,
+  idSchema,
+  type OwnSession,
+  ownChoiceSchema,
+  passwordChangeSchema,
+  printedCodeSchema,
+  recoverySchema,
+} from '@brendik/core'
+import express, { type RequestHandler, Router } from 'express'
+import type { Actor, Database } from '../db/database.ts'
+import { parseCookie, SESSION_DAYS } from '../door/cookies.ts'
+import { mustBeGood } from '../door/goodPassword.ts'
+import { codeHash, hashPassword, newCode, passwordFits, tokenHash } from '../door/secrets.ts'
+import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
+import { AppError } from '../errors/AppError.ts'
+import { parseInput } from '../errors/parseInput.ts'
+import { letIn, type Person } from './letIn.ts'
+
+/** What a person does about their own access: password, language, devices, a code on paper. */
+export function ownRoutes(db: Database, links: RequestHandler): Router {
+  const router = Router()
+  const few = express.json({ limit: '16kb' })
+
+  router.put('/me/password', few, links, async (request, response) => {
+    const { actor } = scopeOf(request)
+    const { before, after } = parseInput(passwordChangeSchema, request.body)
+    const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
+    if (!(await passwordFits(found?.passwordHash ?? null, before)))
+      throw new AppError('sign_in_refused', asText('error.old-password'))
+    mustBeGood('after', after, [scopeOf(request).who.name])
+    const kept = parseCookie(request)
+    await db.door.run('setPassword', [...mine(actor), await hashPassword(after)])
+    await db.door.run('deleteSessionsOf', [...mine(actor), kept ? tokenHash(kept) : null])
+    response.json({ ok: true })
+  })
+  router.put('/me', few, async (request, response) => {
+    const { actor } = scopeOf(request)
+    const { language } = parseInput(ownChoiceSchema, request.body)
+    await db.door.run('setLanguage', [...mine(actor), language])
+    response.json({ ok: true })
+  })
+  router.get('/me/sessions', async (request, response) => {
+    const { actor } = scopeOf(request)
+    const here = tokenHash(parseCookie(request) ?? '')
+    response.json(await db.door.many<OwnSession>('listSessions', [...mine(actor), here, SESSION_DAYS]))
+  })
+  router.delete('/me/sessions/:id', async (request, response) => {
+    const { actor } = scopeOf(request)
+    await db.door.run('endSession', [...mine(actor), parseInput(idSchema, request.params.id)])
+    response.json({ ok: true })
+  })
+  router.get('/me/recovery', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const printed = await own.maybeOne<{ madeAtMs: number }>('printedRecovery', mine(actor))
+    response.json({ madeAtMs: printed?.madeAtMs ?? null })
+  })
+  router.post('/me/recovery', few, links, async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const { password } = parseInput(printedCodeSchema, request.body)
+    const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
+    if (!(await passwordFits(found?.passwordHash ?? null, password)))
+      throw new AppError('sign_in_refused', asText('error.password'))
+    const code = newCode()
+    const { workshopId, technicianId } = actor
+    await own.run('insertRecovery', [workshopId, codeHash(code), technicianId, technicianId, true, null])
+    response.json({ code })
+  })
+  router.post('/recovery', few, links, async (request, response) => {
+    const { code, password } = parseInput(recoverySchema, request.body)
+    const hash = codeHash(code)
+    const person = await db.door.transaction(async (tx) => {
+      const found = await tx.maybeOne<Person & { name: string; email: string | null }>('findRecovery', [hash])
+      if (!found) throw new AppError('not_found', asText('error.code-over'))
+      mustBeGood('password', password, [found.name, found.email ?? ''])
+      if ((await tx.run('useRecovery', [hash])) === 0)
+        throw new AppError('not_found', asText('error.code-used'))
+      await tx.run('setPassword', [...mine(found), await hashPassword(password)])
+      // Whoever got in with the old one is out.
+      await tx.run('deleteSessionsOf', [...mine(found), null])
+      return found
+    })
+    await letIn(db, request, response, person)
+  })
+  return router
+}
+const mine = (actor: Actor) => [actor.workshopId, actor.technicianId]
