@@ -186,7 +186,7 @@ function bandPlugin(latest: { current: LevelChartProps }): Plugin<'scatter'> {
         ctx.fillStyle = hatch(ctx)
         ctx.fill()
         line(ctx, band.mid.map(px), colour('--water'), 2.5, [8, 5])
-        labelBand(ctx, band, px)
+        labelBand(ctx, band, px, chartArea.left)
       }
       if (latest.current.height)
         leakBand(ctx, chartArea, latest.current.height, (mm) => y.getPixelForValue(mm))
@@ -272,6 +272,7 @@ function labelBand(
   ctx: CanvasRenderingContext2D,
   band: BandShape,
   px: (p: { x: number; y: number }) => [number, number],
+  leftPx: number,
 ): void {
   const falls = (band.lo[0]?.y ?? 0) > (band.lo.at(-1)?.y ?? 0)
   if (band.lo[0]?.y === band.lo.at(-1)?.y) {
@@ -285,10 +286,14 @@ function labelBand(
     ctx.textAlign = 'left'
     return
   }
-  const point = falls ? band.lo[Math.floor(band.lo.length * 0.62)] : band.mid.at(-1)
+  ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
+  // On a narrow chart the room left of a drain is only there further down.
+  const room = leftPx + ctx.measureText(t('chart.expected')).width + 16
+  const point = falls
+    ? band.lo.slice(Math.floor(band.lo.length * 0.62)).find((p) => px(p)[0] >= room)
+    : band.mid.at(-1)
   if (!point) return
   const [cx, cy] = px(point)
-  ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
   ctx.fillStyle = colour('--water')
   ctx.textAlign = falls ? 'right' : 'center'
   ctx.fillText(t('chart.expected'), falls ? cx - 10 : cx, falls ? cy + 6 : cy - 8)

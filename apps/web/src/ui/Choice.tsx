@@ -24,7 +24,7 @@ export function Choice<T extends string>({
         <ToggleGroup.Item
           key={option.value}
           value={option.value}
-          className="min-h-12 flex-1 cursor-pointer border-line px-3 text-base not-last:border-r data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-face"
+          className="min-h-12 flex-1 cursor-pointer border-line px-2 text-base not-last:border-r data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-face"
         >
           {option.text}
         </ToggleGroup.Item>

@@ -109,7 +109,8 @@ export const stages = {
   'electricalStage.liveMeasuringIsDoneBy': 'Live measuring is done by someone competent for it.',
   'electricalStage.wayOfTheCurrent': 'Way of the current',
   'electricalStage.itStarts': 'it starts',
-  'electricalStage.sayTheSupplyOfThis': 'Choose the supply of this machine above: no voltage is judged before.',
+  'electricalStage.sayTheSupplyOfThis':
+    'Choose the supply of this machine above: no voltage is judged before.',
   'electricalStage.fedAndHeldFastAn':
     'Voltage arrives and the pump does not turn: an object jams it. Clear it, and time the drain again before you blame the pump.',
   'electricalStage.theVoltageArrivesAndThe':

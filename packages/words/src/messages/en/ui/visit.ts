@@ -3,7 +3,8 @@ export const visit = {
   'appointmentFields.complaintInTheCustomersWords': 'Complaint, in the customer’s words',
   'appointmentSheet.save': 'Save',
   'visitFacts.notSentYet': '{authorName}, not sent yet',
-  'conflict.saidAtOnceByTwo': 'Two people entered different things at the same time. Both are kept: choose the right one.',
+  'conflict.saidAtOnceByTwo':
+    'Two people entered different things at the same time. Both are kept: choose the right one.',
   'conflict.nothing': '(nothing)',
   'conflict.keepBothOneUnderThe': 'Keep both, one under the other',
   'gateNotice.setMains': 'Set mains',

@@ -149,7 +149,7 @@ export const stages: Record<keyof typeof english, string> = {
   'makeSafeStage.wetVacuum': 'aspiradora de agua',
   'makeSafeStage.floorDrain': 'rejilla de piso',
   'makeSafeStage.waysToGetItOut': 'Maneras de sacarla',
-  'makeSafeStage.hoseEndAt': 'Punta de la manguera a',
+  'makeSafeStage.hoseEndAt': 'Punta de manguera',
   'makeSafeStage.aboveTheFloor': 'Por encima del piso',
   'makeSafeStage.expectedAHeightAndA': 'se esperaba una altura y un recipiente',
   'makeSafeStage.carriedAtATime': 'Se carga por vez',
