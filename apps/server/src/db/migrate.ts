@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { runner } from 'node-pg-migrate'
+import pg from 'pg'
 
 /** Brings the database up to the newest migration; doing it again changes nothing. Two processes at once wait for each other. */
 export async function migrate(databaseUrl: string): Promise<number> {
@@ -35,14 +36,23 @@ const WAYS_OUT: readonly [says: RegExp, wayOut: string][] = [
   ],
 ]
 
-function migrateAsIs(databaseUrl: string) {
-  return runner({
-    databaseUrl,
-    dir: fileURLToPath(new URL('migrations', import.meta.url)),
-    migrationsTable: 'migration',
-    direction: 'up',
-    count: Number.POSITIVE_INFINITY,
-    advisoryLockMode: 'wait',
-    log: () => {},
-  })
+async function migrateAsIs(databaseUrl: string) {
+  // The runner's own connection may outlive its promise: ours is closed before anybody is told that it is done.
+  const client = new pg.Client({ connectionString: databaseUrl })
+  // A connection that breaks rejects what is being asked on it.
+  client.on('error', () => {})
+  await client.connect()
+  try {
+    return await runner({
+      dbClient: client,
+      dir: fileURLToPath(new URL('migrations', import.meta.url)),
+      migrationsTable: 'migration',
+      direction: 'up',
+      count: Number.POSITIVE_INFINITY,
+      advisoryLockMode: 'wait',
+      log: () => {},
+    })
+  } finally {
+    await client.end()
+  }
 }

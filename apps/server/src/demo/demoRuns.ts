@@ -8,8 +8,8 @@ import {
   standingWasher,
   stepWasher,
 } from '@brendik/core'
+import type { DemoRun } from './demoKit.ts'
 import { idOf } from './demoPeople.ts'
-import type { DemoRun } from './demoScenario.ts'
 
 const HOLD_S = 601
 

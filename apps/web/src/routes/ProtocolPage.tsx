@@ -98,16 +98,7 @@ function ProtocolOf({
           label={t('protocolPage.aboutThisProtocol')}
           className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
         >
-          <dl className="grid gap-4">
-            <Fact name={t('protocolPage.needs')} lines={protocolNeeds(protocol.id)} />
-            <Fact name={t('protocolPage.stopWhen')} lines={[t(`protocol.${protocol.id}.stopWhen`)]} />
-            <Fact name={t('protocolPage.leaves')} lines={[t(`protocol.${protocol.id}.leaves`)]} />
-            <Fact name={t('protocolPage.whatItIsWorth')} lines={[t(`protocol.${protocol.id}.worth`)]} />
-            <Fact
-              name={t('protocolPage.stillToDo')}
-              lines={[next ? t('protocolPage.aboutMin', { minutes }) : t('ui.nothing')]}
-            />
-          </dl>
+          <About protocol={protocol.id} minutes={next ? minutes : null} />
         </Scroll>
       </div>
       <ActionBar>
@@ -155,6 +146,22 @@ function ProtocolOf({
         </p>
       )}
     </div>
+  )
+}
+
+/** What a protocol needs, leaves and is worth. */
+function About({ protocol, minutes }: { protocol: ProtocolId; minutes: number | null }) {
+  return (
+    <dl className="grid gap-4">
+      <Fact name={t('protocolPage.needs')} lines={protocolNeeds(protocol)} />
+      <Fact name={t('protocolPage.stopWhen')} lines={[t(`protocol.${protocol}.stopWhen`)]} />
+      <Fact name={t('protocolPage.leaves')} lines={[t(`protocol.${protocol}.leaves`)]} />
+      <Fact name={t('protocolPage.whatItIsWorth')} lines={[t(`protocol.${protocol}.worth`)]} />
+      <Fact
+        name={t('protocolPage.stillToDo')}
+        lines={[minutes === null ? t('ui.nothing') : t('protocolPage.aboutMin', { minutes })]}
+      />
+    </dl>
   )
 }
 

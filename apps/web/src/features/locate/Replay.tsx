@@ -18,10 +18,7 @@ export function Replay({
   onMove: (atS: number) => void
 }) {
   const { units } = usePrefs()
-  const { totalS, stretches, levels, marks } = timeline
-  const share = (tS: number) => (totalS > 0 ? (100 * tS) / totalS : 0)
-  const highest = Math.max(10, ...levels.map((level) => level.mm))
-  const y = (mm: number) => HEIGHT - 6 - ((HEIGHT - 16) * Math.max(0, mm)) / highest
+  const { totalS, stretches, marks } = timeline
   const level = levelAtReplay(timeline, atS)
   const at = stretches.find((s) => atS <= s.toS) ?? stretches.at(-1)
   const passed = marks.filter((mark) => mark.tS <= atS)
@@ -58,66 +55,7 @@ export function Replay({
           </button>
         ))}
       </div>
-      <div className="relative" style={{ height: HEIGHT }}>
-        <svg
-          viewBox={`0 0 ${totalS} ${HEIGHT}`}
-          preserveAspectRatio="none"
-          className="absolute inset-0 h-full w-full"
-          aria-hidden="true"
-        >
-          {stretches.map((s) => (
-            <rect
-              key={s.fromS}
-              x={s.fromS}
-              width={s.toS - s.fromS}
-              y={0}
-              height={HEIGHT}
-              fill="var(--ground)"
-              stroke="var(--line)"
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-          <polyline
-            points={levels.map((l) => `${l.tS},${y(l.mm)}`).join(' ')}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth="2.5"
-            vectorEffect="non-scaling-stroke"
-          />
-          {marks.map((mark) => (
-            <line
-              key={`${mark.tS} ${mark.says}`}
-              x1={mark.tS}
-              x2={mark.tS}
-              y1={mark.wet ? 14 : HEIGHT - 12}
-              y2={HEIGHT}
-              stroke={mark.wet ? 'var(--water)' : 'var(--good)'}
-              strokeWidth={mark.wet ? 3 : 2}
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-          <line
-            x1={atS}
-            x2={atS}
-            y1={0}
-            y2={HEIGHT}
-            stroke="var(--watch)"
-            strokeWidth="2.5"
-            vectorEffect="non-scaling-stroke"
-          />
-        </svg>
-        {stretches
-          .filter((s) => share(s.toS - s.fromS) > 8)
-          .map((s) => (
-            <span
-              key={s.fromS}
-              className="pointer-events-none absolute top-0 truncate px-1 text-[12px] text-soft"
-              style={{ left: `${share(s.fromS)}%`, width: `${share(s.toS - s.fromS)}%` }}
-            >
-              {PHASE_NAME[s.phase]}
-            </span>
-          ))}
-      </div>
+      <Track timeline={timeline} atS={atS} />
       <input
         type="range"
         aria-label={t('replay.momentOfTheLeakTest')}
@@ -134,6 +72,81 @@ export function Replay({
         onChange={(event) => onMove(Number(event.target.value))}
       />
     </section>
+  )
+}
+
+/** Phases, level and marks on one line of time. */
+function Track({
+  timeline: { totalS, stretches, levels, marks },
+  atS,
+}: {
+  timeline: LeakTimeline
+  atS: number
+}) {
+  const share = (tS: number) => (totalS > 0 ? (100 * tS) / totalS : 0)
+  const highest = Math.max(10, ...levels.map((level) => level.mm))
+  const y = (mm: number) => HEIGHT - 6 - ((HEIGHT - 16) * Math.max(0, mm)) / highest
+  return (
+    <div className="relative" style={{ height: HEIGHT }}>
+      <svg
+        viewBox={`0 0 ${totalS} ${HEIGHT}`}
+        preserveAspectRatio="none"
+        className="absolute inset-0 h-full w-full"
+        aria-hidden="true"
+      >
+        {stretches.map((s) => (
+          <rect
+            key={s.fromS}
+            x={s.fromS}
+            width={s.toS - s.fromS}
+            y={0}
+            height={HEIGHT}
+            fill="var(--ground)"
+            stroke="var(--line)"
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+        <polyline
+          points={levels.map((l) => `${l.tS},${y(l.mm)}`).join(' ')}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2.5"
+          vectorEffect="non-scaling-stroke"
+        />
+        {marks.map((mark) => (
+          <line
+            key={`${mark.tS} ${mark.says}`}
+            x1={mark.tS}
+            x2={mark.tS}
+            y1={mark.wet ? 14 : HEIGHT - 12}
+            y2={HEIGHT}
+            stroke={mark.wet ? 'var(--water)' : 'var(--good)'}
+            strokeWidth={mark.wet ? 3 : 2}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+        <line
+          x1={atS}
+          x2={atS}
+          y1={0}
+          y2={HEIGHT}
+          stroke="var(--watch)"
+          strokeWidth="2.5"
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+      {stretches
+        .filter((s) => share(s.toS - s.fromS) > 8)
+        .map((s) => (
+          <span
+            key={s.fromS}
+            className="pointer-events-none absolute top-0 truncate px-1 text-[12px] text-soft"
+            style={{ left: `${share(s.fromS)}%`, width: `${share(s.toS - s.fromS)}%` }}
+          >
+            {PHASE_NAME[s.phase]}
+          </span>
+        ))}
+    </div>
   )
 }
 

@@ -46,27 +46,7 @@ export function SectionDrawing({
   const bottom = scale.y(section.lowMm)
   return (
     <>
-      <defs>
-        <clipPath id="wet">
-          {section.wet.map((path, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no other name and keep their order
-            <path key={i} d={svgPath(path, scale)} />
-          ))}
-        </clipPath>
-        {[45, -45].map((angle, i) => (
-          <pattern
-            key={angle}
-            id={`leak-${i}`}
-            width="7"
-            height="7"
-            patternUnits="userSpaceOnUse"
-            patternTransform={`rotate(${angle})`}
-          >
-            <rect width="7" height="7" fill="var(--watch-face)" opacity="0.7" />
-            <line x1="0" y1="0" x2="0" y2="7" stroke="var(--watch)" strokeWidth="1.6" />
-          </pattern>
-        ))}
-      </defs>
+      <Patterns section={section} scale={scale} />
       {levelMm !== null && (
         <g clipPath="url(#wet)">
           <rect
@@ -90,40 +70,7 @@ export function SectionDrawing({
           strokeLinecap="round"
         />
       ))}
-      {heights.map((band, i) => (
-        <g key={band.mm}>
-          <rect
-            x={scale.x(0)}
-            y={scale.y(band.hi)}
-            width={bandToX - scale.x(0)}
-            height={Math.max(3, scale.y(band.lo) - scale.y(band.hi))}
-            fill={`url(#leak-${i % 2})`}
-            opacity="0.75"
-          />
-          <line
-            x1={scale.x(0)}
-            x2={bandToX}
-            y1={scale.y(band.mm)}
-            y2={scale.y(band.mm)}
-            stroke="var(--watch)"
-            strokeWidth="2.5"
-          />
-        </g>
-      ))}
-      {leakBounds(view).map(({ mm, side }) => (
-        <g key={side} stroke="var(--watch)" strokeWidth="2" fill="none">
-          <line x1={scale.x(0)} x2={bandToX} y1={scale.y(mm)} y2={scale.y(mm)} strokeDasharray="9 5" />
-          {/* Arrows to the side on which it lies. */}
-          {[0.2, 0.5, 0.8].map((share) => {
-            const x = scale.x(0) + share * (bandToX - scale.x(0))
-            const up = side === 'above' ? -1 : 1
-            const y = scale.y(mm)
-            return (
-              <path key={share} d={`M ${x} ${y} v ${14 * up} m -5 ${-6 * up} l 5 ${6 * up} l 5 ${-6 * up}`} />
-            )
-          })}
-        </g>
-      ))}
+      <LeakHeights view={view} scale={scale} bandToX={bandToX} />
       {ringed && (
         <g fill="none">
           <circle
@@ -162,6 +109,75 @@ export function SectionDrawing({
           />
         ),
       )}
+    </>
+  )
+}
+
+/** Where water can stand, and the hatches of the leak's height. */
+function Patterns({ section, scale }: { section: Section; scale: Scale }) {
+  return (
+    <defs>
+      <clipPath id="wet">
+        {section.wet.map((path, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: shapes have no other name and keep their order
+          <path key={i} d={svgPath(path, scale)} />
+        ))}
+      </clipPath>
+      {[45, -45].map((angle, i) => (
+        <pattern
+          key={angle}
+          id={`leak-${i}`}
+          width="7"
+          height="7"
+          patternUnits="userSpaceOnUse"
+          patternTransform={`rotate(${angle})`}
+        >
+          <rect width="7" height="7" fill="var(--watch-face)" opacity="0.7" />
+          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--watch)" strokeWidth="1.6" />
+        </pattern>
+      ))}
+    </defs>
+  )
+}
+
+/** Bands of the leak's height, and arrows where only a side of it is known. */
+function LeakHeights({ view, scale, bandToX }: { view: LeakView; scale: Scale; bandToX: number }) {
+  return (
+    <>
+      {leakBands(view).map((band, i) => (
+        <g key={band.mm}>
+          <rect
+            x={scale.x(0)}
+            y={scale.y(band.hi)}
+            width={bandToX - scale.x(0)}
+            height={Math.max(3, scale.y(band.lo) - scale.y(band.hi))}
+            fill={`url(#leak-${i % 2})`}
+            opacity="0.75"
+          />
+          <line
+            x1={scale.x(0)}
+            x2={bandToX}
+            y1={scale.y(band.mm)}
+            y2={scale.y(band.mm)}
+            stroke="var(--watch)"
+            strokeWidth="2.5"
+          />
+        </g>
+      ))}
+      {leakBounds(view).map(({ mm, side }) => (
+        <g key={side} stroke="var(--watch)" strokeWidth="2" fill="none">
+          <line x1={scale.x(0)} x2={bandToX} y1={scale.y(mm)} y2={scale.y(mm)} strokeDasharray="9 5" />
+          {/* Arrows to the side on which it lies. */}
+          {[0.2, 0.5, 0.8].map((share) => {
+            const x = scale.x(0) + share * (bandToX - scale.x(0))
+            const up = side === 'above' ? -1 : 1
+            const y = scale.y(mm)
+            return (
+              <path key={share} d={`M ${x} ${y} v ${14 * up} m -5 ${-6 * up} l 5 ${6 * up} l 5 ${-6 * up}`} />
+            )
+          })}
+        </g>
+      ))}
     </>
   )
 }

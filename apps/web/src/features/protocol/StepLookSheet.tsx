@@ -3,20 +3,16 @@ import {
   gateOf,
   type LookStep,
   type ObservationEvent,
-  outcomesFor,
   type ProtocolId,
   type Tap,
 } from '@brendik/core'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { t } from '../../lib/words.ts'
-import { Choice } from '../../ui/Choice.tsx'
-import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { outcomeWord, stepText } from '../../words/cardText.ts'
-import { BucketFields } from '../rates/index.ts'
+import { stepText } from '../../words/cardText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
-import { CatchFields } from './CatchFields.tsx'
+import { StepEntry } from './StepEntry.tsx'
 import { StepGate } from './StepGate.tsx'
 
 type Observed = Extract<ObservationEvent, { type: 'observed' }>
@@ -45,7 +41,6 @@ export function StepLookSheet({
   const [tap, setTap] = useState<Tap>(step.tap ?? slowTap)
   const check = checkFacts(step.check)
   const { act } = check
-  const choices = outcomesFor(check, space.visit.machine.spec)
   const text = stepText(protocol, step)
   const gate = act ? gateOf(act, space.visit.machine.spec, space.state, Date.now()) : null
   const cautions = [...new Set([...step.cautions, ...(gate?.cautions ?? [])])]
@@ -73,9 +68,6 @@ export function StepLookSheet({
     }
     onSave(observed)
   }
-  const level = (label: string, hint?: string) => (
-    <QuantityInput label={label} quantity="level" base={levelMm} hint={hint} onChange={setLevelMm} />
-  )
   return (
     <Sheet open title={text.title} onClose={onClose}>
       <div className="mt-3 grid gap-4">
@@ -93,73 +85,16 @@ export function StepLookSheet({
         />
         {gate?.open === false && <GateNotice gate={gate} space={space} />}
         <p className="text-lg leading-snug">{text.act}</p>
-        {step.entry === 'bucket' && (
-          <>
-            <Choice
-              label={t('stepLookSheet.tap')}
-              value={tap}
-              options={[
-                { value: 'cold', text: t('ui.cold') },
-                { value: 'hot', text: t('ui.hot') },
-              ]}
-              onChange={setTap}
-            />
-            <BucketFields onFlow={setValue} />
-          </>
-        )}
-        {step.entry === 'height' && (
-          <>
-            <Choice
-              label={t('stepLookSheet.whatTheStreamDid')}
-              value={bound}
-              options={[
-                { value: 'stops', text: t('stepLookSheet.stopsAtThisHeight') },
-                { value: 'beyond', text: t('stepLookSheet.stillRunsThere') },
-              ]}
-              onChange={setBound}
-            />
-            <QuantityInput
-              label={t('ui.hoseEndAboveFloor')}
-              quantity="height"
-              base={typeof value === 'number' ? value : null}
-              onChange={setValue}
-            />
-            {level(t('stepLookSheet.levelInTheTub'), t('stepLookSheet.ifRead'))}
-          </>
-        )}
-        {step.entry === 'stop-level' && (
-          <QuantityInput
-            label={t('stepLookSheet.levelAtWhichNoDrop')}
-            quantity="level"
-            base={typeof value === 'number' ? value : null}
-            onChange={setValue}
-          />
-        )}
-        {step.entry === 'catch' && (
-          <>
-            <CatchFields onFlow={setValue} />
-            {level(t('readingSheet.atTheLevel'))}
-          </>
-        )}
-        {step.entry === 'litres' && (
-          <QuantityInput
-            label={t('ui.ranBack')}
-            quantity="volume"
-            base={typeof value === 'number' ? value : null}
-            onChange={setValue}
-          />
-        )}
-        {step.entry === 'choice' && (
-          <Choice
-            label={text.title}
-            value={String(value ?? '')}
-            options={choices.map((outcome) => ({
-              value: outcome.value,
-              text: outcomeWord(step.check, outcome.value, outcome.as),
-            }))}
-            onChange={setValue}
-          />
-        )}
+        <StepEntry
+          protocol={protocol}
+          step={step}
+          machine={space.visit.machine.spec}
+          entered={{ value, tap, bound, levelMm }}
+          onValue={setValue}
+          onTap={setTap}
+          onBound={setBound}
+          onLevel={setLevelMm}
+        />
         <div className="grid grid-cols-[1fr_2fr] gap-3">
           <button
             type="button"

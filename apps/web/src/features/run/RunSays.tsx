@@ -1,7 +1,7 @@
 import { type ExpectedRun, isFlowRun, type Message, type RunAnalysis, type Saying } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { durationText, estimateText } from '../../lib/time.ts'
-import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { figure, unitOf } from '../../lib/units.ts'
 import { numberText, say, t } from '../../lib/words.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
 import { lowerFirst } from '../../words/cardText.ts'
@@ -9,6 +9,8 @@ import { InPlace } from '../rates/index.ts'
 import { Closing } from './Closing.tsx'
 import { EntryLog } from './EntryLog.tsx'
 import type { BoardSnapshot } from './runBoard.ts'
+import { SensorSays } from './SensorSays.tsx'
+import { StandingSays } from './StandingSays.tsx'
 
 const NAMES: Record<string, string> = {
   flowLMin: t('ui.flow'),
@@ -38,7 +40,6 @@ export function RunSays({
   const compared = analysis?.expected ?? null
   const off = analysis?.verdict === 'slow' || analysis?.verdict === 'fast'
   const flows = facts.plan === null || isFlowRun(facts.plan.kind)
-  const open = Object.entries(analysis?.notIdentifiable ?? {})
   const show = unitOf(units, 'flow').show
   const time = analysis?.quantities.timeS
   const left = facts.phase === 'running' ? secondsLeft(run, nowS) : null
@@ -46,7 +47,7 @@ export function RunSays({
     <div className="grid gap-5">
       <section aria-label={t('runSays.whatThisRunSays')} className="grid gap-4">
         {!flows ? (
-          <Standing analysis={analysis} running={facts.phase === 'running'} />
+          <StandingSays analysis={analysis} running={facts.phase === 'running'} />
         ) : flow && compared ? (
           <Gauge
             label={t('ui.flow')}
@@ -70,24 +71,7 @@ export function RunSays({
               : t('runSays.noFlowCouldBeComputed')}
           </p>
         )}
-        {ratio && (
-          <Gauge
-            label={t('ui.time')}
-            figure={`${numberText(ratio.value, 2)}×`}
-            unit={t('ui.expected')}
-            note={t('common.range', { from: numberText(ratio.lo, 2), to: numberText(ratio.hi, 2) })}
-            value={ratio.value}
-            lo={ratio.lo}
-            hi={ratio.hi}
-            expectedLo={
-              compared && Number.isFinite(compared.timeS.lo) ? compared.timeS.lo / compared.timeS.mid : 0.85
-            }
-            expectedHi={
-              compared && Number.isFinite(compared.timeS.hi) ? compared.timeS.hi / compared.timeS.mid : 1.15
-            }
-            off={off}
-          />
-        )}
+        {ratio && <TimeGauge ratio={ratio} compared={compared} off={off} />}
         {facts.phase === 'stopped' && time && compared && Number.isFinite(compared.timeS.mid) && (
           <p className="flex justify-between border-t border-hair pt-2">
             <span>{t('runSays.took', { time: durationText(time.value) })}</span>
@@ -129,22 +113,7 @@ export function RunSays({
           ))}
         </ul>
       )}
-      {facts.phase === 'stopped' && open.length > 0 && (
-        <section>
-          <h2 className="text-sm font-semibold text-soft">{t('runSays.cannotBeToldFromThis')}</h2>
-          <ul className="mt-1">
-            {grouped(open).map(([how, names]) => (
-              <li key={how} className="text-sm">
-                <span className="text-base">
-                  {names.map((name, i) => (i === 0 ? name : lowerFirst(name))).join(', ')}
-                </span>
-                <br />
-                <span className="text-soft">{how}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {facts.phase === 'stopped' && <NotTold analysis={analysis} />}
       <section>
         <h2 className="text-sm font-semibold text-soft">{t('ui.entries')}</h2>
         <EntryLog events={run.state.events} facts={facts} />
@@ -155,6 +124,58 @@ export function RunSays({
         )}
       </section>
     </div>
+  )
+}
+
+/** How long it takes beside what is expected. */
+function TimeGauge({
+  ratio,
+  compared,
+  off,
+}: {
+  ratio: NonNullable<RunAnalysis['quantities']['ratioToExpected']>
+  compared: RunAnalysis['expected']
+  off: boolean
+}) {
+  return (
+    <Gauge
+      label={t('ui.time')}
+      figure={`${numberText(ratio.value, 2)}×`}
+      unit={t('ui.expected')}
+      note={t('common.range', { from: numberText(ratio.lo, 2), to: numberText(ratio.hi, 2) })}
+      value={ratio.value}
+      lo={ratio.lo}
+      hi={ratio.hi}
+      expectedLo={
+        compared && Number.isFinite(compared.timeS.lo) ? compared.timeS.lo / compared.timeS.mid : 0.85
+      }
+      expectedHi={
+        compared && Number.isFinite(compared.timeS.hi) ? compared.timeS.hi / compared.timeS.mid : 1.15
+      }
+      off={off}
+    />
+  )
+}
+
+/** What this run cannot tell, and what would. */
+function NotTold({ analysis }: { analysis: RunAnalysis | null }) {
+  const open = Object.entries(analysis?.notIdentifiable ?? {})
+  if (open.length === 0) return null
+  return (
+    <section>
+      <h2 className="text-sm font-semibold text-soft">{t('runSays.cannotBeToldFromThis')}</h2>
+      <ul className="mt-1">
+        {grouped(open).map(([how, names]) => (
+          <li key={how} className="text-sm">
+            <span className="text-base">
+              {names.map((name, i) => (i === 0 ? name : lowerFirst(name))).join(', ')}
+            </span>
+            <br />
+            <span className="text-soft">{how}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
@@ -171,130 +192,4 @@ function grouped(open: [string, Message | Saying][]): [string, string[]][] {
 function secondsLeft(run: BoardSnapshot, nowS: number): number | null {
   const endS = run.analysis?.fit?.curve?.tS.at(-1)
   return endS !== undefined && run.analysis?.quantities.ratioToExpected && endS > nowS ? endS - nowS : null
-}
-
-/** Loss or gain of a run in which the water should stand, and where a leak lies. */
-function Standing({ analysis, running }: { analysis: RunAnalysis | null; running: boolean }) {
-  const { units } = usePrefs()
-  const basis = analysis?.basis
-  const height = analysis?.quantities.leakHeightMm
-  const below = analysis?.bounds.leakHeightMm?.atMost
-  const back = analysis?.quantities.runBackL
-  const { show, unit } = unitOf(units, 'hourly')
-  if (back)
-    return (
-      <p className="flex items-baseline justify-between gap-3">
-        <span>{t('ui.ranBack')}</span>
-        <span className="text-right">
-          <span className="small-figure text-3xl">{withUnit(units, 'volume', Math.max(0, back.value))}</span>
-          <br />
-          <span className="text-sm text-soft">
-            {t('common.range', {
-              from: figure(units, 'volume', Math.max(0, back.lo)),
-              to: figure(units, 'volume', back.hi),
-            })}
-          </span>
-        </span>
-      </p>
-    )
-  if (basis?.of !== 'standing')
-    return (
-      <p className="text-soft">
-        {running ? t('runSays.threeLevelsAMinuteApart') : t('runSays.noLossCouldBeComputed')}
-      </p>
-    )
-  const rises = analysis?.verdict === 'rising'
-  const found = rises ? analysis?.quantities.riseLH : analysis?.quantities.leakLH
-  const shown = found ?? { value: 0, lo: 0, hi: basis.seenLMin * 60 }
-  const off = analysis?.verdict === 'falling' || rises
-  return (
-    <>
-      <Gauge
-        label={rises ? t('runSays.comesIn') : t('runSays.loss')}
-        figure={figure(units, 'hourly', Math.max(0, shown.value))}
-        unit={unit}
-        note={t('common.range', {
-          from: figure(units, 'hourly', Math.max(0, shown.lo)),
-          to: figure(units, 'hourly', shown.hi),
-        })}
-        value={Math.max(0, show(shown.value))}
-        lo={Math.max(0, show(shown.lo))}
-        hi={show(shown.hi)}
-        expectedLo={0}
-        expectedHi={show(basis.seenLMin * 60)}
-        off={off}
-      />
-      <p className="text-sm text-soft">
-        {t('runSays.theHatchIsWhatThis', { hourly: withUnit(units, 'hourly', basis.seenLMin * 60) })}
-      </p>
-      {height ? (
-        <p className="border-t border-hair pt-2">
-          <span className="flex items-baseline justify-between gap-3">
-            <span>{t('runSays.leakHeight')}</span>
-            <span className="small-figure text-3xl text-watch">{withUnit(units, 'level', height.value)}</span>
-          </span>
-          <span className="block text-right text-sm text-soft">
-            {t('runSays.toAboveThePort', {
-              level: withUnit(units, 'level', height.lo),
-              level2: withUnit(units, 'level', height.hi),
-            })}
-          </span>
-        </p>
-      ) : below !== undefined ? (
-        <p className="flex justify-between border-t border-hair pt-2">
-          <span>{t('runSays.leakHeight')}</span>
-          <span className="font-semibold">
-            {t('runSays.below', { level: withUnit(units, 'level', below) })}
-          </span>
-        </p>
-      ) : null}
-    </>
-  )
-}
-
-/** Gain, offset, lag and air leak of the level sensing, where ruler and display were read together. */
-function SensorSays({ analysis }: { analysis: RunAnalysis | null }) {
-  const { units } = usePrefs()
-  const q = analysis?.quantities
-  if (!q?.sensorGain && !q?.tubeLeakTauS) return null
-  const rows: [string, string, string][] = []
-  if (q.sensorGain)
-    rows.push([
-      t('runSays.displayAgainstRuler'),
-      `× ${numberText(q.sensorGain.value, 2)}`,
-      t('common.range', { from: numberText(q.sensorGain.lo, 2), to: numberText(q.sensorGain.hi, 2) }),
-    ])
-  if (q.sensorOffsetMm)
-    rows.push([
-      t('runSays.offsetAtThePort'),
-      withUnit(units, 'level', q.sensorOffsetMm.value),
-      t('common.range', {
-        from: figure(units, 'level', q.sensorOffsetMm.lo),
-        to: figure(units, 'level', q.sensorOffsetMm.hi),
-      }),
-    ])
-  if (q.sensorLagS)
-    rows.push([
-      t('runSays.lag'),
-      `${numberText(q.sensorLagS.value, 0)} s`,
-      t('runSays.toS', { lo: numberText(q.sensorLagS.lo, 0), hi: numberText(q.sensorLagS.hi, 0) }),
-    ])
-  if (q.tubeLeakTauS)
-    rows.push([
-      t('runSays.airLeaksWithATime'),
-      `${numberText(q.tubeLeakTauS.value, 0)} s`,
-      t('runSays.toS', { lo: numberText(q.tubeLeakTauS.lo, 0), hi: numberText(q.tubeLeakTauS.hi, 0) }),
-    ])
-  return (
-    <dl aria-label={t('runSays.levelSensing')}>
-      {rows.map(([name, value, range]) => (
-        <div key={name} className="flex items-baseline justify-between gap-3 border-t border-hair py-1.5">
-          <dt>{name}</dt>
-          <dd className="text-right">
-            <span className="font-semibold">{value}</span> <span className="text-sm text-soft">{range}</span>
-          </dd>
-        </div>
-      ))}
-    </dl>
-  )
 }

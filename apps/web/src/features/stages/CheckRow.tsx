@@ -120,34 +120,13 @@ export function CheckRow({
             onSet={set}
           />
         ) : (
-          <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-            {seen.slice(-3).map((o) => (
-              <span key={o.id} className="flex items-center gap-1">
-                <span className="small-figure text-2xl">{observedText(o, units)}</span>
-                <button
-                  type="button"
-                  aria-label={t('checkRow.takeBack', { name })}
-                  className="min-h-12 cursor-pointer px-2 text-sm text-soft underline underline-offset-4"
-                  onClick={() =>
-                    keepLooks(space.visit.id, [
-                      { type: 'withdrawn', id: newId(), atMs: Date.now(), targetId: o.id },
-                    ])
-                  }
-                >
-                  {t('ui.takeBack2')}
-                </button>
-              </span>
-            ))}
-            <button
-              type="button"
-              aria-label={`${seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}: ${name}`}
-              disabled={shut}
-              className="min-h-12 cursor-pointer border border-line bg-face px-4 disabled:cursor-default disabled:text-soft disabled:opacity-60"
-              onClick={() => pass(check.act, onNumber)}
-            >
-              {seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}
-            </button>
-          </div>
+          <Readings
+            space={space}
+            seen={seen}
+            name={name}
+            shut={shut}
+            onNumber={() => pass(check.act, onNumber)}
+          />
         )}
         {!last && how && <p className="max-w-prose text-sm leading-snug text-soft md:col-start-2">{how}</p>}
       </div>
@@ -170,6 +149,53 @@ export function CheckRow({
         </div>
       )}
     </li>
+  )
+}
+
+/** The last readings of a check, each to be taken back, and the way to another. */
+function Readings({
+  space,
+  seen,
+  name,
+  shut,
+  onNumber,
+}: {
+  space: Space
+  seen: readonly ObservationAnswer[]
+  name: string
+  shut: boolean
+  onNumber: () => void
+}) {
+  const { units } = usePrefs()
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+      {seen.slice(-3).map((o) => (
+        <span key={o.id} className="flex items-center gap-1">
+          <span className="small-figure text-2xl">{observedText(o, units)}</span>
+          <button
+            type="button"
+            aria-label={t('checkRow.takeBack', { name })}
+            className="min-h-12 cursor-pointer px-2 text-sm text-soft underline underline-offset-4"
+            onClick={() =>
+              keepLooks(space.visit.id, [
+                { type: 'withdrawn', id: newId(), atMs: Date.now(), targetId: o.id },
+              ])
+            }
+          >
+            {t('ui.takeBack2')}
+          </button>
+        </span>
+      ))}
+      <button
+        type="button"
+        aria-label={`${seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}: ${name}`}
+        disabled={shut}
+        className="min-h-12 cursor-pointer border border-line bg-face px-4 disabled:cursor-default disabled:text-soft disabled:opacity-60"
+        onClick={onNumber}
+      >
+        {seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}
+      </button>
+    </div>
   )
 }
 

@@ -1,0 +1,42 @@
+import type { allowedLooks, LeakLook, LeakView, PartId } from '@brendik/core'
+import { t } from '../../lib/words.ts'
+import { Scroll } from '../../ui/Scroll.tsx'
+import { StageKeep } from '../stages/index.ts'
+import type { Space } from '../visit/index.ts'
+import { NextLook } from './NextLook.tsx'
+import { Suspects } from './Suspects.tsx'
+
+/** Suspects with what speaks for and against them, and the looks worth most. */
+export function LocateSide({
+  space,
+  view,
+  looks: { open, shut },
+  chosen,
+  onChoose,
+  onOpen,
+}: {
+  space: Space
+  view: LeakView
+  looks: ReturnType<typeof allowedLooks>
+  chosen: PartId | null
+  onChoose: (part: PartId) => void
+  onOpen: (look: LeakLook) => void
+}) {
+  return (
+    <Scroll
+      label={t('locateStage.suspectsAndNextLook')}
+      className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[320px] md:overflow-y-auto md:border-l"
+    >
+      <div className="grid gap-4">
+        {view.turns.map((turn) => (
+          <p key={turn} className="border-l-4 border-watch bg-watch-face px-3 py-2 leading-snug">
+            {t(`wrong-turn.${turn}`)}
+          </p>
+        ))}
+        <Suspects view={view} chosen={chosen} onChoose={onChoose} />
+        <NextLook space={space} open={open} shut={shut} onOpen={onOpen} />
+        <StageKeep space={space} stage="locate" />
+      </div>
+    </Scroll>
+  )
+}
