@@ -1,8 +1,10 @@
 import {
+  asText,
   drawnLevels,
   familyDefaults,
   openRunStream,
   type ReadingBlock,
+  type RefusedEntry,
   type RunAnswer,
   type RunEvent,
   type RunPlan,
@@ -17,7 +19,7 @@ const server = {
   away: false,
   events: [] as RunEvent[],
   posts: 0,
-  refused: [] as { id: string; problem: string }[],
+  refused: [] as RefusedEntry[],
   page: { blocks: [] as ReadingBlock[], upTo: 0, more: false },
 }
 /** Each test has a run of its own; the device keeps them all. */
@@ -230,14 +232,12 @@ it('refuses what contradicts the run, and says what the server did not take', as
   const board = await open()
   board.plan(meta, planned, started)
   board.record({ type: 'started', id: 's2', atMs: 3000 })
-  expect(board.snapshot().problem).toBe('start: the run is already running')
+  expect(board.snapshot().problem).toBe('The run is already running.')
   board.dismissProblem()
-  server.refused = [{ id: 'e', problem: 'stop: the run has already stopped' }]
+  server.refused = [{ id: 'e', problem: 'in English', told: asText('entry.stops-twice') }]
   board.record({ type: 'stopped', id: 'e', atMs: 9000 })
   await eventually(() =>
-    expect(board.snapshot().problem).toBe(
-      'The server did not take an entry: stop: the run has already stopped',
-    ),
+    expect(board.snapshot().problem).toBe('The server did not take an entry: The run has already stopped.'),
   )
   // The run goes on as the server has it; what was refused lies in the outbox with its reason.
   expect(board.snapshot().facts.phase).toBe('running')

@@ -18,6 +18,7 @@ export type {
   ObservationAnswer,
   PhotoAnswer,
   RecordSubject,
+  RefusedEntry,
   RivalAnswer,
   RunAnswer,
   RunDetail,

@@ -12,6 +12,7 @@ import {
   runFacts,
   undoTarget,
 } from '../src/measure/board/runState.ts'
+import { carried } from './carried.ts'
 import { makePlan } from './makePlan.ts'
 
 const at = 1_790_000_000_000
@@ -42,7 +43,7 @@ const withdrawn = (id: string, targetId: string, replacementId: string | null = 
 function run(...events: RunEvent[]): RunState {
   return events.reduce((state, event) => {
     const next = advanceRun(state, event)
-    if (next.outcome === 'refused') throw new Error(next.problem)
+    if (next.outcome === 'refused') throw new Error(carried(next.problem))
     return next.run
   }, emptyRun('r'))
 }
@@ -72,12 +73,12 @@ it('offers the last entry to undo, never a start that readings stand on', () => 
   expect(undoTarget(run(planned))).toBeNull()
 })
 it.each([
-  [[started], 'start: expected a planned run'],
-  [[planned, stopped], 'stop: the run has not started'],
-  [[planned, started, { ...started, id: 's2' } as RunEvent], 'start: the run is already running'],
-  [[planned, started, { ...stopped, atMs: at - 1 }], 'stop: expected after the start'],
-  [[planned, started, level('a', 1, 5000)], 'level: expected -300..1500 mm, got 5000'],
-  [[planned, started, withdrawn('u', 'nothing')], 'undo: expected an entry of this run, got nothing'],
+  [[started], 'entry.start-unplanned'],
+  [[planned, stopped], 'entry.stop-unstarted'],
+  [[planned, started, { ...started, id: 's2' } as RunEvent], 'entry.starts-twice'],
+  [[planned, started, { ...stopped, atMs: at - 1 }], 'entry.stop-before-start'],
+  [[planned, started, level('a', 1, 5000)], 'entry.level-range -300..1500, 5000'],
+  [[planned, started, withdrawn('u', 'nothing')], 'entry.undo-nothing'],
 ])('refuses what contradicts the run and says why', (events, problem) =>
   expect(() => run(...events)).toThrow(problem),
 )

@@ -1,7 +1,8 @@
 import { asText, type ErrorAnswer } from '@brendik/core'
-import { carriesMessage, makeWords, readText } from '@brendik/words'
+import { carriesMessage } from '@brendik/words'
 import type { ErrorRequestHandler } from 'express'
 import { AppError } from './AppError.ts'
+import { inEnglish } from './english.ts'
 
 const NETWORK_CODES = new Set([
   'ECONNREFUSED',
@@ -59,16 +60,13 @@ function toAppError(error: unknown): AppError {
 const inWords = (bytes: number) =>
   bytes >= 2 ** 20 ? `${Math.round(bytes / 2 ** 20)} MB` : `${Math.round(bytes / 1024)} kB`
 
-/** For those who read the answer itself; the app puts what it tells into the user's own words. */
-const ENGLISH = makeWords('en', 'metric')
-
 export const errorHandler: ErrorRequestHandler = (error, request, response, next) => {
   const appError = toAppError(error)
-  if (appError.status >= 500) request.log?.error({ err: error }, readText(ENGLISH, appError.message))
+  if (appError.status >= 500) request.log?.error({ err: error }, inEnglish(appError.message))
   if (response.headersSent) return next(error)
   const answer: ErrorAnswer = {
     code: appError.code,
-    message: readText(ENGLISH, appError.message),
+    message: inEnglish(appError.message),
     ...(carriesMessage(appError.message) ? { told: appError.message } : {}),
   }
   response.status(appError.status).json(answer)

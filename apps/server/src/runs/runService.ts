@@ -3,6 +3,7 @@ import {
   advanceRun,
   emptyRun,
   type IngestBlock,
+  type RefusedEntry,
   type RunAnswer,
   type RunEvent,
   type RunState,
@@ -10,6 +11,7 @@ import {
 } from '@brendik/core'
 import type { Actor, Queries, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
+import { inEnglish } from '../errors/english.ts'
 import { insertEvent, insertStreamBlocks, readEvents } from './runStore.ts'
 
 interface RunRow {
@@ -29,7 +31,7 @@ export interface EventsStored {
   stored: number
   known: number
   /** Entries that contradict the run as stored; they were not stored, all others were. */
-  refused: { id: string; problem: string }[]
+  refused: RefusedEntry[]
 }
 
 /** What a notification says: a run got blocks, or its facts changed. */
@@ -55,7 +57,8 @@ export async function storeEvents(
     const answer: EventsStored = { stored: 0, known: 0, refused: [] }
     for (const event of events) {
       const next = advanceRun(state, event)
-      if (next.outcome === 'refused') answer.refused.push({ id: event.id, problem: next.problem })
+      if (next.outcome === 'refused')
+        answer.refused.push({ id: event.id, problem: inEnglish(next.problem), told: next.problem })
       else if (next.outcome === 'known') answer.known++
       else {
         await insertEvent(tx, actor, runId, event, state.events.length)

@@ -36,7 +36,7 @@ export async function deliver(batch: readonly Kept[]): Promise<ReadonlyMap<strin
     case 'run': {
       const events = facts.flatMap((f) => (f.kind === 'run' ? [f.event] : []))
       const { refused } = await postRunEvents(fact.runId, fact.visitId, events, as)
-      return new Map(refused.map(({ id, problem }) => [id, problem]))
+      return new Map(refused.map(({ id, problem, told }) => [id, told ?? problem]))
     }
     case 'photo':
       await putPhoto({ ...fact, id: fact.photoId }, as)

@@ -1,4 +1,4 @@
-import type { EntryEvent, ObservationEvent, RecordSubject, RunEvent } from '@brendik/core'
+import type { EntryEvent, ObservationEvent, RecordSubject, RefusedEntry, RunEvent } from '@brendik/core'
 import { post, put } from '../api/client.ts'
 
 // Where the facts of the outbox go. Safe to send again: every fact carries its id. `as` = who recorded it.
@@ -38,4 +38,4 @@ export const postEntries = (visitId: string, entries: EntryEvent[], as: string) 
   post(`/visits/${visitId}/entries`, { entries }, as)
 /** What of it the run does not allow comes back with its reason. */
 export const postRunEvents = (runId: string, visitId: string, events: RunEvent[], as: string) =>
-  post<{ refused: { id: string; problem: string }[] }>(`/runs/${runId}/events`, { visitId, events }, as)
+  post<{ refused: RefusedEntry[] }>(`/runs/${runId}/events`, { visitId, events }, as)

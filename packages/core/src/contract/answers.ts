@@ -179,6 +179,14 @@ export interface StoredAnswer {
   stored: number
   known: number
 }
+/** An entry that contradicts the run as it is stored. */
+export interface RefusedEntry {
+  id: string
+  /** In English, for whoever reads the answer itself. */
+  problem: string
+  /** The same as a text that carries a message of the table; a server of an older version has none. */
+  told?: string
+}
 export interface ErrorAnswer {
   code: string
   /** In English, for whoever reads the answer itself. */

@@ -1,3 +1,4 @@
+import { asText, figureOf, rangeOf } from '../../message.ts'
 import type { MarkWhat, RunMark } from '../plan/runMarks.ts'
 import type { RunKind, RunPlan } from '../plan/runPlan.ts'
 import type { RunEvent } from './runEvents.ts'
@@ -25,6 +26,7 @@ export interface RunFacts {
 export type AdvanceResult =
   | { outcome: 'accepted'; run: RunState }
   | { outcome: 'known'; run: RunState }
+  /** Why it contradicts what there is, as a text that carries a message. */
   | { outcome: 'refused'; run: RunState; problem: string }
 
 /** A run of which nothing is known yet. */
@@ -76,26 +78,30 @@ function contradiction(run: RunState, event: RunEvent): string | null {
   const facts = runFacts(run)
   switch (event.type) {
     case 'planned':
-      return facts.startedAtMs === null ? null : 'plan: the run has started; its plan can no longer change'
+      return facts.startedAtMs === null ? null : asText('entry.plan-after-start')
     case 'started':
-      if (facts.plan === null) return 'start: expected a planned run'
-      return facts.startedAtMs === null ? null : 'start: the run is already running'
+      if (facts.plan === null) return asText('entry.start-unplanned')
+      return facts.startedAtMs === null ? null : asText('entry.starts-twice')
     case 'stopped':
-      if (facts.startedAtMs === null) return 'stop: the run has not started'
-      if (facts.stoppedAtMs !== null) return 'stop: the run has already stopped'
-      return event.atMs >= facts.startedAtMs ? null : 'stop: expected after the start'
+      if (facts.startedAtMs === null) return asText('entry.stop-unstarted')
+      if (facts.stoppedAtMs !== null) return asText('entry.stops-twice')
+      return event.atMs >= facts.startedAtMs ? null : asText('entry.stop-before-start')
     case 'withdrawn':
-      return run.events.some((known) => known.id === event.targetId)
-        ? null
-        : `undo: expected an entry of this run, got ${event.targetId}`
+      return run.events.some((known) => known.id === event.targetId) ? null : asText('entry.undo-nothing')
     case 'levelRead':
       return Number.isFinite(event.levelMm) && event.levelMm >= -300 && event.levelMm <= 1500
         ? null
-        : `level: expected -300..1500 mm, got ${event.levelMm}`
+        : asText('entry.level-range', {
+            range: rangeOf('level', -300, 1500),
+            got: figureOf('level', event.levelMm),
+          })
     case 'flowRead':
       return Number.isFinite(event.flowLMin) && event.flowLMin >= 0 && event.flowLMin <= 200
         ? null
-        : `flow: expected 0..200 L/min, got ${event.flowLMin}`
+        : asText('entry.flow-range', {
+            range: rangeOf('flow', 0, 200),
+            got: figureOf('flow', event.flowLMin),
+          })
     case 'marked':
       return null
   }

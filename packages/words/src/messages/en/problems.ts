@@ -21,6 +21,16 @@ export const problems = {
   'plan.end-above-start': 'Expected an end level above the start at {start}, got {got}.',
   'plan.start-above-air': 'Expected a start level above {air}, where air is drawn, got {got}.',
 
+  'entry.plan-after-start': 'The run has started: what it starts from can no longer change.',
+  'entry.start-unplanned': 'This run was never set up: set it up before it is started.',
+  'entry.starts-twice': 'The run is already running.',
+  'entry.stop-unstarted': 'The run has not started, so it cannot be stopped.',
+  'entry.stops-twice': 'The run has already stopped.',
+  'entry.stop-before-start': 'The stop is marked before the start.',
+  'entry.undo-nothing': 'What this takes back is no entry of this run.',
+  'entry.level-range': 'Level: expected {range}, got {got}.',
+  'entry.flow-range': 'Flow: expected {range}, got {got}.',
+
   'error.sign-in': 'E-mail address or password is not right.',
   'error.sign-in-first': 'Sign in first.',
   'error.owner-only': 'Only an owner of the workshop may do this.',

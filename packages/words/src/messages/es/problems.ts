@@ -23,6 +23,16 @@ export const problems: Record<keyof typeof english, string> = {
   'plan.end-above-start': 'Se esperaba un nivel final por encima del inicial a {start}, y dice {got}.',
   'plan.start-above-air': 'Se esperaba un nivel inicial por encima de {air}, donde chupa aire, y dice {got}.',
 
+  'entry.plan-after-start': 'La prueba ya empezó: sus datos de partida ya no se pueden cambiar.',
+  'entry.start-unplanned': 'Esta prueba no se preparó: prepárela antes de empezarla.',
+  'entry.starts-twice': 'La prueba ya está en marcha.',
+  'entry.stop-unstarted': 'La prueba no ha empezado, así que no se puede parar.',
+  'entry.stops-twice': 'La prueba ya terminó.',
+  'entry.stop-before-start': 'La parada está marcada antes del comienzo.',
+  'entry.undo-nothing': 'Lo que esto deshace no es una anotación de esta prueba.',
+  'entry.level-range': 'Nivel: se esperaba {range}, se recibió {got}.',
+  'entry.flow-range': 'Flujo: se esperaba {range}, se recibió {got}.',
+
   'error.sign-in': 'El correo o la contraseña no es correcta.',
   'error.sign-in-first': 'Primero hay que entrar.',
   'error.owner-only': 'Solo un dueño del taller puede hacer esto.',
