@@ -46,7 +46,7 @@ test('two technicians on one visit lose nothing: both values are kept until one 
   for (const screen of [page, other])
     await expect(screen.getByRole('button', { name: /^Mains two answers/ })).toBeVisible({ timeout: 15_000 })
   await page.getByRole('button', { name: /^Mains/ }).click()
-  await expect(page.getByRole('dialog').getByText(/nothing is lost, choose what stands/)).toBeVisible()
+  await expect(page.getByRole('dialog').getByText(/Both are kept: choose the right one/)).toBeVisible()
   await page
     .getByRole('dialog')
     .locator('li', { hasText: 'unplugged' })
