@@ -127,7 +127,7 @@ export const named: Record<keyof typeof english, string> = {
   'locateText.tellsSomething': 'dice algo',
   'locateText.tellsALittle': 'dice poco',
   'setupText.theFirstAir': 'el primer aire',
-  'setupText.fromTo': '{kind} de {level} a {to}',
+  'setupText.fromTo': '{kind} desde {level} hasta {to}',
   'setupText.nineOfTenHealthyMachines': '{run}: nueve de diez máquinas sanas tardan de {time} a {time2}.',
   'setupText.halfOfTheHealthyMachines':
     '{run}: la mitad de las máquinas sanas tarda {time} o menos, y algunas nunca levantan el agua tan alto.',
