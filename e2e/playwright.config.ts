@@ -11,6 +11,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // Units, language and clock come from the device.
     locale: 'en-GB',
+    // A page's own store of the app is made where a test is about it.
+    serviceWorkers: 'block',
     // Keeping a trace of every press takes three times as long: it is for looking into one test.
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',

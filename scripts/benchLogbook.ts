@@ -1,20 +1,15 @@
 import { once } from 'node:events'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import {
-  ANALYSIS_VERSION,
-  familyDefaults,
-  hosesDueSeen,
-  type LogbookLine,
-  type RunPlan,
-  type VisitSummary,
-} from '@brendik/core'
+import { ANALYSIS_VERSION, familyDefaults, hosesDueSeen, type RunPlan } from '@brendik/core'
 import { createApp, NO_PROXY } from '../apps/server/src/app.ts'
 import { USUAL_LIMITS } from '../apps/server/src/door/limits.ts'
 import { newToken, tokenHash } from '../apps/server/src/door/secrets.ts'
 import { openLog } from '../apps/server/src/log.ts'
 import { searchWords } from '../apps/server/src/logbook/logbookRoutes.ts'
+import { logbookRow } from '../apps/server/src/logbook/rows.ts'
 import { runsOfVisits } from '../apps/server/src/runs/visitRuns.ts'
+import { hosesSeenRow, visitLineRow } from '../apps/server/src/visits/rows.ts'
 import { type BenchWorld, type Figure, withBenchDatabase } from './benchStore.ts'
 
 const VISITS = 100_000
@@ -27,7 +22,7 @@ export async function hundredThousandVisits(plan: RunPlan): Promise<Figure[]> {
     await fill(world, plan)
     const { db, actor, client } = world
     const search = (words: string, after: [string, string] | null = null) =>
-      db.many<LogbookLine & { cursorAt: string }>('searchLogbook', [
+      db.many('searchLogbook', logbookRow, [
         actor.workshopId,
         searchWords(words),
         ...(after ?? [null, null]),
@@ -53,9 +48,9 @@ export async function hundredThousandVisits(plan: RunPlan): Promise<Figure[]> {
     const day = async () => {
       const seen = hosesDueSeen(midnight + 86_400_000)
       const [due, open] = await Promise.all([
-        db.many<VisitSummary>('listVisits', [actor.workshopId, midnight, midnight + 86_400_000, false]),
-        db.many<VisitSummary>('listVisits', [actor.workshopId, midnight - 30 * 86_400_000, midnight, true]),
-        db.many('listHosesSeen', [actor.workshopId, seen.fromMs, seen.toMs]),
+        db.many('listVisits', visitLineRow, [actor.workshopId, midnight, midnight + 86_400_000, false]),
+        db.many('listVisits', visitLineRow, [actor.workshopId, midnight - 30 * 86_400_000, midnight, true]),
+        db.many('listHosesSeen', hosesSeenRow, [actor.workshopId, seen.fromMs, seen.toMs]),
       ])
       await runsOfVisits(
         db,
@@ -115,7 +110,7 @@ async function asked({ database, actor }: BenchWorld) {
   }
 }
 
-const cursorOf = (lines: readonly (LogbookLine & { cursorAt: string })[]): [string, string] => {
+const cursorOf = (lines: readonly { id: string; cursorAt: string }[]): [string, string] => {
   const last = lines.at(-1)
   if (!last) throw new Error('an empty page')
   return [last.cursorAt, last.id]
@@ -204,6 +199,13 @@ async function fill({ client, actor, database }: BenchWorld, plan: RunPlan): Pro
       insert into run (workshop_id, id, visit_id, kind, plan, started_at, stopped_at)
       select $W, gen_random_uuid(), id, 'drain', $1::jsonb, due_at, due_at + interval '2 minutes' from shown, generate_series(1, 18)`,
       JSON.stringify(plan),
+    )
+    await run(
+      `insert into mark (workshop_id, id, run_id, technician_id, at, what, plan, seq)
+      select $W, gen_random_uuid(), r.id, $1::uuid, case f.what when 'stopped' then r.stopped_at else r.started_at end, f.what,
+        case f.what when 'planned' then jsonb_build_object('plan', r.plan, 'instrumentId', null) end, f.seq
+      from run r, (values ('planned', 0), ('started', 1), ('stopped', 2)) f (what, seq) where r.workshop_id = $W`,
+      technician,
     )
     await run(
       `insert into run_result (workshop_id, run_id, analysis, version) select $W, id, $1::jsonb, ${ANALYSIS_VERSION} from run where workshop_id = $W`,

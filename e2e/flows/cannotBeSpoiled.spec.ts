@@ -3,6 +3,8 @@ import { Board } from '../board.ts'
 import { tabTo } from '../keys.ts'
 import { expect, test } from '../world.ts'
 
+test.use({ serviceWorkers: 'allow' })
+
 // What hurried, wet hands really do with a run: two taps, Back with a sheet open, the phone on its side, a time and no ruler.
 
 // Its many short drains would be weighed together with those other files look at.

@@ -1,5 +1,7 @@
 import { expect, test } from '../world.ts'
 
+test.use({ serviceWorkers: 'allow' })
+
 test('what was recorded without the server is sent once it is there, though no page is open any more', async ({
   page,
   context,

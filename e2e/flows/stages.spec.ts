@@ -74,13 +74,14 @@ for (const [name, width, height] of [
     await page.waitForURL(/visits\/[0-9a-f-]{36}/)
     const visit = page.url()
     const { machine, site } = await (await page.request.get(visit.replace('/visits/', '/api/visits/'))).json()
+    const STAGE_PART = 'Result in a few words'
     const views: [string, string][] = [
       ['/', 'Larch House'],
-      ['/visits/new', 'Larch House'],
+      ['/visits/new', 'A new machine'],
       [`/visits/new?machine=${machine.id}`, 'What is wrong?'],
       ['/visits/new?new=1', 'Tub diameter inside'],
       ...['arrive', 'make-safe', 'outside', 'fill', 'hold', 'drain', 'electrical', 'locate'].map(
-        (stage): [string, string] => [`${visit.slice(world.url.length)}/${stage}`, 'Result in a few words'],
+        (stage): [string, string] => [`${visit.slice(world.url.length)}/${stage}`, STAGE_PART],
       ),
       ['/logbook?words=larch', 'Yearly inspection.'],
       [`/machines/${machine.id}`, 'Made-up Works'],
@@ -89,8 +90,14 @@ for (const [name, width, height] of [
       ['/workshop', 'Who changed what'],
     ]
     for (const [path, text] of views) {
-      await page.goto(`${world.url}${path}`)
+      const before = await page.title()
+      await page.evaluate((to) => {
+        history.pushState({}, '', to)
+        dispatchEvent(new PopStateEvent('popstate'))
+      }, path)
       await expect(page.getByText(text).first()).toBeAttached()
+      // Stages have their parts in common: the last one's must have gone.
+      if (text === STAGE_PART) await expect(page).not.toHaveTitle(before)
       await expectAccessible(page, path)
       // Only the parts that should scroll do.
       expect([path, await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)]).toEqual([

@@ -1,6 +1,8 @@
 import { Board } from '../board.ts'
 import { expect, test } from '../world.ts'
 
+test.use({ serviceWorkers: 'allow' })
+
 test('in a cellar without network a run is started, timed, survives a reload, and is sent when the network returns', async ({
   page,
   context,

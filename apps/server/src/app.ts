@@ -89,7 +89,7 @@ export async function createApp({ db, log, door, network = NO_PROXY, webDir }: A
     next()
   })
   app.get('/api/health', async (_request, response) => {
-    const database = await db.door.maybeOne('doorState', []).then(
+    const database = await db.door.run('doorState', []).then(
       () => true,
       () => false,
     )

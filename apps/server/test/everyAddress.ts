@@ -76,7 +76,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [block] }],
   ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation, hoses] }],
   ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry] }],
-  ['POST', '/api/invitations', { id: ids.invitation, role: 'technician' }],
+  ['POST', '/api/invitations', { id: ids.invitation, name: 'New hand', role: 'technician' }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
 ]
 /** Every address that reads, with ids of the first workshop. */

@@ -1,6 +1,5 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { readdirSync } from 'node:fs'
 import { request } from 'node:http'
 import { createServer } from 'node:net'
 import { familyDefaults, type RunPlan } from '@brendik/core'
@@ -8,10 +7,9 @@ import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import pino from 'pino'
 import { createApp } from '../src/app.ts'
 import { openDatabase } from '../src/db/database.ts'
-import { migrate } from '../src/db/migrate.ts'
 import { USUAL_LIMITS } from '../src/door/limits.ts'
 import { errorHandler } from '../src/errors/errorHandler.ts'
-import { newDatabase, startTestServer, type TestServer } from './testServer.ts'
+import { startTestServer, type TestServer } from './testServer.ts'
 
 let server: TestServer
 beforeAll(async () => {
@@ -218,11 +216,4 @@ it('takes the same batch twice in one sending, and refuses two that only share a
     blocks: [two, { ...two, levelMm: [5] }],
   })
   expect(clash.status).toBe(409)
-})
-it('sets up an empty database once when several processes start at the same instant', async () => {
-  const empty = await newDatabase()
-  const done = await Promise.all([migrate(empty.url), migrate(empty.url), migrate(empty.url)])
-  await empty.drop()
-  const files = readdirSync(new URL('../src/db/migrations/', import.meta.url)).length
-  expect(done.sort((a, b) => a - b)).toEqual([0, 0, files])
 })

@@ -139,12 +139,17 @@ describe('coming in', () => {
 describe('a workshop’s people', () => {
   it('lets one person in by a link, once', async () => {
     const { token } = (
-      await server.home.request('POST', '/api/invitations', { id: crypto.randomUUID(), role: 'technician' })
+      await server.home.request('POST', '/api/invitations', {
+        id: crypto.randomUUID(),
+        name: 'New hand',
+        role: 'technician',
+      })
     ).body as { token: string }
     const path = `/api/invitations/${token}`
     expect(await (await server.ask(nobody, 'GET', path)).json()).toEqual({
       workshopName: 'Workshop of Tester',
       role: 'technician',
+      name: 'New hand',
     })
     const both = await Promise.all(
       ['one@guest.example', 'two@guest.example'].map((email) =>
@@ -163,7 +168,9 @@ describe('a workshop’s people', () => {
   })
   it('ends a link that was taken back', async () => {
     const id = crypto.randomUUID()
-    const { token } = (await server.home.request('POST', '/api/invitations', { id, role: 'owner' })).body as {
+    const { token } = (
+      await server.home.request('POST', '/api/invitations', { id, name: 'New hand', role: 'owner' })
+    ).body as {
       token: string
     }
     await server.home.request('DELETE', `/api/invitations/${id}`)

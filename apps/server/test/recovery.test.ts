@@ -25,7 +25,7 @@ async function ownerOf(): Promise<{ email: string; headers: Headers }> {
 /** A technician of an owner's workshop, signed in. */
 async function technicianOf(owner: Headers): Promise<{ id: string; email: string; headers: Headers }> {
   const email = `technician${++count}@bench.example`
-  const invitation = { id: crypto.randomUUID(), role: 'technician' }
+  const invitation = { id: crypto.randomUUID(), name: 'New hand', role: 'technician' }
   const { token } = await json<{ token: string }>(
     await server.ask(owner, 'POST', '/api/invitations', invitation),
   )

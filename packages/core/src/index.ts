@@ -32,6 +32,7 @@ export { PAGES } from './contract/pages.ts'
 export {
   type ChangeAnswer,
   demoSignInSchema,
+  type FoundInvitationAnswer,
   type InvitationAnswer,
   instrumentKeySchema,
   invitationSchema,
@@ -46,6 +47,7 @@ export {
   passwordChangeSchema,
   personSchema,
   printedCodeSchema,
+  ROLES,
   type Role,
   recoverySchema,
   type SessionAnswer,

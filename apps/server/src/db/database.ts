@@ -1,11 +1,12 @@
 import pg from 'pg'
 import { loadSql, type SqlTexts, type StatementName } from './loadSql.ts'
+import { parseRow, type RowSchema } from './row.ts'
 
 /** Runs the named statements; the number of rows expected is in the method's name. */
 export interface Queries {
-  many<T>(name: StatementName, values: readonly unknown[]): Promise<T[]>
-  maybeOne<T>(name: StatementName, values: readonly unknown[]): Promise<T | null>
-  /** Number of rows written. */
+  many<T>(name: StatementName, row: RowSchema<T>, values: readonly unknown[]): Promise<T[]>
+  maybeOne<T>(name: StatementName, row: RowSchema<T>, values: readonly unknown[]): Promise<T | null>
+  /** Number of rows written or found. */
   run(name: StatementName, values: readonly unknown[]): Promise<number>
 }
 
@@ -66,12 +67,14 @@ export function openDatabase(
     options: '-c role=brendik_door',
   })
   const queriesOn = (client: pg.PoolClient | pg.Pool): Queries => ({
-    many: async <T>(name: StatementName, values: readonly unknown[]) =>
-      (await client.query({ name, text: sql[name], values: [...values] })).rows as T[],
-    maybeOne: async <T>(name: StatementName, values: readonly unknown[]) => {
+    many: async (name, row, values) => {
+      const { rows } = await client.query({ name, text: sql[name], values: [...values] })
+      return rows.map((found) => parseRow(name, row, found))
+    },
+    maybeOne: async (name, row, values) => {
       const { rows } = await client.query({ name, text: sql[name], values: [...values] })
       if (rows.length > 1) throw new Error(`${name}: expected at most one row, got ${rows.length}`)
-      return (rows[0] ?? null) as T | null
+      return rows.length === 0 ? null : parseRow(name, row, rows[0])
     },
     run: async (name, values) =>
       (await client.query({ name, text: sql[name], values: [...values] })).rowCount ?? 0,
@@ -148,16 +151,16 @@ export function openDatabase(
       again(() => transactionOnce(pool, begin, work))
     return {
       transaction,
-      many: (name, values) => transaction((tx) => tx.many(name, values)),
-      maybeOne: (name, values) => transaction((tx) => tx.maybeOne(name, values)),
+      many: (name, row, values) => transaction((tx) => tx.many(name, row, values)),
+      maybeOne: (name, row, values) => transaction((tx) => tx.maybeOne(name, row, values)),
       run: (name, values) => transaction((tx) => tx.run(name, values)),
     }
   }
   const alone = queriesOn(doorPool)
   const door: ScopedDb = {
     transaction: (work) => again(() => transactionOnce(doorPool, 'begin', work)),
-    many: (name, values) => again(() => alone.many(name, values)),
-    maybeOne: (name, values) => again(() => alone.maybeOne(name, values)),
+    many: (name, row, values) => again(() => alone.many(name, row, values)),
+    maybeOne: (name, row, values) => again(() => alone.maybeOne(name, row, values)),
     run: (name, values) => again(() => alone.run(name, values)),
   }
 

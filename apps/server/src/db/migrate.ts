@@ -2,9 +2,20 @@ import { fileURLToPath } from 'node:url'
 import { runner } from 'node-pg-migrate'
 import pg from 'pg'
 
-/** Brings the database up to the newest migration; doing it again changes nothing. Two processes at once wait for each other. */
-export async function migrate(databaseUrl: string): Promise<number> {
-  const done = await migrateAsIs(databaseUrl).catch((error: Error) => {
+/** Which way, and how many migrations at most. */
+interface Way {
+  direction: 'up' | 'down'
+  count: number
+}
+const TO_THE_NEWEST: Way = { direction: 'up', count: Number.POSITIVE_INFINITY }
+
+/**
+ * Brings the database up to the newest migration; doing it again changes nothing. Two processes at once wait for each other.
+ * @returns How many were made.
+ * @throws {Error} In a line with the way out.
+ */
+export async function migrate(databaseUrl: string, way: Way = TO_THE_NEWEST): Promise<number> {
+  const done = await migrateAsIs(databaseUrl, way).catch((error: Error) => {
     const wayOut = WAYS_OUT.find(([says]) => says.test(error.message))?.[1]
     throw wayOut ? new Error(`${wayOut} (${error.message.split('\n')[0]})`, { cause: error }) : error
   })
@@ -36,7 +47,7 @@ const WAYS_OUT: readonly [says: RegExp, wayOut: string][] = [
   ],
 ]
 
-async function migrateAsIs(databaseUrl: string) {
+async function migrateAsIs(databaseUrl: string, way: Way) {
   // The runner's own connection may outlive its promise: ours is closed before anybody is told that it is done.
   const client = new pg.Client({ connectionString: databaseUrl })
   // A connection that breaks rejects what is being asked on it.
@@ -47,8 +58,7 @@ async function migrateAsIs(databaseUrl: string) {
       dbClient: client,
       dir: fileURLToPath(new URL('migrations', import.meta.url)),
       migrationsTable: 'migration',
-      direction: 'up',
-      count: Number.POSITIVE_INFINITY,
+      ...way,
       advisoryLockMode: 'wait',
       log: () => {},
     })

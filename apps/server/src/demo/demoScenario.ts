@@ -217,7 +217,10 @@ function rattling({ at, visit, look }: DemoKit) {
 
 const DAY_MS = 86_400_000
 
-/** A visit of this afternoon, looked at in the morning, was worked on the day before: nothing recorded lies in the future. */
+/**
+ * A visit of this afternoon, looked at in the morning, was begun the day before and is due again today, so it is not closed yet: nothing
+ * recorded lies in the future.
+ */
 function inThePast<
   V extends {
     runs: DemoRun[]
@@ -243,6 +246,6 @@ function inThePast<
     runs: visit.runs.map((run) => ({ ...run, startedAtMs: run.startedAtMs - DAY_MS })),
     looks: back(visit.looks),
     entries: back(visit.entries),
-    closedAtMs: visit.closedAtMs === null ? null : visit.closedAtMs - DAY_MS,
+    closedAtMs: null,
   }
 }

@@ -60,7 +60,7 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
   if (visit.closedAtMs !== null) await mine.run('closeVisit', [workshopId, visit.id, visit.closedAtMs])
   for (const run of visit.runs) {
     // Loaded earlier today: what was recorded then stays as it is.
-    if (await mine.maybeOne('findRun', [workshopId, run.id, ANALYSIS_VERSION])) continue
+    if ((await mine.run('findRun', [workshopId, run.id, ANALYSIS_VERSION])) > 0) continue
     const { events, blocks } = demoRunFacts(run)
     await storeEvents(mine, actor, visit.id, run.id, events)
     if (blocks.length > 0) await storeBlocks(mine, actor, run.id, blocks)

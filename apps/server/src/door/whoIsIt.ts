@@ -1,5 +1,6 @@
-import { asText, type WhoAnswer } from '@brendik/core'
+import { asText, LANGUAGES, ROLES, type WhoAnswer } from '@brendik/core'
 import type { Request, RequestHandler } from 'express'
+import * as v from 'valibot'
 import type { Actor, Database, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseCookie, SESSION_DAYS, setCookie } from './cookies.ts'
@@ -20,6 +21,18 @@ export interface InstrumentScope {
   db: ScopedDb
   actor: Actor
 }
+const sessionRow = v.strictObject({
+  workshopId: v.string(),
+  technicianId: v.string(),
+  name: v.string(),
+  role: v.picklist(ROLES),
+  workshopName: v.string(),
+  demo: v.boolean(),
+  language: v.nullable(v.picklist(LANGUAGES)),
+  ageing: v.boolean(),
+  longIn: v.boolean(),
+})
+const instrumentKeyRow = v.strictObject({ workshopId: v.string() })
 const scopes = new WeakMap<Request, Scope>()
 const instruments = new WeakMap<Request, InstrumentScope>()
 
@@ -27,9 +40,8 @@ const instruments = new WeakMap<Request, InstrumentScope>()
 export function whoIsIt(db: Database): RequestHandler {
   return async (request, response, next) => {
     const token = parseCookie(request)
-    type Found = WhoAnswer & { ageing: boolean; longIn: boolean }
     const found = token
-      ? await db.door.maybeOne<Found>('findSession', [tokenHash(token), SESSION_DAYS])
+      ? await db.door.maybeOne('findSession', sessionRow, [tokenHash(token), SESSION_DAYS])
       : null
     if (found && token) {
       const { ageing, longIn, ...who } = found
@@ -38,8 +50,7 @@ export function whoIsIt(db: Database): RequestHandler {
         setCookie(request, response, token)
       }
       const actor = { workshopId: who.workshopId, technicianId: who.technicianId }
-      const stillIn = async () =>
-        (await db.door.maybeOne('findSession', [tokenHash(token), SESSION_DAYS])) !== null
+      const stillIn = async () => (await db.door.run('findSession', [tokenHash(token), SESSION_DAYS])) > 0
       scopes.set(request, { db: db.as(actor), actor, who, longIn, stillIn })
     }
     next()
@@ -79,9 +90,7 @@ export const signedIn: RequestHandler = (request, _response, next) => {
 export function instrumentDoor(db: Database, failed: RequestHandler): RequestHandler {
   return async (request, response, next) => {
     const [, key] = /^Bearer ([\w-]{20,80})$/.exec(request.headers.authorization ?? '') ?? []
-    const found = key
-      ? await db.door.maybeOne<{ workshopId: string }>('findInstrumentKey', [tokenHash(key)])
-      : null
+    const found = key ? await db.door.maybeOne('findInstrumentKey', instrumentKeyRow, [tokenHash(key)]) : null
     if (!found) {
       const refused = new AppError(
         'not_signed_in',

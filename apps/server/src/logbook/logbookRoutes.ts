@@ -1,7 +1,8 @@
-import { type LogbookAnswer, type LogbookLine, logbookQuerySchema } from '@brendik/core'
+import { type LogbookAnswer, logbookQuerySchema } from '@brendik/core'
 import { Router } from 'express'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { logbookRow } from './rows.ts'
 
 const PAGE = 30
 
@@ -13,7 +14,7 @@ export function logbookRoutes(): Router {
     const { words, after } = parseInput(logbookQuerySchema, request.query)
     const [afterAt, afterId] = after?.split('_') ?? [null, null]
     const values = [actor.workshopId, searchWords(words), afterAt, afterId, PAGE + 1]
-    const rows = await db.many<LogbookLine & { cursorAt: string }>('searchLogbook', values)
+    const rows = await db.many('searchLogbook', logbookRow, values)
     const shown = rows.slice(0, PAGE)
     const last = shown.at(-1)
     const answer: LogbookAnswer = {

@@ -1,7 +1,6 @@
 import {
   asText,
   idSchema,
-  type OwnSession,
   ownChoiceSchema,
   passwordChangeSchema,
   printedCodeSchema,
@@ -15,7 +14,8 @@ import { codeHash, hashPassword, newCode, passwordFits, tokenHash } from '../doo
 import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { letIn, type Person } from './letIn.ts'
+import { letIn } from './letIn.ts'
+import { ownSessionRow, passwordRow, printedRow, recoveryRow } from './rows.ts'
 
 /** What a person does about their own access: password, language, devices, a code on paper. */
 export function ownRoutes(db: Database, links: RequestHandler): Router {
@@ -25,7 +25,7 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
   router.put('/me/password', few, links, async (request, response) => {
     const { actor } = scopeOf(request)
     const { before, after } = parseInput(passwordChangeSchema, request.body)
-    const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
+    const found = await db.door.maybeOne('findPassword', passwordRow, mine(actor))
     if (!(await passwordFits(found?.passwordHash ?? null, before)))
       throw new AppError('sign_in_refused', asText('error.old-password'))
     mustBeGood('after', after, [scopeOf(request).who.name])
@@ -43,7 +43,7 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
   router.get('/me/sessions', async (request, response) => {
     const { actor } = scopeOf(request)
     const here = tokenHash(parseCookie(request) ?? '')
-    response.json(await db.door.many<OwnSession>('listSessions', [...mine(actor), here, SESSION_DAYS]))
+    response.json(await db.door.many('listSessions', ownSessionRow, [...mine(actor), here, SESSION_DAYS]))
   })
   router.delete('/me/sessions/:id', async (request, response) => {
     const { actor } = scopeOf(request)
@@ -52,13 +52,13 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
   })
   router.get('/me/recovery', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
-    const printed = await own.maybeOne<{ madeAtMs: number }>('printedRecovery', mine(actor))
+    const printed = await own.maybeOne('printedRecovery', printedRow, mine(actor))
     response.json({ madeAtMs: printed?.madeAtMs ?? null })
   })
   router.post('/me/recovery', few, links, async (request, response) => {
     const { db: own, actor } = ownerScope(request)
     const { password } = parseInput(printedCodeSchema, request.body)
-    const found = await db.door.maybeOne<{ passwordHash: string | null }>('findPassword', mine(actor))
+    const found = await db.door.maybeOne('findPassword', passwordRow, mine(actor))
     if (!(await passwordFits(found?.passwordHash ?? null, password)))
       throw new AppError('sign_in_refused', asText('error.password'))
     const code = newCode()
@@ -70,7 +70,7 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
     const { code, password } = parseInput(recoverySchema, request.body)
     const hash = codeHash(code)
     const person = await db.door.transaction(async (tx) => {
-      const found = await tx.maybeOne<Person & { name: string; email: string | null }>('findRecovery', [hash])
+      const found = await tx.maybeOne('findRecovery', recoveryRow, [hash])
       if (!found) throw new AppError('not_found', asText('error.code-over'))
       mustBeGood('password', password, [found.name, found.email ?? ''])
       if ((await tx.run('useRecovery', [hash])) === 0)

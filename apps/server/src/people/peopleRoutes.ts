@@ -1,13 +1,4 @@
-import {
-  asText,
-  type ChangeAnswer,
-  type InvitationAnswer,
-  idSchema,
-  instrumentKeySchema,
-  invitationSchema,
-  type PersonAnswer,
-  personSchema,
-} from '@brendik/core'
+import { asText, idSchema, instrumentKeySchema, invitationSchema, personSchema } from '@brendik/core'
 import { Router } from 'express'
 import * as v from 'valibot'
 import type { Database } from '../db/database.ts'
@@ -15,6 +6,7 @@ import { codeHash, newCode, newToken, tokenHash } from '../door/secrets.ts'
 import { ownerScope } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { changeRow, invitationRow, keyRow, personRow } from './rows.ts'
 
 const INVITATION_DAYS = 7
 /** A code that an owner gives somebody is good for so long. */
@@ -28,15 +20,15 @@ export function peopleRoutes(db: Database): Router {
   const router = Router()
   router.get('/people', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
-    response.json(await own.many<PersonAnswer>('listPeople', [actor.workshopId]))
+    response.json(await own.many('listPeople', personRow, [actor.workshopId]))
   })
   router.put('/people/:id', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
     const id = parseInput(idSchema, request.params.id)
     const { name, role, active } = parseInput(personSchema, request.body)
     const changed = await own.transaction(async (tx) => {
-      await tx.many('lockWorkshopPeople', [actor.workshopId])
-      const people = await tx.many<PersonAnswer>('listPeople', [actor.workshopId])
+      await tx.run('lockWorkshopPeople', [actor.workshopId])
+      const people = await tx.many('listPeople', personRow, [actor.workshopId])
       if (!people.some((person) => person.id === id))
         throw new AppError('not_found', `person ${id}: not found`)
       return tx.run('updatePerson', [actor.workshopId, id, name, role, active])
@@ -49,7 +41,7 @@ export function peopleRoutes(db: Database): Router {
     const { db: own, actor } = ownerScope(request)
     const id = parseInput(idSchema, request.params.id)
     if (id === actor.technicianId) throw new AppError('not_allowed', asText('error.print-your-own'))
-    const people = await own.many<PersonAnswer>('listPeople', [actor.workshopId])
+    const people = await own.many('listPeople', personRow, [actor.workshopId])
     if (!people.some((person) => person.id === id && person.active))
       throw new AppError('not_found', `person ${id}: not found, or not let in`)
     const code = newCode()
@@ -65,13 +57,13 @@ export function peopleRoutes(db: Database): Router {
   })
   router.get('/invitations', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
-    response.json(await own.many<InvitationAnswer>('listInvitations', [actor.workshopId]))
+    response.json(await own.many('listInvitations', invitationRow, [actor.workshopId]))
   })
   router.post('/invitations', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
-    const { id, role } = parseInput(invitationSchema, request.body)
+    const { id, name, role } = parseInput(invitationSchema, request.body)
     const token = newToken()
-    const values = [actor.workshopId, id, tokenHash(token), role, actor.technicianId, INVITATION_DAYS]
+    const values = [actor.workshopId, id, tokenHash(token), role, actor.technicianId, INVITATION_DAYS, name]
     if ((await own.run('upsertInvitation', values)) === 0)
       throw new AppError('not_allowed', asText('error.link-used'))
     response.json({ id, token })
@@ -83,7 +75,7 @@ export function peopleRoutes(db: Database): Router {
   })
   router.get('/instrument-keys', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
-    response.json(await own.many<{ id: string; label: string }>('listInstrumentKeys', [actor.workshopId]))
+    response.json(await own.many('listInstrumentKeys', keyRow, [actor.workshopId]))
   })
   router.post('/instrument-keys', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
@@ -100,7 +92,7 @@ export function peopleRoutes(db: Database): Router {
   router.get('/changes', async (request, response) => {
     const { db: own, actor } = ownerScope(request)
     const { before } = parseInput(changesQuery, request.query)
-    response.json(await own.many<ChangeAnswer>('listChanges', [actor.workshopId, before ?? null]))
+    response.json(await own.many('listChanges', changeRow, [actor.workshopId, before ?? null]))
   })
   return router
 }

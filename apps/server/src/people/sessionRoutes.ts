@@ -2,27 +2,24 @@ import { randomUUID } from 'node:crypto'
 import {
   asText,
   demoSignInSchema,
+  type FoundInvitationAnswer,
   newPersonSchema,
   newWorkshopSchema,
-  type Role,
   type SessionAnswer,
   signInSchema,
   tokenSchema,
 } from '@brendik/core'
 import express, { type RequestHandler, Router } from 'express'
-import type { Database } from '../db/database.ts'
+import type { Database, Queries } from '../db/database.ts'
 import { clearCookie, parseCookie } from '../door/cookies.ts'
 import { type Limits, signInTries } from '../door/limits.ts'
 import { passwordFits, tokenHash } from '../door/secrets.ts'
 import { maybeScope } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { letIn, makePerson, type Person } from './letIn.ts'
+import { letIn, makePerson } from './letIn.ts'
+import { doorStateRow, foundInvitationRow, signInRow, whoseRow } from './rows.ts'
 
-interface DoorState {
-  anybody: boolean
-  unclaimed: string | null
-}
 export interface DoorOptions {
   /** The demo's one-click door is open. */
   demo: boolean
@@ -39,7 +36,7 @@ export function sessionRoutes(db: Database, options: DoorOptions, links: Request
   const few = express.json({ limit: '16kb' })
 
   router.get('/session', async (request, response) => {
-    const { anybody } = (await db.door.maybeOne<DoorState>('doorState', [])) as DoorState
+    const { anybody } = await doorState(db.door)
     const scope = maybeScope(request)
     const answer: SessionAnswer = {
       who: scope?.who ?? null,
@@ -52,7 +49,7 @@ export function sessionRoutes(db: Database, options: DoorOptions, links: Request
   })
   router.post('/session', few, ...tries, async (request, response) => {
     const { email, password } = parseInput(signInSchema, request.body)
-    const found = await db.door.maybeOne<Person & { passwordHash: string }>('findByEmail', [email])
+    const found = await db.door.maybeOne('findByEmail', signInRow, [email])
     if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found)
       throw new AppError('sign_in_refused', asText('error.sign-in'))
     await letIn(db, request, response, found)
@@ -60,7 +57,7 @@ export function sessionRoutes(db: Database, options: DoorOptions, links: Request
   router.post('/session/demo', few, async (request, response) => {
     if (!options.demo) throw new AppError('not_found', asText('error.no-demo'))
     const { role } = parseInput(demoSignInSchema, request.body)
-    const found = await db.door.maybeOne<Person>('findDemoPeople', [role])
+    const found = await db.door.maybeOne('findDemoPeople', whoseRow, [role])
     if (!found) throw new AppError('not_found', asText('error.demo-not-loaded'))
     await letIn(db, request, response, found)
   })
@@ -74,8 +71,8 @@ export function sessionRoutes(db: Database, options: DoorOptions, links: Request
     const { workshopName, ...owner } = parseInput(newWorkshopSchema, request.body)
     const person = await db.door.transaction(async (tx) => {
       // Two first owners at once: the second waits, then finds that somebody is there.
-      await tx.many('lockWorkshopPeople', ['first owner'])
-      const { anybody, unclaimed } = (await tx.maybeOne<DoorState>('doorState', [])) as DoorState
+      await tx.run('lockWorkshopPeople', ['first owner'])
+      const { anybody, unclaimed } = await doorState(tx)
       if (anybody && !options.openSignUp) throw new AppError('not_allowed', asText('error.workshop-there'))
       const workshopId = unclaimed ?? randomUUID()
       await tx.run('upsertWorkshop', [workshopId, workshopName, false])
@@ -85,20 +82,17 @@ export function sessionRoutes(db: Database, options: DoorOptions, links: Request
   })
   router.get('/invitations/:token', links, async (request, response) => {
     const token = parseInput(tokenSchema, request.params.token)
-    const found = await db.door.maybeOne<{ workshopName: string; role: Role }>('findInvitation', [
-      tokenHash(token),
-    ])
+    const found = await db.door.maybeOne('findInvitation', foundInvitationRow, [tokenHash(token)])
     if (!found) throw new AppError('not_found', OVER)
-    response.json({ workshopName: found.workshopName, role: found.role })
+    const { workshopName, role, name } = found
+    response.json({ workshopName, role, name } satisfies FoundInvitationAnswer)
   })
   router.post('/invitations/:token', few, links, async (request, response) => {
     const token = parseInput(tokenSchema, request.params.token)
     const guest = parseInput(newPersonSchema, request.body)
     const person = await db.door.transaction(async (tx) => {
-      const found = await tx.maybeOne<{ workshopId: string; role: Role }>('findInvitation', [
-        tokenHash(token),
-      ])
-      if (!found || (await tx.many('useInvitation', [tokenHash(token)])).length === 0)
+      const found = await tx.maybeOne('findInvitation', foundInvitationRow, [tokenHash(token)])
+      if (!found || (await tx.run('useInvitation', [tokenHash(token)])) === 0)
         throw new AppError('not_found', OVER)
       return makePerson(tx, found.workshopId, guest, found.role)
     })
@@ -107,3 +101,10 @@ export function sessionRoutes(db: Database, options: DoorOptions, links: Request
   return router
 }
 const OVER = asText('error.link-over')
+
+/** Whether anybody is there yet. @throws {Error} If the database does not say. */
+async function doorState(db: Queries) {
+  const state = await db.maybeOne('doorState', doorStateRow, [])
+  if (!state) throw new Error('doorState: expected one row, got none')
+  return state
+}

@@ -5,6 +5,7 @@ import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { cleanPhoto } from './cleanPhoto.ts'
 import { databasePhotos, type PhotoStore } from './photoStore.ts'
+import { photoRoomRow } from './rows.ts'
 
 /** What the photos of a workshop may take, and how many a visit may have. */
 const MOST_BYTES = Number(process.env.PHOTO_QUOTA_GB || 8) * 2 ** 30
@@ -21,10 +22,10 @@ export function photoRoutes(store: PhotoStore = databasePhotos): Router {
       const id = parseInput(idSchema, request.params.id)
       const { visit, stage, atMs } = parseInput(photoQuerySchema, request.query)
       const bytes: Buffer = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
-      if (!(await db.maybeOne('findVisit', [actor.workshopId, visit])))
+      if ((await db.run('findVisit', [actor.workshopId, visit])) === 0)
         throw new AppError('not_found', `visit ${visit}: not found`)
       const picture = await cleanPhoto(bytes)
-      const { bytes: used, ofVisit } = (await db.maybeOne<{ bytes: number; ofVisit: number }>('photoRoom', [
+      const { bytes: used, ofVisit } = (await db.maybeOne('photoRoom', photoRoomRow, [
         actor.workshopId,
         visit,
       ])) ?? { bytes: 0, ofVisit: 0 }
@@ -39,7 +40,7 @@ export function photoRoutes(store: PhotoStore = databasePhotos): Router {
           'image/jpeg',
           picture.length,
         ]
-        const fresh = (await tx.many('insertPhoto', values)).length
+        const fresh = await tx.run('insertPhoto', values)
         if (fresh > 0) {
           // A photo that is here already is no new one, however full it is.
           if (ofVisit >= MOST_OF_VISIT || used + picture.length > MOST_BYTES)

@@ -1,4 +1,5 @@
 import type { Actor, Queries } from '../db/database.ts'
+import { photoContentRow } from './rows.ts'
 
 /** Where the bytes of photos lie. Another store needs these two and nothing else of the product changes. */
 export interface PhotoStore {
@@ -13,7 +14,7 @@ export const databasePhotos: PhotoStore = {
   async keep(tx, actor, id, bytes) {
     await tx.run('insertPhotoContent', [actor.workshopId, id, bytes])
   },
-  find: (db, actor, id) => db.maybeOne('findPhotoContent', [actor.workshopId, id]),
+  find: (db, actor, id) => db.maybeOne('findPhotoContent', photoContentRow, [actor.workshopId, id]),
 }
 
 /** The type that the first bytes of a file speak of; null = none that is taken. */

@@ -7,6 +7,7 @@ import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { fieldOf, mergeRecord, withField } from './mergeRecord.ts'
 import { RECORD_KINDS } from './records.ts'
+import { lockedRivalRow, openRivalRow } from './rows.ts'
 
 const putSchema = v.object({
   /** Sent again, it is taken once. */
@@ -52,10 +53,7 @@ export async function putRecord(
 
 /** What was open is chosen once it stands. */
 async function settleWhatStands(tx: Queries, actor: Actor, rowId: string, now: object): Promise<void> {
-  const open = await tx.many<{ id: string; path: string[]; value: unknown }>('openRivals', [
-    actor.workshopId,
-    rowId,
-  ])
+  const open = await tx.many('openRivals', openRivalRow, [actor.workshopId, rowId])
   for (const { id, path, value } of open)
     if (isDeepStrictEqual(fieldOf(now, path) ?? null, value))
       await tx.run('settleRival', [actor.workshopId, id, actor.technicianId])
@@ -68,15 +66,7 @@ async function settleWhatStands(tx: Queries, actor: Actor, rowId: string, now: o
  */
 export async function settleRival({ db, actor }: Scope, rivalId: string, take: boolean): Promise<void> {
   await db.transaction(async (tx) => {
-    type Row = {
-      subject: RecordSubject
-      rowId: string
-      path: string[]
-      value: unknown
-      takenAway: boolean
-      settled: boolean
-    }
-    const rival = await tx.maybeOne<Row>('lockRival', [actor.workshopId, rivalId])
+    const rival = await tx.maybeOne('lockRival', lockedRivalRow, [actor.workshopId, rivalId])
     if (!rival) throw new AppError('not_found', `rival ${rivalId}: not found`)
     if (rival.settled) return
     await tx.run('settleRival', [actor.workshopId, rivalId, actor.technicianId])

@@ -1,14 +1,9 @@
 import {
   idSchema,
-  type KnownMachine,
-  type MachineAnswer,
   type MachineHistory,
   machinesQuerySchema,
-  type PhotoAnswer,
   type RecordSubject,
-  type RivalAnswer,
   recordOf,
-  type SiteAnswer,
   settleRivalSchema,
 } from '@brendik/core'
 import { type Request, type RequestHandler, Router } from 'express'
@@ -16,8 +11,10 @@ import * as v from 'valibot'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { photoRow } from '../photos/rows.ts'
 import { runsOfVisits } from '../runs/visitRuns.ts'
 import { putRecord, settleRival } from './putRecord.ts'
+import { foundMachineRow, knownMachineRow, machineVisitRow, rivalRow, siteRow } from './rows.ts'
 
 /** What stays from visit to visit – customers, sites, machines – and all that is written over when it changes. */
 export function recordRoutes(): Router {
@@ -26,23 +23,19 @@ export function recordRoutes(): Router {
     const { db, actor } = scopeOf(request)
     const { words } = parseInput(machinesQuerySchema, request.query)
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 12)
-    const machines = await db.many<KnownMachine>('listMachines', [actor.workshopId, wanted])
+    const machines = await db.many('listMachines', knownMachineRow, [actor.workshopId, wanted])
     response.json(machines.map((machine) => ({ ...machine, record: recordOf(machine.record) })))
   })
   router.get('/machines/:id', async (request, response) => {
     const { db, actor } = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
-    const machine = await db.maybeOne<MachineAnswer & Pick<MachineHistory, 'hosesSeenAtMs'>>('findMachine', [
-      actor.workshopId,
-      id,
-    ])
+    const machine = await db.maybeOne('findMachine', foundMachineRow, [actor.workshopId, id])
     if (!machine) throw new AppError('not_found', `machine ${id}: not found`)
-    type Row = Omit<MachineHistory['visits'][number], 'runs'>
-    const visits = await db.many<Row>('listMachineVisits', [actor.workshopId, id])
+    const visits = await db.many('listMachineVisits', machineVisitRow, [actor.workshopId, id])
     const ids = visits.map((visit) => visit.id)
     const [runs, photos] = await Promise.all([
       runsOfVisits(db, actor, ids),
-      db.many<PhotoAnswer>('listPhotos', [actor.workshopId, ids]),
+      db.many('listPhotos', photoRow, [actor.workshopId, ids]),
     ])
     const answer: MachineHistory = {
       ...machine,
@@ -63,14 +56,14 @@ export function recordRoutes(): Router {
   })
   router.get('/sites', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    response.json(await db.many<SiteAnswer>('listSites', [actor.workshopId]))
+    response.json(await db.many('listSites', siteRow, [actor.workshopId]))
   })
   router.put('/sites/:id', storeAs('site'))
   router.put('/customers/:id', storeAs('customer'))
   router.put('/visits/:id', storeAs('visit'))
   router.get('/rivals', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    response.json(await db.many<RivalAnswer>('listRivals', [actor.workshopId]))
+    response.json(await db.many('listRivals', rivalRow, [actor.workshopId]))
   })
   router.put('/rivals/:id', async (request, response) => {
     const id = parseInput(idSchema, request.params.id)

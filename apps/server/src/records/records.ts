@@ -14,6 +14,7 @@ import {
 import type { Actor, Queries } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { customerAsItStands, machineRow, siteAsItStands, visitAsItStands } from './rows.ts'
 
 /** What is written over when it changes, as one document: how it is checked, read and written. */
 interface RecordKind<D> {
@@ -37,7 +38,7 @@ const machine: RecordKind<MachineDocument> = {
     return { spec, ...(record === undefined ? {} : { record: parseInput(machineRecordSchema, record) }) }
   },
   async lock(tx, { workshopId }, id) {
-    const row = await tx.maybeOne<MachineDocument>('lockMachine', [workshopId, id])
+    const row = await tx.maybeOne('lockMachine', machineRow, [workshopId, id])
     return row && { spec: row.spec, record: recordOf(row.record) }
   },
   write: (tx, { workshopId }, id, { spec, record }) =>
@@ -57,7 +58,7 @@ const checkSite = (input: unknown) => {
 }
 const site: RecordKind<SiteDocument> = {
   check: checkSite,
-  lock: (tx, { workshopId }, id) => tx.maybeOne('lockSite', [workshopId, id]),
+  lock: (tx, { workshopId }, id) => tx.maybeOne('lockSite', siteAsItStands, [workshopId, id]),
   write: (tx, { workshopId }, id, now) =>
     tx.run('upsertSite', [
       workshopId,
@@ -72,7 +73,7 @@ type CustomerDocument = ReturnType<typeof checkCustomer>
 const checkCustomer = (input: unknown) => parseInput(customerSchema, input)
 const customer: RecordKind<CustomerDocument> = {
   check: checkCustomer,
-  lock: (tx, { workshopId }, id) => tx.maybeOne('lockCustomer', [workshopId, id]),
+  lock: (tx, { workshopId }, id) => tx.maybeOne('lockCustomer', customerAsItStands, [workshopId, id]),
   write: (tx, { workshopId }, id, { name, phone, note }) =>
     tx.run('upsertCustomer', [workshopId, id, name, phone, note]),
 }
@@ -81,7 +82,7 @@ type VisitDocument = ReturnType<typeof checkVisit>
 const checkVisit = (input: unknown) => parseInput(putVisitSchema, input)
 const visit: RecordKind<VisitDocument> = {
   check: checkVisit,
-  lock: (tx, { workshopId }, id) => tx.maybeOne('lockVisit', [workshopId, id]),
+  lock: (tx, { workshopId }, id) => tx.maybeOne('lockVisit', visitAsItStands, [workshopId, id]),
   write: (tx, { workshopId, technicianId }, id, { machineId, siteId, dueAtMs, complaint }) =>
     tx.run('upsertVisit', [workshopId, id, machineId, siteId, technicianId, dueAtMs, complaint]),
 }

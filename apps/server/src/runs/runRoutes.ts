@@ -5,12 +5,12 @@ import {
   ingestSchema,
   postEventsSchema,
   putInstrumentSchema,
-  type RunPlan,
 } from '@brendik/core'
 import { Router } from 'express'
 import { instrumentScope, scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import type { LiveRuns } from './liveRuns.ts'
+import { assignmentRow, instrumentRow } from './rows.ts'
 import { findRun, openRun, storeBlocks, storeEvents } from './runService.ts'
 import { readBlocks } from './runStore.ts'
 
@@ -41,7 +41,7 @@ export function runRoutes(live: LiveRuns): Router {
   })
   router.get('/instruments', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    response.json(await db.many('listInstruments', [actor.workshopId]))
+    response.json(await db.many('listInstruments', instrumentRow, [actor.workshopId]))
   })
   return router
 }
@@ -63,13 +63,7 @@ export function ingestRoutes(): Router {
   router.get('/instruments/:id/assignment', async (request, response) => {
     const { db, actor } = instrumentScope(request)
     const id = parseInput(idSchema, request.params.id)
-    interface Found {
-      runId: string
-      plan: RunPlan | null
-      startedAtMs: number | null
-      stoppedAtMs: number | null
-    }
-    const found = await db.maybeOne<Found>('findAssignment', [actor.workshopId, id])
+    const found = await db.maybeOne('findAssignment', assignmentRow, [actor.workshopId, id])
     const answer: AssignmentAnswer = { run: null }
     if (found?.plan && found.startedAtMs !== null) {
       const { runId, plan, startedAtMs, stoppedAtMs } = found

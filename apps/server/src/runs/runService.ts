@@ -9,23 +9,12 @@ import {
   type RunState,
   runFacts,
 } from '@brendik/core'
+import type * as v from 'valibot'
 import type { Actor, Queries, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
 import { inEnglish } from '../errors/english.ts'
+import { lockedRunRow, runRow } from './rows.ts'
 import { insertEvent, insertStreamBlocks, readEvents } from './runStore.ts'
-
-interface RunRow {
-  id: string
-  visitId: string
-  kind: string
-  instrumentId: string | null
-  machineLabel: string
-  siteName: string
-  instrumentLabel: string | null
-  analysis: RunAnswer['analysis']
-  pending: boolean
-  outdated: boolean
-}
 
 export interface EventsStored {
   stored: number
@@ -110,8 +99,12 @@ export async function openRun(db: Queries, actor: Actor, runId: string): Promise
 }
 
 /** What lists show of a run. @throws {AppError} run_not_found. */
-export async function findRun(db: Queries, actor: Actor, runId: string): Promise<RunRow> {
-  const row = await db.maybeOne<RunRow>('findRun', [actor.workshopId, runId, ANALYSIS_VERSION])
+export async function findRun(
+  db: Queries,
+  actor: Actor,
+  runId: string,
+): Promise<v.InferOutput<typeof runRow>> {
+  const row = await db.maybeOne('findRun', runRow, [actor.workshopId, runId, ANALYSIS_VERSION])
   if (!row) throw runNotFound(runId)
   return row
 }
@@ -122,7 +115,7 @@ export async function wantVerdicts(db: Queries, actor: Actor, runIds: readonly s
 }
 
 async function lockRun(tx: Queries, actor: Actor, runId: string): Promise<{ stopped: boolean }> {
-  const run = await tx.maybeOne<{ stopped: boolean }>('lockRun', [actor.workshopId, runId])
+  const run = await tx.maybeOne('lockRun', lockedRunRow, [actor.workshopId, runId])
   if (!run) throw runNotFound(runId)
   return run
 }

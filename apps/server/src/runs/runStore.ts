@@ -1,40 +1,16 @@
-import type { BlocksAnswer, BoardMark, IngestBlock, ReadingBlock, RunEvent, RunPlan } from '@brendik/core'
+import type { BlocksAnswer, IngestBlock, ReadingBlock, RunEvent } from '@brendik/core'
+import type * as v from 'valibot'
 import type { Actor, Queries } from '../db/database.ts'
+import { handReadingRow, markRow, newBlockRow, sameBlockRow, streamBlockRow } from './rows.ts'
 
-interface MarkRow {
-  id: string
-  atMs: number
-  what: 'planned' | 'started' | 'stopped' | BoardMark | 'withdrawn'
-  plan: { plan: RunPlan; instrumentId: string | null } | null
-  note: string | null
-  withdrawsId: string | null
-  replacedById: string | null
-  seq: number
-}
-interface HandRow {
-  id: string
-  firstMs: number
-  levelMm: number | null
-  rulerMm: number | null
-  flowLMin: number | null
-  seq: number
-}
-interface BlockRow {
-  id: string
-  firstMs: number
-  offsetMs: number[]
-  levelMm: (number | null)[]
-  rulerMm: (number | null)[]
-  flowLMin: (number | null)[]
-  arrived: number
-  /** In this page up to this block. */
-  readings: number
-}
+type MarkRow = v.InferOutput<typeof markRow>
+type HandRow = v.InferOutput<typeof handReadingRow>
+type BlockRow = v.InferOutput<typeof streamBlockRow>
 
 /** The facts of a run in the order made, hand readings among them. Costs the same however much was streamed into it. */
 export async function readEvents(db: Queries, actor: Actor, runId: string): Promise<RunEvent[]> {
-  const marks = await db.many<MarkRow>('listMarks', [actor.workshopId, runId])
-  const byHand = await db.many<HandRow>('listHandReadings', [actor.workshopId, runId])
+  const marks = await db.many('listMarks', markRow, [actor.workshopId, runId])
+  const byHand = await db.many('listHandReadings', handReadingRow, [actor.workshopId, runId])
   return [
     ...marks.map((row) => ({ seq: row.seq, event: markEvent(row) })),
     ...byHand.map((row) => ({ seq: row.seq, event: handEvent(row) })),
@@ -52,7 +28,7 @@ export async function readBlocks(
   page: { blocks: number; readings: number } = SCREEN_PAGE,
 ): Promise<BlocksAnswer> {
   const values = [actor.workshopId, runId, after, page.blocks, page.readings]
-  const rows = await db.many<BlockRow>('listStreamBlocks', values)
+  const rows = await db.many('listStreamBlocks', streamBlockRow, values)
   const last = rows.at(-1)
   return {
     blocks: rows.map(toBlock),
@@ -142,7 +118,7 @@ export async function insertStreamBlocks(
     if (unseen.delete(block.id)) continue
     const { id, firstMs, offsetMs, levelMm, rulerMm, flowLMin } = block
     const values = [actor.workshopId, id, runId, firstMs, offsetMs, levelMm, rulerMm, flowLMin]
-    const known = await db.maybeOne<{ same: boolean }>('sameReadingBlock', values)
+    const known = await db.maybeOne('sameReadingBlock', sameBlockRow, values)
     if (!known?.same) return { fresh, differs: id }
   }
   return { fresh, differs: null }
@@ -157,7 +133,7 @@ async function insertBlocks(
   blocks: readonly StoredBlock[],
 ): Promise<string[]> {
   const column = <K extends keyof StoredBlock>(key: K) => blocks.map((block) => block[key])
-  const rows = await db.many<{ id: string }>('insertReadingBlocks', [
+  const rows = await db.many('insertReadingBlocks', newBlockRow, [
     workshopId,
     runId,
     technicianId,

@@ -1,13 +1,7 @@
-import { ANALYSIS_VERSION, type RunDetail, type RunPlan, type RunSummary } from '@brendik/core'
+import { ANALYSIS_VERSION, type RunDetail } from '@brendik/core'
 import type { Actor, ScopedDb } from '../db/database.ts'
+import { runLineRow } from './rows.ts'
 import { wantVerdicts } from './runService.ts'
-
-interface RunRow extends Omit<RunSummary, 'hoseEndMm' | 'taps'> {
-  visitId: string
-  plan: RunPlan | null
-  /** Its verdict is of another version of the program, and nobody has asked for a new one. */
-  outdated: boolean
-}
 
 /** The runs of some visits, oldest first, each with its verdict; one of another version is asked for anew. */
 export async function runsOfVisits(
@@ -17,7 +11,7 @@ export async function runsOfVisits(
 ): Promise<Map<string, RunDetail[]>> {
   const grouped = new Map<string, RunDetail[]>()
   if (visitIds.length === 0) return grouped
-  const rows = await db.many<RunRow>('listRuns', [actor.workshopId, visitIds, ANALYSIS_VERSION])
+  const rows = await db.many('listRuns', runLineRow, [actor.workshopId, visitIds, ANALYSIS_VERSION])
   const outdated = rows.flatMap((row) => (row.outdated ? [row.id] : []))
   if (outdated.length > 0) await wantVerdicts(db, actor, outdated)
   for (const { plan, visitId, outdated: _outdated, ...row } of rows) {

@@ -2,20 +2,15 @@ import {
   closedSchema,
   type DayAnswer,
   type EntryEvent,
-  type HosesDue,
   hosesDueSeen,
   idSchema,
-  type ObservationAnswer,
   type ObservationEvent,
-  type PhotoAnswer,
   postEntriesSchema,
   postObservationsSchema,
   type RunDetail,
   type RunSummary,
   recordOf,
   type VisitAnswer,
-  type VisitEntry,
-  type VisitSummary,
   valueProblem,
 } from '@brendik/core'
 import { Router } from 'express'
@@ -24,7 +19,9 @@ import type { Actor, Queries } from '../db/database.ts'
 import { type Scope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { photoRow } from '../photos/rows.ts'
 import { runsOfVisits } from '../runs/visitRuns.ts'
+import { entryRow, hosesSeenRow, observationRow, visitLineRow, visitRow } from './rows.ts'
 
 const ms = v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970'))
 const daySchema = v.object({ fromMs: ms, toMs: ms })
@@ -38,19 +35,18 @@ export function visitRoutes(): Router {
   router.get('/day', async (request, response) => {
     const { db, actor } = scopeOf(request)
     const { fromMs, toMs } = parseInput(daySchema, request.query)
-    type Row = Omit<VisitSummary, 'runs'>
     const seen = hosesDueSeen(toMs)
     const [due, open, hosesDue] = await Promise.all([
-      db.many<Row>('listVisits', [actor.workshopId, fromMs, toMs, false]),
-      db.many<Row>('listVisits', [actor.workshopId, fromMs - STILL_OPEN_MS, fromMs, true]),
-      db.many<HosesDue>('listHosesSeen', [actor.workshopId, seen.fromMs, seen.toMs]),
+      db.many('listVisits', visitLineRow, [actor.workshopId, fromMs, toMs, false]),
+      db.many('listVisits', visitLineRow, [actor.workshopId, fromMs - STILL_OPEN_MS, fromMs, true]),
+      db.many('listHosesSeen', hosesSeenRow, [actor.workshopId, seen.fromMs, seen.toMs]),
     ])
     const runs = await runsOfVisits(
       db,
       actor,
       [...due, ...open].map((visit) => visit.id),
     )
-    const withRuns = (rows: Row[]) =>
+    const withRuns = (rows: typeof due) =>
       rows.map((visit) => ({ ...visit, runs: (runs.get(visit.id) ?? []).map(summary) }))
     const answer: DayAnswer = { visits: withRuns(due), stillOpen: withRuns(open), hosesDue }
     response.json(answer)
@@ -61,9 +57,9 @@ export function visitRoutes(): Router {
     const visit = await findVisit(db, actor, id)
     const [runs, observations, entries, photos] = await Promise.all([
       runsOfVisits(db, actor, [id]),
-      db.many<ObservationAnswer>('listObservations', [actor.workshopId, id]),
-      db.many<VisitEntry>('listEntries', [actor.workshopId, id]),
-      db.many<PhotoAnswer>('listPhotos', [actor.workshopId, [id]]),
+      db.many('listObservations', observationRow, [actor.workshopId, id]),
+      db.many('listEntries', entryRow, [actor.workshopId, id]),
+      db.many('listPhotos', photoRow, [actor.workshopId, [id]]),
     ])
     const machine = { ...visit.machine, record: recordOf(visit.machine.record) }
     const answer: VisitAnswer = { ...visit, machine, runs: runs.get(id) ?? [], observations, entries, photos }
@@ -84,13 +80,13 @@ export function visitRoutes(): Router {
       const problem = o.type === 'observed' ? valueProblem(o.check, o.value) : null
       if (problem) throw new AppError('input_invalid', `observations.${i}: ${problem}`)
     }
-    response.json(await storeOnce(scope, id, 'insertObservation', observations, observationRow))
+    response.json(await storeOnce(scope, id, 'insertObservation', observations, observationValues))
   })
   router.post('/visits/:id/entries', async (request, response) => {
     const scope = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
     const { entries } = parseInput(postEntriesSchema, request.body)
-    response.json(await storeOnce(scope, id, 'insertEntry', entries, entryRow))
+    response.json(await storeOnce(scope, id, 'insertEntry', entries, entryValues))
   })
   return router
 }
@@ -106,15 +102,14 @@ async function storeOnce<T>(
   await findVisit(db, actor, visitId)
   const stored = await db.transaction(async (tx) => {
     let fresh = 0
-    for (const one of sent) fresh += (await tx.many(statement, row(actor, visitId, one))).length
+    for (const one of sent) fresh += await tx.run(statement, row(actor, visitId, one))
     return fresh
   })
   return { stored, known: sent.length - stored }
 }
 
-type VisitRow = Omit<VisitAnswer, 'runs' | 'observations' | 'entries' | 'photos'>
-async function findVisit(db: Queries, actor: Actor, id: string): Promise<VisitRow> {
-  const visit = await db.maybeOne<VisitRow>('findVisit', [actor.workshopId, id])
+async function findVisit(db: Queries, actor: Actor, id: string) {
+  const visit = await db.maybeOne('findVisit', visitRow, [actor.workshopId, id])
   if (!visit) throw unknownVisit(id)
   return visit
 }
@@ -125,7 +120,7 @@ function summary({ plan: _plan, ...run }: RunDetail): RunSummary {
   return run
 }
 
-function observationRow(actor: Actor, visitId: string, o: ObservationEvent): unknown[] {
+function observationValues(actor: Actor, visitId: string, o: ObservationEvent): unknown[] {
   const observed = o.type === 'observed' ? o : null
   return [
     actor.workshopId,
@@ -145,7 +140,7 @@ function observationRow(actor: Actor, visitId: string, o: ObservationEvent): unk
   ]
 }
 
-function entryRow(actor: Actor, visitId: string, e: EntryEvent): unknown[] {
+function entryValues(actor: Actor, visitId: string, e: EntryEvent): unknown[] {
   return [
     actor.workshopId,
     e.id,

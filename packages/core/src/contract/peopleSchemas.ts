@@ -34,7 +34,8 @@ export const newWorkshopSchema = v.object({
   ...newPersonSchema.entries,
   workshopName: textUpTo(200, 1, 'workshop-name'),
 })
-export const invitationSchema = v.object({ id: idSchema, role: v.picklist(ROLES) })
+/** A link for one person, who is named so that its owner knows it among others. */
+export const invitationSchema = v.object({ id: idSchema, name, role: v.picklist(ROLES) })
 /** What a person chose for themselves. */
 export const ownChoiceSchema = v.object({ language: v.picklist(LANGUAGES) })
 export const personSchema = v.object({ name, role: v.picklist(ROLES), active: v.boolean() })
@@ -109,8 +110,16 @@ export interface PersonAnswer {
 }
 export interface InvitationAnswer {
   id: string
+  /** Whom it is for; empty = made before names were asked. */
+  name: string
   role: Role
   expiresAtMs: number
+}
+/** What a link says to whoever opens it. */
+export interface FoundInvitationAnswer {
+  workshopName: string
+  role: Role
+  name: string
 }
 export interface ChangeAnswer {
   id: number

@@ -228,5 +228,8 @@ end $$;
 drop function note_change();
 alter table technician drop column email, drop column password_hash, drop column role, drop column active;
 alter table workshop drop column demo;
-drop owned by brendik_app, brendik_door;
+do $$ begin
+  execute format('revoke all on all tables in schema %I from brendik_app, brendik_door', current_schema());
+  execute format('revoke usage on schema %I from brendik_app, brendik_door', current_schema());
+end $$;
 drop function current_workshop(), current_technician();

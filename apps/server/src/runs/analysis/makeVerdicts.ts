@@ -6,16 +6,13 @@ import {
   type RunAnalysis,
   runFacts,
 } from '@brendik/core'
+import type * as v from 'valibot'
 import type { Actor, Database } from '../../db/database.ts'
+import { takenRow } from '../rows.ts'
 import { readAllBlocks, readEvents } from '../runStore.ts'
 
 /** A run whose verdict is wanted, and how often it has been taken up. */
-export interface Taken {
-  workshopId: string
-  runId: string
-  asked: string
-  tries: number
-}
+export type Taken = v.InferOutput<typeof takenRow>
 
 /** Nobody else takes up a run for so long, s: as long as the longest analysis may last. */
 export const TAKEN_S = 60
@@ -33,7 +30,7 @@ export async function makeVerdicts(
   onTake: (taken: Taken | null) => void = () => {},
 ): Promise<number> {
   for (let made = 0; ; ) {
-    const taken = await database.door.maybeOne<Taken>('takeAnalysis', [TAKEN_S])
+    const taken = await database.door.maybeOne('takeAnalysis', takenRow, [TAKEN_S])
     if (taken) {
       onTake(taken)
       await makeVerdict(database, taken).catch(async (error) => {
