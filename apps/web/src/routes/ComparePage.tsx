@@ -12,6 +12,7 @@ import { figure, unitOf } from '../lib/units.ts'
 import { t } from '../lib/words.ts'
 import { Field } from '../ui/Field.tsx'
 import { Message } from '../ui/Message.tsx'
+import { Notice } from '../ui/Notice.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 import { kindMessage } from '../words/runText.ts'
 
@@ -106,7 +107,7 @@ export function ComparePage() {
             </div>
           ))}
           {bId === '' && (
-            <p className="border-watch border-l-4 bg-watch-face px-3 py-2">
+            <Notice tone="watch" className="px-3 py-2">
               {t('comparePage.thereIsNoOther')} {kind} {t('comparePage.inThisVisit')}{' '}
               <Link
                 to={`/runs/${newId()}?visit=${visitId}&kind=${kind}`}
@@ -114,7 +115,7 @@ export function ComparePage() {
               >
                 {t('comparePage.timeAnother')}
               </Link>
-            </p>
+            </Notice>
           )}
           <Link
             to={`/visits/${visitId}`}

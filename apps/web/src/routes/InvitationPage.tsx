@@ -4,7 +4,8 @@ import { Link, useParams } from 'react-router'
 import { invitationQuery, takeInvitation } from '../api/queries.ts'
 import { DoorFrame, NOBODY, PersonFields, useEnter } from '../features/door/index.ts'
 import { t } from '../lib/words.ts'
-import { BigButton } from '../ui/BigButton.tsx'
+import { Button } from '../ui/Button.tsx'
+import { Notice } from '../ui/Notice.tsx'
 
 /** Where a link leads: name, address, password, and one is in. */
 export function InvitationPage() {
@@ -21,9 +22,9 @@ export function InvitationPage() {
       }
     >
       {(problem ?? error) && (
-        <p role="alert" className="border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert>
           {problem ?? error?.message}
-        </p>
+        </Notice>
       )}
       {data ? (
         <form
@@ -37,9 +38,9 @@ export function InvitationPage() {
             {t('invitationPage.asAnOwner', { role: data.role === 'owner' ? 'yes' : 'no' })}
           </p>
           <PersonFields person={person} onChange={setPerson} />
-          <BigButton main submit disabled={busy}>
+          <Button look="solid" size="wide" type="submit" disabled={busy}>
             {t('invitationPage.join2')}
-          </BigButton>
+          </Button>
         </form>
       ) : (
         <Link to="/" className="flex min-h-12 items-center text-water underline underline-offset-4">

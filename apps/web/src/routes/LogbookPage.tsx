@@ -6,6 +6,7 @@ import { logbookQuery } from '../api/queries.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText } from '../lib/time.ts'
 import { t, tOf } from '../lib/words.ts'
+import { Button } from '../ui/Button.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 import { checkWord, observedText } from '../words/observedText.ts'
 import { KIND_WORD } from '../words/runText.ts'
@@ -65,14 +66,14 @@ export function LogbookPage() {
           ))}
         </ol>
         {hasNextPage && (
-          <button
-            type="button"
+          <Button
             disabled={isFetchingNextPage}
-            className="my-4 min-h-14 w-full cursor-pointer border border-line bg-face text-lg"
+            size="tall"
+            className="my-4 w-full"
             onClick={() => fetchNextPage()}
           >
             {t('logbookPage.olderVisits')}
-          </button>
+          </Button>
         )}
       </main>
     </div>

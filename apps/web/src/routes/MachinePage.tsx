@@ -10,8 +10,8 @@ import { figure, withUnit } from '../lib/units.ts'
 import { t } from '../lib/words.ts'
 import { ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
-import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { TwoPanes } from '../ui/TwoPanes.tsx'
 import { FAMILY_WORD } from '../words/familyWord.ts'
 
 /** One machine: what is known of it, its rates over the years, its visits. */
@@ -25,49 +25,38 @@ export function MachinePage() {
       <TopBar title={data.spec.label}>
         <h1 className="truncate font-semibold">{data.spec.label}</h1>
       </TopBar>
-      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
-        <main className="min-w-0 flex-1">
-          <Scroll
-            label={t('machinePage.ratesAndVisits')}
-            className="px-4 pb-6 md:h-full md:overflow-y-auto md:px-7"
-          >
-            <Rivals of={[data.id]} />
-            <Trends machine={data} />
-            <h2 className="border-t border-line pt-4 pb-1 text-sm font-semibold text-soft">
-              {t('machinePage.visits')}
-            </h2>
-            <ol>
-              {data.visits.map((visit) => (
-                <li key={visit.id} className="border-t border-hair">
-                  <Link
-                    to={`/visits/${visit.id}`}
-                    className="grid min-h-12 grid-cols-[6.5rem_1fr] gap-x-4 py-2.5 md:grid-cols-[8rem_1fr_18rem]"
-                  >
-                    <span className="small-figure text-xl">{dateText(visit.dueAtMs, 'date')}</span>
-                    <span>
-                      <span className="block leading-tight">
-                        {visit.complaint || t('ui.noComplaintNoted')}
-                      </span>
-                      <span className="text-sm text-soft">{visit.siteName}</span>
-                    </span>
-                    <span className="max-md:col-start-2">
-                      {visit.runs.map((run) => (
-                        <RunResultLine key={run.id} run={run} />
-                      ))}
-                    </span>
-                  </Link>
-                </li>
-              ))}
-            </ol>
-          </Scroll>
-        </main>
-        <Scroll
-          label={t('machinePage.whatIsKnown')}
-          className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
-        >
-          <Plate machine={data} />
-        </Scroll>
-      </div>
+      <TwoPanes
+        label={t('machinePage.ratesAndVisits')}
+        sideLabel={t('machinePage.whatIsKnown')}
+        side={<Plate machine={data} />}
+      >
+        <Rivals of={[data.id]} />
+        <Trends machine={data} />
+        <h2 className="border-t border-line pt-4 pb-1 text-sm font-semibold text-soft">
+          {t('machinePage.visits')}
+        </h2>
+        <ol>
+          {data.visits.map((visit) => (
+            <li key={visit.id} className="border-t border-hair">
+              <Link
+                to={`/visits/${visit.id}`}
+                className="grid min-h-12 grid-cols-[6.5rem_1fr] gap-x-4 py-2.5 md:grid-cols-[8rem_1fr_18rem]"
+              >
+                <span className="small-figure text-xl">{dateText(visit.dueAtMs, 'date')}</span>
+                <span>
+                  <span className="block leading-tight">{visit.complaint || t('ui.noComplaintNoted')}</span>
+                  <span className="text-sm text-soft">{visit.siteName}</span>
+                </span>
+                <span className="max-md:col-start-2">
+                  {visit.runs.map((run) => (
+                    <RunResultLine key={run.id} run={run} />
+                  ))}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ol>
+      </TwoPanes>
       <ActionBar>
         <Link
           to={`/visits/new?machine=${data.id}`}

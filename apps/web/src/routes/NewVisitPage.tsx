@@ -18,9 +18,11 @@ import { newId } from '../lib/newId.ts'
 import { dateText, dayAddress } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
+import { Button } from '../ui/Button.tsx'
 import { Field } from '../ui/Field.tsx'
 import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
+import { Notice } from '../ui/Notice.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 import { outcomeWord } from '../words/cardText.ts'
@@ -99,9 +101,9 @@ function WhichMachine({
           </Field>
         )}
         {problem && (
-          <p role="alert" className="mb-3 border-l-4 border-watch bg-watch-face p-3">
+          <Notice tone="watch" alert className="mb-3 p-3">
             {problem}
-          </p>
+          </Notice>
         )}
         {machines.length === 0 && !problem && (
           <p className="py-8 text-xl">{t('newVisitPage.noMachineIsKnownYet')}</p>
@@ -178,14 +180,14 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
           <div className="flex flex-wrap gap-2 pb-5">
             {facts.kind === 'choice' &&
               facts.outcomes.map((outcome) => (
-                <button
+                <Button
                   key={outcome.value}
-                  type="button"
-                  className="min-h-14 cursor-pointer border border-line bg-face px-4 text-lg hover:border-ink"
+                  size="tall"
+                  className="px-4 hover:border-ink"
                   onClick={() => start(outcome.value)}
                 >
                   {outcomeWord('complaint', outcome.value)}
-                </button>
+                </Button>
               ))}
           </div>
           <AppointmentFields value={agreed} onChange={setAgreed} />

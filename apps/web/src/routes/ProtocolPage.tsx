@@ -18,8 +18,8 @@ import { newId } from '../lib/newId.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Message } from '../ui/Message.tsx'
-import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
+import { TwoPanes } from '../ui/TwoPanes.tsx'
 import { protocolName, protocolNeeds, stepText } from '../words/cardText.ts'
 import type { StateCellId } from '../words/stateText.ts'
 
@@ -73,34 +73,30 @@ function ProtocolOf({
           <span className="truncate text-sm text-soft md:text-base">{visit.machine.spec.label}</span>
         </Link>
       </TopBar>
-      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
-        <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
-          <h1 className="plate pt-5 text-3xl leading-tight">{protocolName(protocol.id)}</h1>
-          <p className="mt-1 mb-5 max-w-prose text-lg leading-snug">
-            {t('protocolPage.tellsApart', { what: t(`protocol.${protocol.id}.separates`) })}
-          </p>
-          <ol>
-            {steps.map((progress, i) => (
-              <StepLine
-                protocol={protocol.id}
-                key={progress.step.id}
-                progress={progress}
-                number={i + 1}
-                next={progress.step === next}
-                link={progress.step.kind === 'run' ? runLink(progress.step.id) : null}
-                onLook={() => progress.step.kind === 'look' && setLooking(progress.step)}
-              />
-            ))}
-          </ol>
-          {says && <TogetherParts says={says} />}
-        </main>
-        <Scroll
-          label={t('protocolPage.aboutThisProtocol')}
-          className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[316px] md:overflow-y-auto md:border-l"
-        >
-          <About protocol={protocol.id} minutes={next ? minutes : null} />
-        </Scroll>
-      </div>
+      <TwoPanes
+        label={protocolName(protocol.id)}
+        sideLabel={t('protocolPage.aboutThisProtocol')}
+        side={<About protocol={protocol.id} minutes={next ? minutes : null} />}
+      >
+        <h1 className="plate pt-5 text-3xl leading-tight">{protocolName(protocol.id)}</h1>
+        <p className="mt-1 mb-5 max-w-prose text-lg leading-snug">
+          {t('protocolPage.tellsApart', { what: t(`protocol.${protocol.id}.separates`) })}
+        </p>
+        <ol>
+          {steps.map((progress, i) => (
+            <StepLine
+              protocol={protocol.id}
+              key={progress.step.id}
+              progress={progress}
+              number={i + 1}
+              next={progress.step === next}
+              link={progress.step.kind === 'run' ? runLink(progress.step.id) : null}
+              onLook={() => progress.step.kind === 'look' && setLooking(progress.step)}
+            />
+          ))}
+        </ol>
+        {says && <TogetherParts says={says} />}
+      </TwoPanes>
       <ActionBar>
         {next?.kind === 'run' && (
           <Link

@@ -4,8 +4,9 @@ import { Link } from 'react-router'
 import { recover } from '../api/queries.ts'
 import { DoorFrame, useEnter } from '../features/door/index.ts'
 import { t } from '../lib/words.ts'
-import { BigButton } from '../ui/BigButton.tsx'
+import { Button } from '../ui/Button.tsx'
 import { Field } from '../ui/Field.tsx'
+import { Notice } from '../ui/Notice.tsx'
 
 /** A new password for somebody who forgot theirs: by a code from an owner, or by the one they printed. */
 export function RecoverPage() {
@@ -16,9 +17,9 @@ export function RecoverPage() {
     <DoorFrame title={t('ui.newPassword')}>
       <p className="text-soft">{t('recoverPage.anOwnerOfYourWorkshop')}</p>
       {problem && (
-        <p role="alert" className="border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert>
           {problem}
-        </p>
+        </Notice>
       )}
       <form
         className="grid gap-2"
@@ -56,9 +57,9 @@ export function RecoverPage() {
             />
           )}
         </Field>
-        <BigButton main submit disabled={busy}>
+        <Button look="solid" size="wide" type="submit" disabled={busy}>
           {t('recoverPage.setItAndSignIn')}
-        </BigButton>
+        </Button>
       </form>
       <Link to="/" className="flex min-h-12 items-center text-water underline underline-offset-4">
         {t('ui.toSignIn')}

@@ -14,7 +14,8 @@ import {
 import { Conflict, type Space, useSpace } from '../features/visit/index.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
-import { Scroll } from '../ui/Scroll.tsx'
+import { Notice } from '../ui/Notice.tsx'
+import { TwoPanes } from '../ui/TwoPanes.tsx'
 import { isStage, STAGE_NAME, STATUS_WORD, statusOf } from '../words/stageText.ts'
 
 /** One stage of a visit: what is done there, what it leaves, and whether it is done. */
@@ -27,9 +28,9 @@ export function StagePage() {
   }, [hash])
   if (!isStage(stageId))
     return (
-      <p role="alert" className="m-6 border-l-4 border-watch bg-watch-face p-4 text-xl">
+      <Notice tone="watch" alert className="m-6 p-4 text-xl">
         {t('stagePage.thereIsNoStage', { stageId })}
-      </p>
+      </Notice>
     )
   if (stageId === 'locate') return <LocateStage space={space} />
   return <Stage key={stageId} space={space} stage={stageId} />
@@ -63,42 +64,38 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
   }
   return (
     <>
-      <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row md:overflow-visible">
-        <main className="min-w-0 flex-1 md:min-h-0">
-          <Scroll
-            label={STAGE_NAME[stage]}
-            className="px-4 pb-6 max-md:pt-3 md:h-full md:overflow-y-auto md:px-7"
-          >
-            <h1 className="plate flex items-baseline gap-4 pt-4 pb-3 text-3xl leading-tight max-md:sr-only">
-              {STAGE_NAME[stage]}
-              {status !== 'open' && (
-                <span className={`text-base font-semibold ${status === 'done' ? 'text-good' : 'text-soft'}`}>
-                  {STATUS_WORD[status]}
-                </span>
-              )}
-            </h1>
-            <Conflict space={space} topic={`status:${stage}`} />
-            {stage === 'arrive' && <ArriveStage space={space} />}
-            {stage === 'make-safe' && <MakeSafeStage space={space} />}
-            {stage === 'outside' && <OutsideStage space={space} />}
-            {(stage === 'fill' || stage === 'hold' || stage === 'drain') && (
-              <RunStage space={space} stage={stage} />
+      <TwoPanes
+        label={STAGE_NAME[stage]}
+        sideLabel={t('stagePage.whatThisStageLeaves')}
+        sideWidth="md:w-[284px]"
+        side={
+          <>
+            {stage === 'arrive' && (
+              <div className="max-md:hidden">
+                <Proposals space={space} />
+              </div>
             )}
-            {stage === 'electrical' && <ElectricalStage space={space} />}
-          </Scroll>
-        </main>
-        <Scroll
-          label={t('stagePage.whatThisStageLeaves')}
-          className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[284px] md:overflow-y-auto md:border-l"
-        >
-          {stage === 'arrive' && (
-            <div className="max-md:hidden">
-              <Proposals space={space} />
-            </div>
+            <StageKeep space={space} stage={stage} />
+          </>
+        }
+      >
+        <h1 className="plate flex items-baseline gap-4 pt-4 pb-3 text-3xl leading-tight max-md:sr-only">
+          {STAGE_NAME[stage]}
+          {status !== 'open' && (
+            <span className={`text-base font-semibold ${status === 'done' ? 'text-good' : 'text-soft'}`}>
+              {STATUS_WORD[status]}
+            </span>
           )}
-          <StageKeep space={space} stage={stage} />
-        </Scroll>
-      </div>
+        </h1>
+        <Conflict space={space} topic={`status:${stage}`} />
+        {stage === 'arrive' && <ArriveStage space={space} />}
+        {stage === 'make-safe' && <MakeSafeStage space={space} />}
+        {stage === 'outside' && <OutsideStage space={space} />}
+        {(stage === 'fill' || stage === 'hold' || stage === 'drain') && (
+          <RunStage space={space} stage={stage} />
+        )}
+        {stage === 'electrical' && <ElectricalStage space={space} />}
+      </TwoPanes>
       {unsaid && (
         <p role="alert" className="border-t border-watch bg-watch-face px-4 py-2 font-semibold">
           {unsaid}

@@ -17,6 +17,8 @@ import { newId } from '../lib/newId.ts'
 import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
+import { Button } from '../ui/Button.tsx'
+import { TwoPanes } from '../ui/TwoPanes.tsx'
 import { kindMessage } from '../words/runText.ts'
 
 const ACTION_HINT = {
@@ -49,45 +51,49 @@ export function VisitPage() {
   }, [space])
   return (
     <>
-      <div className="relative flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
-        <main className="min-w-0 flex-1 px-4 md:overflow-y-auto md:px-7">
-          <PrintedHead space={space} />
-          <div className="flex items-start justify-between gap-4">
-            <h1 className="py-5 text-2xl leading-snug">
-              {visit.complaint || <span className="text-soft">{t('ui.noComplaintNoted')}</span>}
-              {visit.closedAtMs !== null && (
-                <span className="block text-base font-semibold text-good">
-                  {t('visitPage.closed', { time: dateText(visit.closedAtMs, 'dayTime') })}
-                </span>
-              )}
-            </h1>
-            <button
-              type="button"
-              className="mt-3 min-h-12 shrink-0 cursor-pointer px-2 text-sm text-water underline underline-offset-4"
-              onClick={() => setChanging(true)}
-            >
-              {t('ui.change')}
-            </button>
-          </div>
-          <Rivals of={[visit.id, visit.machine.id, visit.site.id, visit.site.customer?.id]} />
-          {left && visit.closedAtMs === null && (
-            <section aria-label={t('visitPage.beforeClosing')} className="mb-4">
-              <h2 className="pb-1 font-semibold">{t('visitPage.beforeItIsClosedSay')}</h2>
-              <GateNotice gate={left} space={space} />
-            </section>
-          )}
-          {says && <TogetherParts says={says} />}
-          <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">
-            {t('visitPage.runs')}
-          </h2>
-          <RunList visit={visit} says={says} />
-          <Looks visit={visit} />
-        </main>
-        <aside className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[284px] md:overflow-y-auto md:border-l">
-          <ProtocolLinks visit={visit} />
-          <KnownFacts visit={visit} />
-        </aside>
-      </div>
+      <TwoPanes
+        label={t('ui.theVisit')}
+        sideLabel={t('machinePage.whatIsKnown')}
+        sideWidth="md:w-[284px]"
+        side={
+          <>
+            <ProtocolLinks visit={visit} />
+            <KnownFacts visit={visit} />
+          </>
+        }
+      >
+        <PrintedHead space={space} />
+        <div className="flex items-start justify-between gap-4">
+          <h1 className="py-5 text-2xl leading-snug">
+            {visit.complaint || <span className="text-soft">{t('ui.noComplaintNoted')}</span>}
+            {visit.closedAtMs !== null && (
+              <span className="block text-base font-semibold text-good">
+                {t('visitPage.closed', { time: dateText(visit.closedAtMs, 'dayTime') })}
+              </span>
+            )}
+          </h1>
+          <Button
+            look="word"
+            className="mt-3 shrink-0 px-2 text-sm text-water"
+            onClick={() => setChanging(true)}
+          >
+            {t('ui.change')}
+          </Button>
+        </div>
+        <Rivals of={[visit.id, visit.machine.id, visit.site.id, visit.site.customer?.id]} />
+        {left && visit.closedAtMs === null && (
+          <section aria-label={t('visitPage.beforeClosing')} className="mb-4">
+            <h2 className="pb-1 font-semibold">{t('visitPage.beforeItIsClosedSay')}</h2>
+            <GateNotice gate={left} space={space} />
+          </section>
+        )}
+        {says && <TogetherParts says={says} />}
+        <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">
+          {t('visitPage.runs')}
+        </h2>
+        <RunList visit={visit} says={says} />
+        <Looks visit={visit} />
+      </TwoPanes>
       {changing && <AppointmentSheet visit={visit} onClose={() => setChanging(false)} />}
       <ActionBar>
         {(['fill', 'hold', 'drain'] as const).map((kind) => (

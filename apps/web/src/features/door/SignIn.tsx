@@ -4,9 +4,10 @@ import { Link } from 'react-router'
 import { setUpWorkshop, signIn, signInToDemo } from '../../api/queries.ts'
 import { speak } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
-import { BigButton } from '../../ui/BigButton.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { LanguageChoice } from '../../ui/LanguageChoice.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { DoorFrame } from './DoorFrame.tsx'
 import { NOBODY, PersonFields } from './PersonFields.tsx'
 import { useEnter } from './useEnter.ts'
@@ -39,24 +40,24 @@ export function WaysIn({
     <>
       {session.demo && !settingUp && (
         <section aria-label={t('signIn.demo')} className="grid gap-3 border-b border-line pb-6">
-          <BigButton main disabled={busy} onPress={() => enter(() => signInToDemo('owner'))}>
+          <Button look="solid" size="wide" disabled={busy} onClick={() => enter(() => signInToDemo('owner'))}>
             {t('signIn.openTheDemo')}
-          </BigButton>
-          <button
-            type="button"
+          </Button>
+          <Button
             disabled={busy}
-            className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
+            look="word"
+            className="text-water"
             onClick={() => enter(() => signInToDemo('technician'))}
           >
             {t('signIn.openItAsTheDemos')}
-          </button>
+          </Button>
           <p className="text-soft">{t('signIn.inventedVisitsAndPeopleNo')}</p>
         </section>
       )}
       {problem && (
-        <p role="alert" className="border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert>
           {problem}
-        </p>
+        </Notice>
       )}
       {settingUp ? (
         <SetUp busy={busy} onSetUp={(person) => enter(() => setUpWorkshop(person))} />
@@ -73,13 +74,9 @@ export function WaysIn({
         </Link>
       )}
       {mayPutUp && (
-        <button
-          type="button"
-          className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
-          onClick={() => onSettingUp(!settingUp)}
-        >
+        <Button look="word" className="text-water" onClick={() => onSettingUp(!settingUp)}>
           {settingUp ? t('signIn.iHaveAnAccountSign') : t('signIn.setUpAWorkshopOf')}
-        </button>
+        </Button>
       )}
       {!onStay && <LanguageChoice onChoose={speak} />}
       {!mayPutUp && !session.demo && !onStay && <p className="text-soft">{t('signIn.newHereTheOwnerOf')}</p>}
@@ -131,9 +128,9 @@ function PasswordForm({
           />
         )}
       </Field>
-      <BigButton main={main} submit disabled={busy}>
+      <Button look={main ? 'solid' : 'plain'} size="wide" type="submit" disabled={busy}>
         {t('ui.signIn')}
-      </BigButton>
+      </Button>
     </form>
   )
 }
@@ -167,9 +164,9 @@ function SetUp({
         )}
       </Field>
       <PersonFields person={person} onChange={setPerson} />
-      <BigButton main submit disabled={busy}>
+      <Button look="solid" size="wide" type="submit" disabled={busy}>
         {t('signIn.setItUp')}
-      </BigButton>
+      </Button>
     </form>
   )
 }

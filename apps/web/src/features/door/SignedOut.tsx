@@ -1,6 +1,7 @@
 import type { SessionAnswer } from '@brendik/core'
 import { useState } from 'react'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { WaysIn } from './SignIn.tsx'
 
@@ -14,25 +15,15 @@ export function SignedOut({ session }: { session: SessionAnswer }) {
         className="flex shrink-0 items-center justify-between gap-x-4 border-b border-watch bg-watch-face px-4 py-1"
       >
         <span className="leading-tight">{t('signedOut.youAreSignedOutWhat')}</span>
-        <button
-          type="button"
-          className="min-h-12 shrink-0 cursor-pointer px-2 font-semibold underline underline-offset-4"
-          onClick={() => setOpen(true)}
-        >
+        <Button look="word" className="shrink-0 px-2 font-semibold" onClick={() => setOpen(true)}>
           {t('ui.signIn')}
-        </button>
+        </Button>
       </div>
       {open && (
         <Sheet open title={t('signedOut.signInAgain')} onClose={() => setOpen(false)}>
           <div className="mt-3 grid gap-4">
             <WaysIn session={session} onStay={() => setOpen(false)} />
-            <button
-              type="button"
-              className="min-h-12 cursor-pointer border border-line"
-              onClick={() => setOpen(false)}
-            >
-              {t('signedOut.later')}
-            </button>
+            <Button onClick={() => setOpen(false)}>{t('signedOut.later')}</Button>
           </div>
         </Sheet>
       )}

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { numberText, t } from '../../lib/words.ts'
-import { BigButton } from '../../ui/BigButton.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
@@ -34,7 +34,9 @@ export function CatchSheet({ space, onClose }: { space: Space; onClose: () => vo
         {way === 'drops' && <Drops space={space} onDone={onClose} />}
         {way === 'caught' && <Caught space={space} onDone={onClose} />}
         {way === 'cardboard' && <Cardboard space={space} />}
-        <BigButton onPress={onClose}>{t('ui.close')}</BigButton>
+        <Button size="wide" onClick={onClose}>
+          {t('ui.close')}
+        </Button>
       </div>
     </Sheet>
   )
@@ -87,19 +89,20 @@ function Drops({ space, onDone }: { space: Space; onDone: () => void }) {
         )}
       </p>
       <div className="grid grid-cols-2 gap-2">
-        <BigButton disabled={times.length === 0} onPress={() => setTimes((old) => old.slice(0, -1))}>
+        <Button size="wide" disabled={times.length === 0} onClick={() => setTimes((old) => old.slice(0, -1))}>
           {t('ui.undo')}
-        </BigButton>
-        <BigButton
-          main
+        </Button>
+        <Button
+          look="solid"
+          size="wide"
           disabled={perMinute === null || perMinute > 400}
-          onPress={() => {
+          onClick={() => {
             keepSeen(space, [{ check: 'leak.drops', value: Math.round((perMinute as number) * 10) / 10 }])
             onDone()
           }}
         >
           {t('ui.keep')}
-        </BigButton>
+        </Button>
       </div>
       {perMinute !== null && perMinute > 400 && <p role="alert">{t('catchSheet.fasterThan400AMinute')}</p>}
     </div>
@@ -131,16 +134,17 @@ function Caught({ space, onDone }: { space: Space; onDone: () => void }) {
         hint={t('catchSheet.threeLevelsGiveTheHeight')}
         onChange={setLevelMm}
       />
-      <BigButton
-        main
+      <Button
+        look="solid"
+        size="wide"
         disabled={!ready}
-        onPress={() => {
+        onClick={() => {
           keepSeen(space, [{ check: 'leak.catch', value: flowLH as number, levelMm }])
           onDone()
         }}
       >
         {t('ui.keep')}
-      </BigButton>
+      </Button>
     </div>
   )
 }

@@ -1,4 +1,5 @@
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import type { Space } from '../visit/index.ts'
 
 /** Nothing that is found wet tells anything before all was dry. */
@@ -9,13 +10,9 @@ export function DryFirst({ space }: { space: Space }) {
         {t('locateStage.dryEverythingFirst')}
         <span className="max-md:hidden">{t('locateStage.floorBaseHosesUnderThe')}</span>.
       </span>
-      <button
-        type="button"
-        className="min-h-12 cursor-pointer font-semibold underline underline-offset-4"
-        onClick={() => space.say('said:dried', 'yes')}
-      >
+      <Button look="word" className="font-semibold" onClick={() => space.say('said:dried', 'yes')}>
         {t('locateStage.allIsDry')}
-      </button>
+      </Button>
     </p>
   )
 }

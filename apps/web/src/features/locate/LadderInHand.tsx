@@ -2,6 +2,7 @@ import type { Part } from '@brendik/core'
 import { useState } from 'react'
 import { percent } from '../../lib/percent.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { partName } from '../../words/cardText.ts'
 import { HeightAxis } from './HeightAxis.tsx'
 import { PartOption, UnnamedParts } from './PartOption.tsx'
@@ -54,18 +55,18 @@ export function LadderInHand({
         <UnnamedParts parts={rest} onChoose={shown.onChoose} />
       </div>
       {rows.length > FIRST_ROWS && (
-        <button
-          type="button"
+        <Button
           // The arrow keys and the reader have all parts in any case.
           tabIndex={-1}
           aria-hidden="true"
-          className="min-h-12 w-full cursor-pointer border-hair border-t bg-face text-left underline underline-offset-4"
+          look="word"
+          className="w-full border-hair border-t bg-face"
           onClick={() => setAll(!all)}
         >
           <span className="px-2">
             {all ? t('ladderInHand.fewerParts') : t('ladderInHand.allParts', { rows: rows.length })}
           </span>
-        </button>
+        </Button>
       )}
     </>
   )

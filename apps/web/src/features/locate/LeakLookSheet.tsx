@@ -1,7 +1,7 @@
 import { checkFacts, type LeakLook } from '@brendik/core'
 import { Link } from 'react-router'
 import { say, t } from '../../lib/words.ts'
-import { BigButton } from '../../ui/BigButton.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
 import { CheckList } from '../stages/index.ts'
@@ -39,7 +39,9 @@ export function LeakLookSheet({
       )}
       <CheckList space={space} which={(facts) => facts.id === checkFacts(check).id} />
       <div className="pt-3">
-        <BigButton onPress={onClose}>{t('ui.close')}</BigButton>
+        <Button size="wide" onClick={onClose}>
+          {t('ui.close')}
+        </Button>
       </div>
     </Sheet>
   )

@@ -1,6 +1,6 @@
 import type { allowedLooks, LeakLook, LeakView, PartId } from '@brendik/core'
 import { t } from '../../lib/words.ts'
-import { Scroll } from '../../ui/Scroll.tsx'
+import { SidePane } from '../../ui/TwoPanes.tsx'
 import { StageKeep } from '../stages/index.ts'
 import type { Space } from '../visit/index.ts'
 import { NextLook } from './NextLook.tsx'
@@ -23,10 +23,7 @@ export function LocateSide({
   onOpen: (look: LeakLook) => void
 }) {
   return (
-    <Scroll
-      label={t('locateStage.suspectsAndNextLook')}
-      className="shrink-0 border-line bg-face px-4 py-4 max-md:border-t md:w-[320px] md:overflow-y-auto md:border-l"
-    >
+    <SidePane label={t('locateStage.suspectsAndNextLook')} width="md:w-[320px]">
       <div className="grid gap-4">
         {view.turns.map((turn) => (
           <p key={turn} className="border-l-4 border-watch bg-watch-face px-3 py-2 leading-snug">
@@ -37,6 +34,6 @@ export function LocateSide({
         <NextLook space={space} open={open} shut={shut} onOpen={onOpen} />
         <StageKeep space={space} stage="locate" />
       </div>
-    </Scroll>
+    </SidePane>
   )
 }

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
-import { BigButton } from '../../ui/BigButton.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { lowerFirst, partName } from '../../words/cardText.ts'
@@ -46,24 +46,28 @@ export function PartHeightSheet({ space, part, onClose }: { space: Space; part: 
           }
           onChange={setHi}
         />
-        <BigButton
-          main
+        <Button
+          look="solid"
+          size="wide"
           disabled={!ready}
-          onPress={() => ready && keep({ ...machine.spec.partHeightsMm, [part.id]: [lo, hi] })}
+          onClick={() => ready && keep({ ...machine.spec.partHeightsMm, [part.id]: [lo, hi] })}
         >
           {t('ui.keep')}
-        </BigButton>
+        </Button>
         {part.measured && (
-          <BigButton
-            onPress={() => {
+          <Button
+            size="wide"
+            onClick={() => {
               const { [part.id]: _gone, ...others } = machine.spec.partHeightsMm ?? {}
               keep(others)
             }}
           >
             {t('partHeightSheet.backToTheUsual')}
-          </BigButton>
+          </Button>
         )}
-        <BigButton onPress={onClose}>{t('ui.cancel')}</BigButton>
+        <Button size="wide" onClick={onClose}>
+          {t('ui.cancel')}
+        </Button>
       </div>
     </Sheet>
   )

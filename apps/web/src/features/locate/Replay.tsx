@@ -3,6 +3,7 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { dateText, durationText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { PHASE_NAME } from '../../words/locateText.ts'
 
 const HEIGHT = 84
@@ -45,14 +46,9 @@ export function Replay({
           </span>
         </p>
         {firstWet(timeline).map(({ phase, tS }) => (
-          <button
-            key={phase}
-            type="button"
-            className="min-h-12 cursor-pointer text-sm underline underline-offset-4"
-            onClick={() => onMove(Math.ceil(tS))}
-          >
+          <Button key={phase} look="word" className="text-sm" onClick={() => onMove(Math.ceil(tS))}>
             {t('replay.firstWet', { phase: PHASE_NAME[phase].toLowerCase() })}
-          </button>
+          </Button>
         ))}
       </div>
       <Track timeline={timeline} atS={atS} />

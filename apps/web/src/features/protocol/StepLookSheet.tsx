@@ -9,6 +9,7 @@ import {
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { stepText } from '../../words/cardText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
@@ -96,21 +97,12 @@ export function StepLookSheet({
           onLevel={setLevelMm}
         />
         <div className="grid grid-cols-[1fr_2fr] gap-3">
-          <button
-            type="button"
-            onClick={onClose}
-            className="min-h-16 cursor-pointer border border-line text-lg"
-          >
+          <Button onClick={onClose} size="big">
             {t('ui.cancel')}
-          </button>
-          <button
-            type="button"
-            disabled={!ready}
-            onClick={save}
-            className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40"
-          >
+          </Button>
+          <Button disabled={!ready} onClick={save} look="solid" size="big">
             {t('ui.keep')}
-          </button>
+          </Button>
         </div>
       </div>
     </Sheet>

@@ -10,7 +10,9 @@ import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { numberText, t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { otherUnits } from './bothUnits.ts'
 import { Result } from './Result.tsx'
@@ -46,14 +48,13 @@ export function DripsCalculator() {
           error={drops !== null && !ok ? t('benchCalculators.expected0To400Faster') : undefined}
           onChange={setDrops}
         />
-        <button
-          type="button"
+        <Button
           onPointerDown={tap}
           onClick={(event) => event.detail === 0 && tap()}
-          className="mt-6 min-h-12 cursor-pointer border border-line text-lg active:bg-band"
+          className="mt-6 text-lg active:bg-band"
         >
           {t('benchCalculators.tapAtEachDrop', { taps: taps.length > 0 ? ` (${taps.length})` : '' })}
-        </button>
+        </Button>
       </div>
       <Result
         figure={day ? `${figure(units, 'volume', day.lo)} – ${figure(units, 'volume', day.hi)}` : '–'}
@@ -139,9 +140,9 @@ export function VoltageCalculator() {
   }
   return (
     <>
-      <p className="border-l-4 border-stop bg-stop-face p-3 leading-snug">
+      <Notice tone="stop" className="p-3 leading-snug">
         {t('benchCalculators.liveChecksOnlyBySomeone')}
-      </p>
+      </Notice>
       <Choice label={t('benchCalculators.nominal')} value={nominal} options={VOLTS} onChange={setNominal} />
       <QuantityInput
         label={t('benchCalculators.measured')}

@@ -1,6 +1,7 @@
 import type { CalculatorId, MachineSpec, SiteSpec } from '@brendik/core'
 import { useState } from 'react'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { CALCULATOR_BODY } from './bodies.ts'
 
@@ -20,14 +21,9 @@ export function InPlace({
     <>
       <div className="flex flex-wrap gap-x-5">
         {ids.map((id) => (
-          <button
-            key={id}
-            type="button"
-            className="min-h-12 cursor-pointer text-left text-water underline underline-offset-4"
-            onClick={() => setOpen(id)}
-          >
+          <Button key={id} look="word" className="text-water" onClick={() => setOpen(id)}>
             {t(`calculator.${id}`)}
-          </button>
+          </Button>
         ))}
       </div>
       {open && Body && (
@@ -37,13 +33,9 @@ export function InPlace({
             <p className="border-t border-hair pt-2 text-sm text-soft">
               {t(`calculator.${open}.formula`)}. {t(`calculator.${open}.source`)}
             </p>
-            <button
-              type="button"
-              className="min-h-14 cursor-pointer border border-line text-lg"
-              onClick={() => setOpen(null)}
-            >
+            <Button size="tall" onClick={() => setOpen(null)}>
               {t('ui.back')}
-            </button>
+            </Button>
           </div>
         </Sheet>
       )}

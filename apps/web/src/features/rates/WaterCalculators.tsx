@@ -18,6 +18,7 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { read, t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { BucketFields } from './BucketFields.tsx'
@@ -303,13 +304,9 @@ export function LitresCalculator({ subject }: { subject: Subject }) {
           onChange={setBucketL}
         />
       </div>
-      <button
-        type="button"
-        className="min-h-12 cursor-pointer border border-line px-4 text-left"
-        onClick={() => setLevel(Math.round(top))}
-      >
+      <Button className="px-4 text-left" onClick={() => setLevel(Math.round(top))}>
         {t('waterCalculators.toTheLip', { level: withUnit(units, 'level', top) })}
-      </button>
+      </Button>
       <Result
         figure={buckets === null ? '–' : String(Math.ceil(buckets))}
         unit={buckets !== null && buckets <= 1 ? t('waterCalculators.bucket') : t('waterCalculators.buckets')}

@@ -5,6 +5,7 @@ import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
 import { keep } from '../../outbox/outbox.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
+import { Button } from '../../ui/Button.tsx'
 import { fieldName, fieldText } from '../../words/recordText.ts'
 
 /** Somebody else’s change of a record is looked for so often, ms. */
@@ -45,14 +46,14 @@ export function Rivals({ of }: { of: readonly (string | undefined)[] }) {
                     </span>
                     <span className="text-sm text-soft">{who}</span>
                   </span>
-                  <button
-                    type="button"
-                    className="min-h-12 shrink-0 cursor-pointer px-2 underline underline-offset-4"
+                  <Button
+                    look="word"
+                    className="shrink-0 px-2"
                     aria-label={t('rivals.keepThis', { field: fieldText(path, said, units) })}
                     onClick={() => choose(take)}
                   >
                     {t('ui.keepThis')}
-                  </button>
+                  </Button>
                 </div>
               ))}
             </li>

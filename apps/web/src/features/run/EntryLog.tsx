@@ -4,6 +4,7 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { clockParts } from '../../lib/time.ts'
 import { type UnitSystem, withUnit } from '../../lib/units.ts'
 import { t, tOf } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { MARK_WORD, START_WORD, STOP_WORD } from '../../words/runText.ts'
 
 /** So many are looked through without a press; and so many by hand would be a run of days. */
@@ -41,13 +42,9 @@ export function EntryLog({ events, facts }: { events: readonly RunEvent[]; facts
       })}
       {!all && shown.length > AT_FIRST && (
         <li className="border-t border-hair">
-          <button
-            type="button"
-            className="min-h-12 cursor-pointer underline underline-offset-4"
-            onClick={() => setAll(true)}
-          >
+          <Button look="word" onClick={() => setAll(true)}>
             {t('entryLog.earlierShow', { shown: shown.length - AT_FIRST })}
-          </button>
+          </Button>
         </li>
       )}
     </ol>

@@ -6,6 +6,7 @@ import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { unitOf } from '../../lib/units.ts'
 import { t, words } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { KeyGrid } from './KeyGrid.tsx'
@@ -148,21 +149,18 @@ export function Keypad(props: KeypadProps) {
           <div>
             <KeyGrid mark={mark} onKey={press} onBack={back} />
             <div className="mt-3 grid grid-cols-[1fr_2fr] gap-3">
-              <button
-                type="button"
-                onClick={done}
-                className="min-h-16 cursor-pointer border border-line text-lg short:min-h-12"
-              >
+              <Button onClick={done} size="big" className="short:min-h-12">
                 {t('ui.cancel')}
-              </button>
-              <button
-                type="button"
+              </Button>
+              <Button
                 disabled={value === null}
                 onClick={enter}
-                className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40 short:min-h-12"
+                look="solid"
+                size="big"
+                className="short:min-h-12"
               >
                 {t('keypad.enter')}
-              </button>
+              </Button>
             </div>
           </div>
         </div>
@@ -213,15 +211,15 @@ function Typed({
 function Urgent({ name, onPress }: { name: string; onPress: (atMs: number) => void }) {
   const touched = useRef<number | null>(null)
   return (
-    <button
-      type="button"
+    <Button
       onPointerDown={() => {
         touched.current = steadyNowMs()
       }}
       onClick={() => onPress(touched.current ?? steadyNowMs())}
-      className="min-h-12 flex-1 cursor-pointer border border-ink px-3 text-lg font-semibold"
+      look="strong"
+      className="flex-1 px-3 text-lg"
     >
       {name}
-    </button>
+    </Button>
   )
 }

@@ -18,8 +18,10 @@ import { Link } from 'react-router'
 import { instrumentsQuery } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
 import { say, t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Field } from '../../ui/Field.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { stepText } from '../../words/cardText.ts'
 import { KIND_WORD } from '../../words/runText.ts'
@@ -121,18 +123,14 @@ export function SetupForm({
 /** What stands in the way, with the shortest way past it. */
 function Blocked({ gate, visit }: { gate: Gate; visit: VisitAnswer }) {
   return (
-    <div role="alert" className="col-span-full mb-4 border-l-4 border-stop bg-stop-face px-3 py-2">
+    <Notice tone="stop" alert className="col-span-full mb-4 px-3 py-2">
       {gate.blocks.map((block) => (
         <p key={block.why.id}>{say(block.why)}</p>
       ))}
       {gate.blocks.some((block) => block.field === 'mains') && (
-        <button
-          type="button"
-          className="mt-2 min-h-12 cursor-pointer bg-ink px-4 font-semibold text-face"
-          onClick={() => pluggedIn(visit)}
-        >
+        <Button look="solid" className="mt-2 px-4" onClick={() => pluggedIn(visit)}>
           {t('setupBoard.itIsPluggedIn')}
-        </button>
+        </Button>
       )}
       <Link
         to={`/visits/${visit.id}/make-safe`}
@@ -140,7 +138,7 @@ function Blocked({ gate, visit }: { gate: Gate; visit: VisitAnswer }) {
       >
         {t('setupBoard.makeItSafeFirst')}
       </Link>
-    </div>
+    </Notice>
   )
 }
 

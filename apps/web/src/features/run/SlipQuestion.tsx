@@ -2,6 +2,8 @@ import type { EntryQuestion } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 
 /** The entry is recorded already; this only asks whether it should be put right. */
 export function SlipQuestion({
@@ -28,37 +30,34 @@ export function SlipQuestion({
   }[kind]
   return (
     <div role="alert">
-      <p className="mt-4 border-l-4 border-watch bg-watch-face p-4 text-xl">{text}</p>
+      <Notice tone="watch" className="mt-4 p-4 text-xl">
+        {text}
+      </Notice>
       <div className="mt-4 grid gap-3">
         {suggestedMm !== null && (
-          <button
-            type="button"
+          <Button
             onClick={() => {
               onUse(suggestedMm)
               onClose()
             }}
-            className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face"
+            look="solid"
+            size="big"
           >
             {t('keypad.use', { level: withUnit(units, 'level', suggestedMm) })}
-          </button>
+          </Button>
         )}
-        <button
-          type="button"
-          onClick={onClose}
-          className="min-h-16 cursor-pointer border border-line text-lg"
-        >
+        <Button onClick={onClose} size="big">
           {t('keypad.keep', { askedText: asked.text })}
-        </button>
-        <button
-          type="button"
+        </Button>
+        <Button
           onClick={() => {
             onTakeBack()
             onClose()
           }}
-          className="min-h-16 cursor-pointer border border-line text-lg"
+          size="big"
         >
           {t('ui.takeItBack')}
-        </button>
+        </Button>
       </div>
     </div>
   )

@@ -1,5 +1,6 @@
 import { type ActId, gateOf } from '@brendik/core'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { ACT_NAME, useGatedAct } from './useGatedAct.tsx'
 
@@ -53,21 +54,17 @@ export function ActList({ space }: { space: Space }) {
               <div className="flex min-h-12 flex-wrap items-center justify-between gap-3">
                 <span className="text-lg font-semibold">{ACT_NAME[line.act]}</span>
                 {is ? (
-                  <button
-                    type="button"
-                    className="min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
-                    onClick={() => space.say(line.topic, line.undone)}
-                  >
+                  <Button look="strong" className="px-4" onClick={() => space.say(line.topic, line.undone)}>
                     {line.undo}
-                  </button>
+                  </Button>
                 ) : gate.open ? (
-                  <button
-                    type="button"
-                    className="min-h-12 cursor-pointer bg-ink px-5 font-semibold text-face"
+                  <Button
+                    look="solid"
+                    className="px-5"
                     onClick={() => pass(line.act, () => space.say(line.topic, line.done))}
                   >
                     {ACT_NAME[line.act]}
-                  </button>
+                  </Button>
                 ) : (
                   <span className="font-semibold text-stop">{t('actList.notNow')}</span>
                 )}

@@ -15,7 +15,9 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { checkName, howText, outcomeMeans, outcomeWord } from '../../words/cardText.ts'
 import { observedText } from '../../words/observedText.ts'
 import { GateNotice, keepLooks, type Space } from '../visit/index.ts'
@@ -131,11 +133,11 @@ export function CheckRow({
         {!last && how && <p className="max-w-prose text-sm leading-snug text-soft md:col-start-2">{how}</p>}
       </div>
       {conflict && (
-        <p className="mt-1.5 border-l-4 border-watch bg-watch-face px-3 py-1.5 md:ml-[14.25rem]">
+        <Notice tone="watch" className="mt-1.5 px-3 py-1.5 md:ml-[14.25rem]">
           {t('checkRow.twoAnswersStandPressThe', {
             seen: seen.map((o) => `${observedText(o, units)} (${o.by})`).join(', '),
           })}
-        </p>
+        </Notice>
       )}
       {meaning && !conflict && <p className="mt-1.5 leading-snug md:ml-[14.25rem]">{meaning}</p>}
       {check.id === 'hose-off-at-pump' && last && <Joint space={space} seen={last} />}
@@ -172,10 +174,10 @@ function Readings({
       {seen.slice(-3).map((o) => (
         <span key={o.id} className="flex items-center gap-1">
           <span className="small-figure text-2xl">{observedText(o, units)}</span>
-          <button
-            type="button"
+          <Button
             aria-label={t('checkRow.takeBack', { name })}
-            className="min-h-12 cursor-pointer px-2 text-sm text-soft underline underline-offset-4"
+            look="word"
+            className="px-2 text-sm text-soft"
             onClick={() =>
               keepLooks(space.visit.id, [
                 { type: 'withdrawn', id: newId(), atMs: Date.now(), targetId: o.id },
@@ -183,18 +185,17 @@ function Readings({
             }
           >
             {t('ui.takeBack2')}
-          </button>
+          </Button>
         </span>
       ))}
-      <button
-        type="button"
+      <Button
         aria-label={`${seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}: ${name}`}
         disabled={shut}
-        className="min-h-12 cursor-pointer border border-line bg-face px-4 disabled:cursor-default disabled:text-soft disabled:opacity-60"
+        className="px-4 disabled:text-soft disabled:opacity-60"
         onClick={onNumber}
       >
         {seen.length > 0 ? t('ui.measureAgain') : t('checkRow.enterTheReading')}
-      </button>
+      </Button>
     </div>
   )
 }
@@ -298,14 +299,9 @@ function Outcomes({
         )
       })}
       {folds && chosen.length > 0 && (
-        <button
-          type="button"
-          aria-expanded={open}
-          onClick={() => setOpen(!open)}
-          className="min-h-12 cursor-pointer px-3 text-water underline underline-offset-4"
-        >
+        <Button aria-expanded={open} onClick={() => setOpen(!open)} look="word" className="px-3 text-water">
           {open ? t('checkRow.onlyThese') : t('checkRow.anotherToo')}
-        </button>
+        </Button>
       )}
     </div>
   )

@@ -16,6 +16,7 @@ import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { dateText } from '../../lib/time.ts'
 import { t, words } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { partName } from '../../words/cardText.ts'
@@ -90,24 +91,20 @@ export function DoneActs({ space, stage }: { space: Space; stage: StageId }) {
               {dateText(act.atMs, 'time')}, {actWords(words(), act)}.{' '}
               <span className="text-soft">{act.by}</span>
             </span>
-            <button
-              type="button"
+            <Button
               aria-label={t('doneActs.takeBack', { actWords: actWords(words(), act) })}
-              className="min-h-12 min-w-12 cursor-pointer text-left text-sm text-soft underline underline-offset-4"
+              look="word"
+              className="min-w-12 text-sm text-soft"
               onClick={() => space.say(act.topic, null)}
             >
               {t('ui.takeBack2')}
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        onClick={() => setAsking(true)}
-        className="min-h-12 w-full cursor-pointer border border-ink bg-face px-4 text-left leading-tight font-semibold"
-      >
+      <Button onClick={() => setAsking(true)} look="strong" className="w-full px-4 text-left leading-tight">
         {t('doneActs.cleanedClearedOrReplacedSomething')}
-      </button>
+      </Button>
       <p className="pt-1 text-sm text-soft">{t('doneActs.runsAfterItAreWeighed')}</p>
       {asking && <ActSheet space={space} stage={stage} onClose={() => setAsking(false)} />}
     </section>
@@ -164,13 +161,9 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
               </SheetChoice>
             ))}
             {!all && (
-              <button
-                type="button"
-                onClick={() => setAll(true)}
-                className="min-h-12 cursor-pointer px-3 text-left text-soft underline underline-offset-4"
-              >
+              <Button onClick={() => setAll(true)} look="word" className="px-3 text-soft">
                 {t('doneActs.anotherPart')}
-              </button>
+              </Button>
             )}
           </div>
         </fieldset>
@@ -210,21 +203,12 @@ function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onC
             onChange={(value) => setWhen(value as 'now' | 'before-run')}
           />
         )}
-        <button
-          type="button"
-          disabled={!ready}
-          onClick={keep}
-          className="min-h-14 cursor-pointer bg-ink text-lg font-semibold text-face disabled:opacity-40"
-        >
+        <Button disabled={!ready} onClick={keep} look="solid" size="tall">
           {t('ui.keepIt')}
-        </button>
-        <button
-          type="button"
-          onClick={onClose}
-          className="min-h-14 cursor-pointer border border-line text-lg"
-        >
+        </Button>
+        <Button onClick={onClose} size="tall">
           {t('ui.back')}
-        </button>
+        </Button>
       </div>
     </Sheet>
   )

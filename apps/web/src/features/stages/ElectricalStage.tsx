@@ -14,6 +14,7 @@ import {
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { InPlace } from '../rates/index.ts'
 import { useMachineRecord } from '../records/index.ts'
@@ -148,13 +149,9 @@ export function ElectricalStage({ space }: { space: Space }) {
           className="my-3 flex flex-wrap items-center justify-between gap-3 border-l-4 border-stop bg-stop-face p-3 font-semibold"
         >
           {t('electricalStage.stillPluggedInUnplugBefore')}
-          <button
-            type="button"
-            className="min-h-12 cursor-pointer bg-ink px-5 text-face"
-            onClick={() => space.say('state:mains', 'unplugged')}
-          >
+          <Button look="solid" className="px-5" onClick={() => space.say('state:mains', 'unplugged')}>
             {t('electricalStage.itIsUnplugged')}
-          </button>
+          </Button>
         </p>
       )}
       <h2 className="border-t border-line pt-3 text-sm font-semibold text-soft">{t('ui.workOut')}</h2>

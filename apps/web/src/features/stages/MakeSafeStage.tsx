@@ -16,6 +16,7 @@ import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { say, t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import type { Space } from '../visit/index.ts'
 import { ActList } from './ActList.tsx'
@@ -97,13 +98,9 @@ function containText({ state }: Space, units: 'metric' | 'us'): string {
 
 function SetButton({ onPress, children }: { onPress: () => void; children: string }) {
   return (
-    <button
-      type="button"
-      onClick={onPress}
-      className="min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
-    >
+    <Button onClick={onPress} look="strong" className="px-4">
       {children}
-    </button>
+    </Button>
   )
 }
 

@@ -3,6 +3,8 @@ import { Camera } from 'lucide-react'
 import { useState } from 'react'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import type { Space } from '../visit/index.ts'
 import { takePhoto } from './takePhoto.ts'
@@ -66,9 +68,9 @@ export function Photos({
         </label>
       </div>
       {problem && (
-        <p role="alert" className="mt-2 border-l-4 border-watch bg-watch-face p-2">
+        <Notice tone="watch" alert className="mt-2 p-2">
           {problem}
-        </p>
+        </Notice>
       )}
       {shown.length > 0 && (
         <ul className="mt-2 grid grid-cols-3 gap-2">
@@ -93,23 +95,18 @@ export function Photos({
             className="mt-3 max-h-[60vh] w-full object-contain"
           />
           <div className="mt-3 grid grid-cols-2 gap-3">
-            <button
-              type="button"
-              className="min-h-14 cursor-pointer border border-line"
+            <Button
+              size="tall"
               onClick={() => {
                 space.say(`photo-back:${large.id}`, true)
                 setLarge(null)
               }}
             >
               {t('ui.takeItBack')}
-            </button>
-            <button
-              type="button"
-              className="min-h-14 cursor-pointer bg-ink font-semibold text-face"
-              onClick={() => setLarge(null)}
-            >
+            </Button>
+            <Button look="solid" size="tall" onClick={() => setLarge(null)}>
               {t('ui.back')}
-            </button>
+            </Button>
           </div>
         </Sheet>
       )}

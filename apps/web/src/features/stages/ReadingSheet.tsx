@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { checkName, howText } from '../../words/cardText.ts'
@@ -92,25 +93,15 @@ export function ReadingSheet({
             onChange={setTempC}
           />
         )}
-        <button
-          type="submit"
-          disabled={!good}
-          className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40"
-        >
+        <Button type="submit" disabled={!good} look="solid" size="big">
           {t('ui.keep')}
-        </button>
+        </Button>
         {winding && (
-          <button
-            type="button"
-            className="min-h-14 cursor-pointer border border-line text-lg"
-            onClick={() => keep('open')}
-          >
+          <Button size="tall" onClick={() => keep('open')}>
             {t('readingSheet.openCircuitNoReading')}
-          </button>
+          </Button>
         )}
-        <button type="button" className="min-h-12 cursor-pointer border border-line" onClick={onClose}>
-          {t('ui.cancel')}
-        </button>
+        <Button onClick={onClose}>{t('ui.cancel')}</Button>
       </form>
     </Sheet>
   )

@@ -1,6 +1,7 @@
 import { type ActId, gateOf } from '@brendik/core'
 import { type ReactNode, useState } from 'react'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { StepGate } from '../protocol/index.ts'
 import type { Space } from '../visit/index.ts'
@@ -54,10 +55,10 @@ export function useGatedAct(space: Space): {
             })
           }
         />
-        <button
-          type="button"
+        <Button
           disabled={!ready}
-          className="min-h-16 cursor-pointer bg-ink text-xl font-semibold text-face disabled:opacity-40"
+          look="solid"
+          size="big"
           onClick={() => {
             setRead(new Set([...read, asked.act]))
             setAsked(null)
@@ -66,14 +67,8 @@ export function useGatedAct(space: Space): {
           }}
         >
           {t('useGatedAct.goOn')}
-        </button>
-        <button
-          type="button"
-          className="min-h-12 cursor-pointer border border-line"
-          onClick={() => setAsked(null)}
-        >
-          {t('useGatedAct.notNow')}
-        </button>
+        </Button>
+        <Button onClick={() => setAsked(null)}>{t('useGatedAct.notNow')}</Button>
       </div>
     </Sheet>
   )

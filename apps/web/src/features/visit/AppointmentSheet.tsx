@@ -1,7 +1,7 @@
 import type { VisitAnswer } from '@brendik/core'
 import { useState } from 'react'
 import { t } from '../../lib/words.ts'
-import { BigButton } from '../../ui/BigButton.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { keepVisit } from '../records/index.ts'
 import { type Appointment, AppointmentFields } from './AppointmentFields.tsx'
@@ -31,10 +31,12 @@ export function AppointmentSheet({ visit, onClose }: { visit: VisitAnswer; onClo
         }}
       >
         <AppointmentFields tall value={agreed} onChange={setAgreed} />
-        <BigButton main submit>
+        <Button look="solid" size="wide" type="submit">
           {t('appointmentSheet.save')}
-        </BigButton>
-        <BigButton onPress={onClose}>{t('ui.cancel')}</BigButton>
+        </Button>
+        <Button size="wide" onClick={onClose}>
+          {t('ui.cancel')}
+        </Button>
       </form>
     </Sheet>
   )

@@ -1,5 +1,6 @@
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import type { Space } from './space.ts'
 
 /** Two people said different things without seeing each other: both stand until one is chosen. */
@@ -32,24 +33,16 @@ export function Conflict({
                 {head.by}, {dateText(head.atMs, 'time')}
               </span>
             </span>
-            <button
-              type="button"
-              className="min-h-12 shrink-0 cursor-pointer px-2 underline underline-offset-4"
-              onClick={() => space.say(topic, head.value)}
-            >
+            <Button look="word" className="shrink-0 px-2" onClick={() => space.say(topic, head.value)}>
               {t('ui.keepThis')}
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
       {canJoin && (
-        <button
-          type="button"
-          className="min-h-12 cursor-pointer underline underline-offset-4"
-          onClick={() => space.say(topic, both)}
-        >
+        <Button look="word" onClick={() => space.say(topic, both)}>
           {t('conflict.keepBothOneUnderThe')}
-        </button>
+        </Button>
       )}
     </section>
   )

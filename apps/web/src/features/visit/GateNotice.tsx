@@ -1,5 +1,6 @@
 import type { Block, Gate } from '@brendik/core'
 import { say, t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import type { StateCellId } from '../../words/stateText.ts'
 import type { Space } from './space.ts'
 
@@ -42,9 +43,9 @@ export function GateNotice({ gate, space }: { gate: Gate; space: Space }) {
           className="flex flex-wrap items-center justify-between gap-x-3 px-3 py-1"
         >
           <span className="py-1 leading-snug">{say(block.why)}</span>
-          <button
-            type="button"
-            className="min-h-12 cursor-pointer text-left font-semibold underline underline-offset-4"
+          <Button
+            look="word"
+            className="font-semibold"
             onClick={() =>
               space.setField(
                 block.field === 'water' && gate.act !== 'open-door' && space.state.water.kind !== 'unknown'
@@ -54,7 +55,7 @@ export function GateNotice({ gate, space }: { gate: Gate; space: Space }) {
             }
           >
             {SET_WORD[block.field]}
-          </button>
+          </Button>
         </li>
       ))}
     </ul>

@@ -3,6 +3,7 @@ import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { checkWord, observedText } from '../../words/observedText.ts'
 import { keepLooks } from './visitFacts.ts'
 
@@ -23,14 +24,14 @@ export function Looks({ visit }: { visit: VisitAnswer }) {
             </span>
             <span className="flex shrink-0 items-center text-sm text-soft">
               {dateText(o.atMs, 'time')}, {o.by}
-              <button
-                type="button"
+              <Button
                 aria-label={t('looks.takeBack', { check: checkWord(o) })}
-                className="ml-1 min-h-12 min-w-12 cursor-pointer px-2 underline underline-offset-4"
+                look="word"
+                className="ml-1 min-w-12 px-2"
                 onClick={() => takeBack(o.id)}
               >
                 {t('ui.takeBack')}
-              </button>
+              </Button>
             </span>
           </li>
         ))}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { QuantityInput } from '../../ui/QuantityInput.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import type { StateCellId } from '../../words/stateText.ts'
@@ -119,13 +120,9 @@ export function StateSheet({
             <FieldOf space={space} field={field} onDone={fields.length === 1 ? onClose : () => {}} />
           </div>
         ))}
-        <button
-          type="button"
-          onClick={onClose}
-          className="min-h-14 cursor-pointer border border-line text-lg"
-        >
+        <Button onClick={onClose} size="tall">
           {fields.length === 1 ? t('ui.back') : t('ui.done2')}
-        </button>
+        </Button>
       </div>
     </Sheet>
   )
@@ -238,18 +235,13 @@ function WaterField({ space, onSet }: { space: Space; onSet: (value: string | nu
         base={levelMm}
         onChange={setLevelMm}
       />
-      <button
-        type="button"
-        disabled={!known}
-        onClick={() => known && onSet(Math.round(levelMm))}
-        className="min-h-14 cursor-pointer bg-ink text-lg font-semibold text-face disabled:opacity-40"
-      >
+      <Button disabled={!known} onClick={() => known && onSet(Math.round(levelMm))} look="solid" size="tall">
         {known
           ? t('stateSheet.keepInside', {
               volume: withUnit(units, 'volume', litresInside(machine, { kind: 'level', levelMm })),
             })
           : t('stateSheet.keepTheLevel')}
-      </button>
+      </Button>
     </div>
   )
 }
@@ -270,14 +262,9 @@ function NumberField({
   return (
     <div className="grid gap-1">
       <QuantityInput label={label} quantity={quantity} base={value} onChange={setValue} />
-      <button
-        type="button"
-        disabled={!good}
-        onClick={() => good && onSet(value)}
-        className="min-h-14 cursor-pointer bg-ink text-lg font-semibold text-face disabled:opacity-40"
-      >
+      <Button disabled={!good} onClick={() => good && onSet(value)} look="solid" size="tall">
         {t('ui.keep')}
-      </button>
+      </Button>
     </div>
   )
 }

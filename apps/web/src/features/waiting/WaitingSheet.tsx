@@ -8,6 +8,8 @@ import { heldUp } from '../../outbox/nextBatch.ts'
 import { letGo, notedCleared, type SendingState, tryAgain, wakeSender } from '../../outbox/outbox.ts'
 import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
 import { knownWho } from '../../outbox/who.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { factText, reasonText } from '../../words/factText.ts'
 import { Mend } from './Mend.tsx'
@@ -47,13 +49,9 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
               >
                 <div className="flex flex-wrap gap-2 pt-2">
                   <Mend kept={kept} onLeave={onClose} />
-                  <button
-                    type="button"
-                    className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
-                    onClick={() => tryAgain(kept.id)}
-                  >
+                  <Button look="word" className="px-4" onClick={() => tryAgain(kept.id)}>
                     {t('waitingSheet.sendItAgain')}
-                  </button>
+                  </Button>
                   <LetGo id={kept.id} />
                 </div>
               </Line>
@@ -77,21 +75,12 @@ export function WaitingSheet({ onClose: close }: { onClose: () => void }) {
         </section>
       )}
       <div className="grid grid-cols-2 gap-3 pt-4">
-        <button
-          type="button"
-          disabled={waiting.length === 0}
-          onClick={wakeSender}
-          className="min-h-14 cursor-pointer border border-line disabled:opacity-40"
-        >
+        <Button disabled={waiting.length === 0} onClick={wakeSender} size="tall">
           {t('waitingSheet.tryNow')}
-        </button>
-        <button
-          type="button"
-          onClick={onClose}
-          className="min-h-14 cursor-pointer bg-ink font-semibold text-face"
-        >
+        </Button>
+        <Button onClick={onClose} look="solid" size="tall">
           {t('ui.back')}
-        </button>
+        </Button>
       </div>
     </Sheet>
   )
@@ -102,34 +91,22 @@ function LetGo({ id }: { id: string }) {
   const [asked, setAsked] = useState(false)
   if (!asked)
     return (
-      <button
-        type="button"
-        className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
-        onClick={() => setAsked(true)}
-      >
+      <Button look="word" className="px-4" onClick={() => setAsked(true)}>
         {t('waitingSheet.letItGo')}
-      </button>
+      </Button>
     )
   return (
-    <div className="w-full border-l-4 border-watch bg-watch-face p-3" role="alert">
+    <Notice tone="watch" alert className="w-full p-3">
       <p>{t('waitingSheet.itIsOnlyOnThis')}</p>
       <div className="flex flex-wrap gap-2 pt-2">
-        <button
-          type="button"
-          className="min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
-          onClick={() => setAsked(false)}
-        >
+        <Button look="strong" className="px-4" onClick={() => setAsked(false)}>
           {t('ui.keepIt')}
-        </button>
-        <button
-          type="button"
-          className="min-h-12 cursor-pointer px-4 underline underline-offset-4"
-          onClick={() => letGo([id])}
-        >
+        </Button>
+        <Button look="word" className="px-4" onClick={() => letGo([id])}>
           {t('waitingSheet.goneForGood')}
-        </button>
+        </Button>
       </div>
-    </div>
+    </Notice>
   )
 }
 

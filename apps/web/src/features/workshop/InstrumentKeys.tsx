@@ -3,7 +3,9 @@ import { useState } from 'react'
 import { deleteKey, keysQuery, postKey } from '../../api/queries.ts'
 import { newId } from '../../lib/newId.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { Secret } from './Secret.tsx'
 
 /** Keys by which loggers and meters stream into this workshop's runs. */
@@ -22,21 +24,17 @@ export function InstrumentKeys() {
       <h2 className="plate pb-1 text-2xl">{t('instrumentKeys.instruments')}</h2>
       <p className="pb-2 text-soft">{t('instrumentKeys.aLoggerOrMeterShows')}</p>
       {problem && (
-        <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert className="my-2 p-3">
           {problem}
-        </p>
+        </Notice>
       )}
       <ul>
         {data.map((key) => (
           <li key={key.id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
             <span className="font-semibold">{key.label}</span>
-            <button
-              type="button"
-              className="min-h-12 cursor-pointer px-2 text-sm underline underline-offset-4"
-              onClick={() => work(deleteKey(key.id))}
-            >
+            <Button look="word" className="px-2 text-sm" onClick={() => work(deleteKey(key.id))}>
               {t('instrumentKeys.revokeTheKey')}
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
@@ -63,12 +61,9 @@ export function InstrumentKeys() {
             />
           )}
         </Field>
-        <button
-          type="submit"
-          className="mt-6 min-h-12 cursor-pointer border border-ink bg-face px-4 font-semibold"
-        >
+        <Button type="submit" look="strong" className="mt-6 px-4">
           {t('instrumentKeys.makeAKey')}
-        </button>
+        </Button>
       </form>
       {secret && <Secret label={t('instrumentKeys.keyOfTheInstrumentIt')} text={secret} />}
     </section>

@@ -4,9 +4,10 @@ import { changePassword, chooseLanguage } from '../../api/queries.ts'
 import { speak } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
-import { BigButton } from '../../ui/BigButton.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { LanguageChoice } from '../../ui/LanguageChoice.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { leave, useWho } from '../door/index.ts'
 import { OwnSessions } from './OwnSessions.tsx'
 import { PrintedCode } from './PrintedCode.tsx'
@@ -26,18 +27,18 @@ export function Me() {
         {who.role === 'owner' ? t('me.owner') : t('me.technician')}, {who.workshopName}
       </p>
       {waiting > 0 && (
-        <p className="mb-3 border-l-4 border-watch bg-watch-face p-3">
+        <Notice tone="watch" className="mb-3 p-3">
           {t('me.entryIsNotSentYet', { waiting })}
-        </p>
+        </Notice>
       )}
       {problem && (
-        <p role="alert" className="mb-3 border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert className="mb-3 p-3">
           {problem}
-        </p>
+        </Notice>
       )}
-      <BigButton onPress={() => leave().catch((error: Error) => setProblem(error.message))}>
+      <Button size="wide" onClick={() => leave().catch((error: Error) => setProblem(error.message))}>
         {t('me.signOut')}
-      </BigButton>
+      </Button>
       {!who.demo && (
         <form
           className="mt-5 grid gap-1"
@@ -81,7 +82,9 @@ export function Me() {
               />
             )}
           </Field>
-          <BigButton submit>{t('me.changeThePassword')}</BigButton>
+          <Button size="wide" type="submit">
+            {t('me.changeThePassword')}
+          </Button>
           {changed && (
             <p role="status" className="text-good">
               {t('me.changed')}

@@ -3,6 +3,8 @@ import { useState } from 'react'
 import { endSession, ownSessionsQuery } from '../../api/queries.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 
 /** Where somebody is signed in, and the way to end it from here: a phone that was lost, a customer's computer. */
 export function OwnSessions() {
@@ -20,9 +22,9 @@ export function OwnSessions() {
     <section aria-label={t('ownSessions.whereYouAreSignedIn')}>
       <h3 className="border-t border-line pt-3 font-semibold">{t('ownSessions.whereYouAreSignedIn')}</h3>
       {problem && (
-        <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert className="my-2 p-3">
           {problem}
-        </p>
+        </Notice>
       )}
       <ul>
         {data.map(({ id, device, sinceMs, usedMs, here }) => (
@@ -39,17 +41,17 @@ export function OwnSessions() {
               </span>
             </span>
             {!here && (
-              <button
-                type="button"
+              <Button
                 aria-label={t('ownSessions.signOutSince', {
                   device: device || t('ownSessions.aDevice2'),
                   date: dateText(sinceMs, 'date'),
                 })}
-                className="min-h-12 shrink-0 cursor-pointer px-2 text-sm underline underline-offset-4"
+                look="word"
+                className="shrink-0 px-2 text-sm"
                 onClick={() => end(id)}
               >
                 {t('ownSessions.signItOut')}
-              </button>
+              </Button>
             )}
           </li>
         ))}

@@ -12,6 +12,8 @@ import {
 import { newId } from '../../lib/newId.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { useWho } from '../door/index.ts'
 import { Secret } from './Secret.tsx'
 
@@ -36,9 +38,9 @@ export function People() {
     <section aria-label={t('people.people')}>
       <h2 className="plate pb-1 text-2xl">{t('people.people')}</h2>
       {problem && (
-        <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert className="my-2 p-3">
           {problem}
-        </p>
+        </Notice>
       )}
       <ul>
         {data.map((person) => (
@@ -62,14 +64,9 @@ export function People() {
       )}
       <div className="mt-3 grid grid-cols-2 gap-2">
         {(['technician', 'owner'] as const).map((role) => (
-          <button
-            key={role}
-            type="button"
-            className="min-h-14 cursor-pointer border border-ink bg-face px-3 font-semibold"
-            onClick={() => invite(role)}
-          >
+          <Button key={role} look="strong" size="tall" className="px-3" onClick={() => invite(role)}>
             {t('people.inviteAnOwner', { role: role === 'owner' ? 'yes' : 'no' })}
-          </button>
+          </Button>
         ))}
       </div>
       {link && <Secret label={t('people.linkForOnePersonGood')} text={link} />}
@@ -84,13 +81,9 @@ export function People() {
               date: dateText(invitation.expiresAtMs, 'day'),
             })}
           </span>
-          <button
-            type="button"
-            className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
-            onClick={() => work(deleteInvitation(invitation.id))}
-          >
+          <Button look="word" className="px-2" onClick={() => work(deleteInvitation(invitation.id))}>
             {t('ui.takeBack')}
-          </button>
+          </Button>
         </p>
       ))}
     </section>
@@ -120,30 +113,22 @@ function Person({
       </span>
       <span className="flex flex-wrap text-sm">
         {onForgotten && (
-          <button
-            type="button"
-            className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
-            onClick={onForgotten}
-          >
+          <Button look="word" className="px-2" onClick={onForgotten}>
             {t('ui.newPassword')}
-          </button>
+          </Button>
         )}
         {person.active && (
-          <button
-            type="button"
-            className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
+          <Button
+            look="word"
+            className="px-2"
             onClick={() => onChange({ role: person.role === 'owner' ? 'technician' : 'owner' })}
           >
             {t('people.makeTechnician', { role: person.role === 'owner' ? 'yes' : 'no' })}
-          </button>
+          </Button>
         )}
-        <button
-          type="button"
-          className="min-h-12 cursor-pointer px-2 underline underline-offset-4"
-          onClick={() => onChange({ active: !person.active })}
-        >
+        <Button look="word" className="px-2" onClick={() => onChange({ active: !person.active })}>
           {person.active ? t('people.endAccess') : t('people.giveAccessAgain')}
-        </button>
+        </Button>
       </span>
     </li>
   )

@@ -3,8 +3,9 @@ import { useState } from 'react'
 import { printCode, printedCodeQuery } from '../../api/queries.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
-import { BigButton } from '../../ui/BigButton.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { useWho } from '../door/index.ts'
 
 /** An owner's way back in for the day on which they forget their password: a code on paper. Nobody else could give them one. */
@@ -18,20 +19,22 @@ export function PrintedCode() {
   if (code)
     return (
       <section aria-label={t('printedCode.codeOnPaper')}>
-        <div className="on-paper border-l-4 border-water bg-band p-3">
+        <Notice tone="note" className="on-paper p-3">
           <p className="font-semibold">
             {t('printedCode.brendikANewPasswordFor', { workshopName: who.workshopName, whoName: who.name })}
           </p>
           <p className="small-figure py-2 text-2xl">{code}</p>
           <p className="text-sm">{t('printedCode.enterItAtRecoverGood', { host: location.host })}</p>
           <p className="text-sm">{t('printedCode.made', { date: dateText(Date.now(), 'date') })}</p>
-        </div>
+        </Notice>
         <p className="pt-1 text-sm">{t('printedCode.itIsShownOnlyNow')}</p>
         <div className="mt-2 grid grid-cols-2 gap-2">
-          <BigButton main onPress={() => print()}>
+          <Button look="solid" size="wide" onClick={() => print()}>
             {t('printedCode.printIt')}
-          </BigButton>
-          <BigButton onPress={() => setCode(null)}>{t('printedCode.iHaveIt')}</BigButton>
+          </Button>
+          <Button size="wide" onClick={() => setCode(null)}>
+            {t('printedCode.iHaveIt')}
+          </Button>
         </div>
       </section>
     )
@@ -44,9 +47,9 @@ export function PrintedCode() {
           : t('printedCode.anotherOwnerCanMakeYou')}
       </p>
       {problem && (
-        <p role="alert" className="my-2 border-l-4 border-stop bg-stop-face p-3">
+        <Notice tone="stop" alert className="my-2 p-3">
           {problem}
-        </p>
+        </Notice>
       )}
       <form
         className="grid gap-1"
@@ -74,7 +77,9 @@ export function PrintedCode() {
             />
           )}
         </Field>
-        <BigButton submit>{t('printedCode.makeACode')}</BigButton>
+        <Button size="wide" type="submit">
+          {t('printedCode.makeACode')}
+        </Button>
       </form>
     </section>
   )
