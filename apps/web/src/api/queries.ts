@@ -2,6 +2,7 @@ import type {
   BlocksAnswer,
   ChangeAnswer,
   DayAnswer,
+  FoundInvitationAnswer,
   InstrumentAnswer,
   InvitationAnswer,
   KnownMachine,
@@ -122,7 +123,7 @@ export const changesQuery = queryOptions({
 export const invitationQuery = (token: string) =>
   queryOptions({
     queryKey: ['invitation', token],
-    queryFn: () => get<{ workshopName: string; role: Role }>(`/invitations/${token}`),
+    queryFn: () => get<FoundInvitationAnswer>(`/invitations/${token}`),
   })
 
 export const signIn = (email: string, password: string) => post('/session', { email, password })
@@ -135,7 +136,7 @@ export interface NewPerson {
 }
 export const setUpWorkshop = (person: NewPerson & { workshopName: string }) => post('/workshops', person)
 export const takeInvitation = (token: string, person: NewPerson) => post(`/invitations/${token}`, person)
-export const changePassword = (before: string, after: string) => put('/me/password', { before, after })
+export const changePassword = (words: { before: string; after: string }) => put('/me/password', words)
 /** By a code from an owner, or one's own printed one. */
 export const recover = (code: string, password: string) => post('/recovery', { code, password })
 export const postRecovery = (personId: string) => post<{ code: string }>(`/people/${personId}/recovery`, {})
@@ -143,9 +144,9 @@ export const printCode = (password: string) => post<{ code: string }>('/me/recov
 export const endSession = (id: string) => del(`/me/sessions/${id}`)
 export const putPerson = ({ id, name, role, active }: PersonAnswer) =>
   put(`/people/${id}`, { name, role, active })
-export const postInvitation = (id: string, role: Role) =>
-  post<{ token: string }>('/invitations', { id, role })
+export const postInvitation = (invitation: { id: string; name: string; role: Role }) =>
+  post<{ token: string }>('/invitations', invitation)
 export const deleteInvitation = (id: string) => del(`/invitations/${id}`)
-export const postKey = (id: string, label: string) =>
-  post<{ token: string }>('/instrument-keys', { id, label })
+export const postKey = (key: { id: string; label: string }) =>
+  post<{ token: string }>('/instrument-keys', key)
 export const deleteKey = (id: string) => del(`/instrument-keys/${id}`)

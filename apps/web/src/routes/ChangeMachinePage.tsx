@@ -1,12 +1,20 @@
-import { BLANK_RECORD, type MachineAnswer, type MachineRecord, type MachineSpec } from '@brendik/core'
+import {
+  BLANK_RECORD,
+  type MachineAnswer,
+  type MachineRecord,
+  type MachineSpec,
+  machineRecordSchema,
+} from '@brendik/core'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
+import * as v from 'valibot'
 import {
   MachineForm,
-  machineProblems,
+  type MachineValues,
+  machineFormSchema,
+  machineValues,
   RecordForm,
-  recordProblems,
-  useDraft,
-  useSave,
+  type RecordValues,
+  useRecordForm,
 } from '../features/forms/index.ts'
 import { keepMachine, Rivals, useMachine, useRefused } from '../features/records/index.ts'
 import { t } from '../lib/words.ts'
@@ -30,6 +38,8 @@ export function ChangeMachinePage() {
   return error ? <Message problem>{error.message}</Message> : <Message>{t('ui.openingTheMachine')}</Message>
 }
 
+const schema = v.object({ spec: machineFormSchema, record: machineRecordSchema })
+
 function ChangeMachine({
   machine,
   onSave,
@@ -39,32 +49,26 @@ function ChangeMachine({
 }) {
   const [params] = useSearchParams()
   const navigate = useNavigate()
-  const { now, was, change } = useDraft(machine)
-  const { problem, save } = useSave()
-  const { spec, record } = now
-  const problems = { ...machineProblems(spec), ...recordProblems(record) }
+  const { form, was } = useRecordForm<MachineValues & RecordValues>(schema, {
+    ...machineValues(machine.spec),
+    record: machine.record,
+  })
   const back = () => navigate(params.get('back') ?? '/')
   return (
     <FormPage
       title={t('ui.machine')}
       save={t('changeMachinePage.saveTheMachine')}
       saveHint={t('ui.earlierRunsStay')}
-      problem={problem}
+      form={form}
       onCancel={back}
-      onSave={() =>
-        save(problems, () => {
-          onSave({ spec, record }, was)
-          back()
-        })
-      }
+      onSave={(now) => {
+        onSave(now, { id: machine.id, ...was() })
+        back()
+      }}
     >
       <Rivals of={[machine.id]} />
-      <MachineForm spec={spec} problems={machineProblems(spec)} onChange={(next) => change({ spec: next })} />
-      <RecordForm
-        record={record}
-        problems={recordProblems(record)}
-        onChange={(next) => change({ record: next })}
-      />
+      <MachineForm />
+      <RecordForm />
     </FormPage>
   )
 }

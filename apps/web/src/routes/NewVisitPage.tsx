@@ -1,31 +1,28 @@
-import { type CheckId, checkFacts, familyDefaults, type KnownMachine, type MachineSpec } from '@brendik/core'
+import { type CheckId, checkFacts, type KnownMachine } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useRef, useState } from 'react'
+import { FormProvider, useForm, useWatch } from 'react-hook-form'
 import { useNavigate, useSearchParams } from 'react-router'
 import { MOST_MACHINES, machinesQuery } from '../api/queries.ts'
+import { keepVisit, useRecords } from '../features/records/index.ts'
 import {
-  MachineForm,
-  machineProblems,
-  NEW_SITE,
-  type SiteDraft,
-  SiteForm,
-  siteProblems,
-  useSave,
-} from '../features/forms/index.ts'
-import { keepMachine, keepSite, keepVisit, useRecords } from '../features/records/index.ts'
-import { type Appointment, AppointmentFields, keepLooks } from '../features/visit/index.ts'
+  AppointmentFields,
+  type AppointmentValues,
+  keepLooks,
+  NOTHING_AGREED,
+} from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
-import { dateText, dayAddress } from '../lib/time.ts'
+import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
 import { Field } from '../ui/Field.tsx'
-import { FormPage } from '../ui/FormPage.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Notice } from '../ui/Notice.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 import { outcomeWord } from '../words/cardText.ts'
+import { afterStart, NewMachineVisit } from './NewMachineVisit.tsx'
 
 /** A visit in three taps: start, which machine, what is wrong. A machine or place nobody knows yet is entered instead. */
 export function NewVisitPage() {
@@ -153,12 +150,13 @@ function WhichMachine({
 
 function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: string }) {
   const navigate = useNavigate()
-  const [agreed, setAgreed] = useState<Appointment>({ complaint: '', dueAtMs: null })
-  const { complaint, dueAtMs } = agreed
+  const form = useForm<AppointmentValues>({ defaultValues: NOTHING_AGREED })
+  const dueAtMs = useWatch({ control: form.control, name: 'agreed.dueAtMs' })
   const visitId = useRef(newId())
   const facts = checkFacts('complaint')
   const start = (value: string | null) => {
     const id = visitId.current
+    const { complaint } = form.getValues('agreed')
     keepVisit(id, { machineId: machine.id, siteId, dueAtMs: dueAtMs ?? Date.now(), complaint }, null)
     if (value !== null) keepComplaint(id, value)
     navigate(afterStart(id, dueAtMs))
@@ -190,7 +188,9 @@ function WhatIsWrong({ machine, siteId }: { machine: KnownMachine; siteId: strin
                 </Button>
               ))}
           </div>
-          <AppointmentFields value={agreed} onChange={setAgreed} />
+          <FormProvider {...form}>
+            <AppointmentFields />
+          </FormProvider>
         </Scroll>
       </main>
       <ActionBar>
@@ -222,79 +222,4 @@ function keepComplaint(visitId: string, value: string): void {
   keepLooks(visitId, [
     { type: 'observed', id: newId(), atMs: Date.now(), check, value, tap: null, levelMm: null },
   ])
-}
-
-/** A visit that is due later is found on its day; one that starts now is opened. */
-function afterStart(visitId: string, dueAtMs: number | null): string {
-  if (dueAtMs === null) return `/visits/${visitId}/arrive`
-  return dayAddress(new Date(dueAtMs), new Date())
-}
-
-/** Machine, place, complaint: what is not known yet is entered here. */
-function NewMachineVisit({ machineId }: { machineId: string | null }) {
-  const navigate = useNavigate()
-  const { sites } = useRecords()
-  const [siteId, setSiteId] = useState('')
-  const [machine, setMachine] = useState<MachineSpec>(() => {
-    const usual = familyDefaults('front-load')
-    return { ...usual, tub: { ...usual.tub, assumed: true } }
-  })
-  const [site, setSite] = useState<SiteDraft>(NEW_SITE)
-  const [agreed, setAgreed] = useState<Appointment>({ complaint: '', dueAtMs: null })
-  const { complaint, dueAtMs } = agreed
-  const { problem, save } = useSave()
-  // Made once, so that a second press after a lost answer writes the same rows again instead of new ones.
-  const ids = useRef({ visit: newId(), machine: newId(), site: newId() })
-  const newSite = siteId === ''
-  const problems = {
-    ...(newSite ? siteProblems(site) : {}),
-    ...(machineId === null ? machineProblems(machine) : {}),
-  }
-  return (
-    <FormPage
-      title={t('newVisitPage.newVisit')}
-      save={dueAtMs === null ? t('newVisitPage.startTheVisit') : t('newVisitPage.planTheVisit')}
-      saveHint={dueAtMs === null ? t('newVisitPage.now') : t('newVisitPage.onItsDay')}
-      problem={problem}
-      onCancel={() => navigate('/')}
-      onSave={() =>
-        save(problems, () => {
-          const { visit } = ids.current
-          if (machineId === null) keepMachine(ids.current.machine, { spec: machine }, null)
-          if (newSite) keepSite(ids.current.site, site, null)
-          keepVisit(
-            visit,
-            {
-              machineId: machineId ?? ids.current.machine,
-              siteId: newSite ? ids.current.site : siteId,
-              dueAtMs: dueAtMs ?? Date.now(),
-              complaint,
-            },
-            null,
-          )
-          navigate(afterStart(visit, dueAtMs))
-        })
-      }
-    >
-      <AppointmentFields value={agreed} onChange={setAgreed} />
-      <Field label={t('ui.place')}>
-        {(props) => (
-          <select {...props} value={siteId} onChange={(event) => setSiteId(event.target.value)}>
-            <option value="">{t('newVisitPage.aNewPlace')}</option>
-            {sites.map((known) => (
-              <option key={known.id} value={known.id}>
-                {known.name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
-      {newSite && <SiteForm site={site} problems={problems} onChange={setSite} />}
-      {machineId === null && (
-        <div className="mt-3 border-t border-line pt-4">
-          <MachineForm spec={machine} problems={problems} onChange={setMachine} />
-        </div>
-      )}
-    </FormPage>
-  )
 }

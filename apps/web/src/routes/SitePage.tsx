@@ -1,7 +1,18 @@
 import type { SiteAnswer } from '@brendik/core'
+import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { type SiteDraft, SiteForm, siteProblems, useDraft, useSave } from '../features/forms/index.ts'
+import * as v from 'valibot'
+import {
+  type SiteDraft,
+  SiteForm,
+  type SiteValues,
+  siteDraft,
+  siteFormSchema,
+  siteValues,
+  useRecordForm,
+} from '../features/forms/index.ts'
 import { keepSite, mendSite, Rivals, siteAsSaid, useRecords, useRefused } from '../features/records/index.ts'
+import { newId } from '../lib/newId.ts'
 import { t } from '../lib/words.ts'
 import { useOutbox } from '../outbox/useOutbox.ts'
 import { FormPage } from '../ui/FormPage.tsx'
@@ -38,25 +49,27 @@ function ChangeSite({
 }) {
   const [params] = useSearchParams()
   const navigate = useNavigate()
-  const { now, was, change } = useDraft<SiteDraft>(kept)
-  const { problem, save } = useSave()
+  const [newCustomerId] = useState(newId)
+  const noted = kept.customer !== null
+  const { form, was } = useRecordForm<SiteValues>(
+    v.object({ site: siteFormSchema(noted) }),
+    siteValues(kept, newCustomerId),
+  )
   const back = () => navigate(params.get('back') ?? '/')
   return (
     <FormPage
       title={t('ui.place')}
       save={t('sitePage.saveThePlace')}
       saveHint={t('ui.earlierRunsStay')}
-      problem={problem}
+      form={form}
       onCancel={back}
-      onSave={() =>
-        save(siteProblems(now), () => {
-          onSave(now, was)
-          back()
-        })
-      }
+      onSave={(now) => {
+        onSave(siteDraft(now, noted), siteDraft(was(), noted))
+        back()
+      }}
     >
       <Rivals of={[kept.id, kept.customer?.id]} />
-      <SiteForm site={now} problems={siteProblems(now)} onChange={change} />
+      <SiteForm />
     </FormPage>
   )
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { type Ref, useEffect, useState } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
 import { readNumber } from '../lib/readNumber.ts'
 import { type Quantity, typedFigure, type UnitSystem, unitOf } from '../lib/units.ts'
@@ -30,6 +30,8 @@ export function QuantityInput({
   base,
   hint,
   error,
+  inputRef,
+  onLeave,
   onChange,
 }: {
   label: string
@@ -37,6 +39,8 @@ export function QuantityInput({
   base: number | null
   hint?: string | undefined
   error?: string | undefined
+  inputRef?: Ref<HTMLInputElement>
+  onLeave?: () => void
   onChange: (base: number | null) => void
 }) {
   const { units } = usePrefs()
@@ -58,6 +62,8 @@ export function QuantityInput({
       {(props) => (
         <input
           {...props}
+          ref={inputRef}
+          onBlur={onLeave}
           inputMode="decimal"
           autoComplete="off"
           value={text}

@@ -16,6 +16,7 @@ const email = v.pipe(
   v.string(),
   v.trim(),
   v.toLowerCase(),
+  v.nonEmpty(asText('expected.something')),
   v.email((issue) => asText('expected.email', { got: issue.received.replaceAll('"', '') })),
   v.maxLength(200),
 )
@@ -26,7 +27,8 @@ const password = v.pipe(
 )
 const name = textUpTo(100, 1, 'name')
 
-export const signInSchema = v.object({ email, password: v.pipe(v.string(), v.maxLength(200)) })
+const knownPassword = v.pipe(v.string(), v.nonEmpty(asText('expected.something')), v.maxLength(200))
+export const signInSchema = v.object({ email, password: knownPassword })
 export const demoSignInSchema = v.object({ role: v.picklist(ROLES) })
 /** A person who comes in for the first time, by a link or as the first owner. */
 export const newPersonSchema = v.object({ name, email, password })
@@ -40,7 +42,7 @@ export const invitationSchema = v.object({ id: idSchema, name, role: v.picklist(
 export const ownChoiceSchema = v.object({ language: v.picklist(LANGUAGES) })
 export const personSchema = v.object({ name, role: v.picklist(ROLES), active: v.boolean() })
 export const passwordChangeSchema = v.object({
-  before: v.pipe(v.string(), v.maxLength(200)),
+  before: knownPassword,
   after: password,
 })
 export const instrumentKeySchema = v.object({
@@ -66,7 +68,7 @@ const code = v.pipe(
 /** A new password, by a code from an owner or from one's own paper. */
 export const recoverySchema = v.object({ code, password })
 /** Who prints a code for themselves shows that they know the password of now. */
-export const printedCodeSchema = v.object({ password: v.pipe(v.string(), v.maxLength(200)) })
+export const printedCodeSchema = v.object({ password: knownPassword })
 
 /** Where somebody is signed in. */
 export interface OwnSession {

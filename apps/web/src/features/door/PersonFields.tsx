@@ -1,56 +1,24 @@
 import { PASSWORD_LEAST } from '@brendik/core'
 import type { NewPerson } from '../../api/queries.ts'
 import { t } from '../../lib/words.ts'
-import { Field } from '../../ui/Field.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
 
 export const NOBODY: NewPerson = { name: '', email: '', password: '' }
+const { TextField } = fieldsOf<NewPerson>()
 
-/** Name, address and password of someone who comes in for the first time. */
-export function PersonFields({
-  person,
-  onChange,
-}: {
-  person: NewPerson
-  onChange: (person: NewPerson) => void
-}) {
+/** Name, address and password of someone who comes in for the first time: fields of the form around it. */
+export function PersonFields() {
   return (
     <>
-      <Field label={t('personFields.yourName')}>
-        {(props) => (
-          <input
-            {...props}
-            required
-            autoComplete="name"
-            value={person.name}
-            onChange={(event) => onChange({ ...person, name: event.target.value })}
-          />
-        )}
-      </Field>
-      <Field label={t('ui.eMailAddress')}>
-        {(props) => (
-          <input
-            {...props}
-            required
-            type="email"
-            autoComplete="username"
-            value={person.email}
-            onChange={(event) => onChange({ ...person, email: event.target.value })}
-          />
-        )}
-      </Field>
-      <Field label={t('ui.password')} hint={t('personFields.atLeastCharacters', { least: PASSWORD_LEAST })}>
-        {(props) => (
-          <input
-            {...props}
-            required
-            type="password"
-            minLength={PASSWORD_LEAST}
-            autoComplete="new-password"
-            value={person.password}
-            onChange={(event) => onChange({ ...person, password: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField name="name" label={t('personFields.yourName')} autoComplete="name" />
+      <TextField name="email" label={t('ui.eMailAddress')} type="email" autoComplete="username" />
+      <TextField
+        name="password"
+        label={t('ui.password')}
+        hint={t('personFields.atLeastCharacters', { least: PASSWORD_LEAST })}
+        type="password"
+        autoComplete="new-password"
+      />
     </>
   )
 }

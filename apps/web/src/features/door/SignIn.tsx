@@ -1,13 +1,15 @@
-import type { SessionAnswer } from '@brendik/core'
+import { newWorkshopSchema, type SessionAnswer, signInSchema } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { setUpWorkshop, signIn, signInToDemo } from '../../api/queries.ts'
+import { type NewPerson, setUpWorkshop, signIn, signInToDemo } from '../../api/queries.ts'
 import { speak } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Field } from '../../ui/Field.tsx'
+import { Form } from '../../ui/Form.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
 import { LanguageChoice } from '../../ui/LanguageChoice.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { useCheckedForm } from '../../ui/useCheckedForm.ts'
 import { DoorFrame } from './DoorFrame.tsx'
 import { NOBODY, PersonFields } from './PersonFields.tsx'
 import { useEnter } from './useEnter.ts'
@@ -84,6 +86,12 @@ export function WaysIn({
   )
 }
 
+interface Known {
+  email: string
+  password: string
+}
+const { TextField } = fieldsOf<Known>()
+
 function PasswordForm({
   busy,
   main,
@@ -94,79 +102,30 @@ function PasswordForm({
   main: boolean
   onSignIn: (email: string, password: string) => void
 }) {
-  const [email, setEmail] = useState('')
-  const [password, setPassword] = useState('')
+  const form = useCheckedForm<Known>(signInSchema, { email: '', password: '' })
   return (
-    <form
-      className="grid gap-2"
-      onSubmit={(event) => {
-        event.preventDefault()
-        onSignIn(email, password)
-      }}
-    >
-      <Field label={t('ui.eMailAddress')}>
-        {(props) => (
-          <input
-            {...props}
-            required
-            type="email"
-            autoComplete="username"
-            value={email}
-            onChange={(event) => setEmail(event.target.value)}
-          />
-        )}
-      </Field>
-      <Field label={t('ui.password')}>
-        {(props) => (
-          <input
-            {...props}
-            required
-            type="password"
-            autoComplete="current-password"
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-          />
-        )}
-      </Field>
+    <Form form={form} className="grid gap-2" onSend={({ email, password }) => onSignIn(email, password)}>
+      <TextField name="email" label={t('ui.eMailAddress')} type="email" autoComplete="username" />
+      <TextField name="password" label={t('ui.password')} type="password" autoComplete="current-password" />
       <Button look={main ? 'solid' : 'plain'} size="wide" type="submit" disabled={busy}>
         {t('ui.signIn')}
       </Button>
-    </form>
+    </Form>
   )
 }
 
-function SetUp({
-  busy,
-  onSetUp,
-}: {
-  busy: boolean
-  onSetUp: (person: typeof NOBODY & { workshopName: string }) => void
-}) {
-  const [workshopName, setWorkshopName] = useState('')
-  const [person, setPerson] = useState(NOBODY)
+type Founder = NewPerson & { workshopName: string }
+const { TextField: FounderField } = fieldsOf<Founder>()
+
+function SetUp({ busy, onSetUp }: { busy: boolean; onSetUp: (person: Founder) => void }) {
+  const form = useCheckedForm<Founder>(newWorkshopSchema, { ...NOBODY, workshopName: '' })
   return (
-    <form
-      className="grid gap-2"
-      onSubmit={(event) => {
-        event.preventDefault()
-        onSetUp({ ...person, workshopName })
-      }}
-    >
-      <Field label={t('signIn.nameOfTheWorkshop')}>
-        {(props) => (
-          <input
-            {...props}
-            required
-            autoComplete="organization"
-            value={workshopName}
-            onChange={(event) => setWorkshopName(event.target.value)}
-          />
-        )}
-      </Field>
-      <PersonFields person={person} onChange={setPerson} />
+    <Form form={form} className="grid gap-2" onSend={onSetUp}>
+      <FounderField name="workshopName" label={t('signIn.nameOfTheWorkshop')} autoComplete="organization" />
+      <PersonFields />
       <Button look="solid" size="wide" type="submit" disabled={busy}>
         {t('signIn.setItUp')}
       </Button>
-    </form>
+    </Form>
   )
 }

@@ -1,5 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { readSession } from '../../api/queries.ts'
 import { wakeSender } from '../../outbox/outbox.ts'
 import { deviceWorkshop, knownWho, rememberWho } from '../../outbox/who.ts'
@@ -15,31 +14,26 @@ export function useEnter(onStay?: () => void): {
   enter: (work: () => Promise<unknown>) => void
 } {
   const client = useQueryClient()
-  const [problem, setProblem] = useState<string | null>(null)
-  const [busy, setBusy] = useState(false)
-  return {
-    problem,
-    busy,
-    enter(work) {
-      setBusy(true)
-      setProblem(null)
-      work()
-        .then(readSession)
-        .then(async ({ who }) => {
-          if (who?.technicianId !== knownWho()?.technicianId) {
-            await forgetReads()
-            client.removeQueries({ type: 'inactive' })
-          }
-          await rememberWho(who)
-          if (!onStay || who?.workshopId !== deviceWorkshop()) return location.assign('/')
-          await client.invalidateQueries()
-          wakeSender()
-          onStay()
-        })
-        .catch((error: Error) => {
-          setProblem(error.message)
-          setBusy(false)
-        })
+  const entering = useMutation({
+    networkMode: 'always',
+    mutationFn: async (work: () => Promise<unknown>) => {
+      await work()
+      const { who } = await readSession()
+      if (who?.technicianId !== knownWho()?.technicianId) {
+        await forgetReads()
+        client.removeQueries({ type: 'inactive' })
+      }
+      await rememberWho(who)
+      if (!onStay || who?.workshopId !== deviceWorkshop()) {
+        location.assign('/')
+        // The page goes: nothing is to be pressed until it has.
+        await new Promise(() => {})
+      }
+      // Another person may see other things: here everything is read again.
+      await client.invalidateQueries()
+      wakeSender()
+      onStay?.()
     },
-  }
+  })
+  return { problem: entering.error?.message ?? null, busy: entering.isPending, enter: entering.mutate }
 }

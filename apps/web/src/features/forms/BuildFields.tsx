@@ -1,7 +1,9 @@
-import { type MachineSpec, PUMP_COLUMNS, PUMP_ROUTES, PUMP_ROWS } from '@brendik/core'
+import { PUMP_COLUMNS, PUMP_ROUTES, PUMP_ROWS, type Tap } from '@brendik/core'
 import { t } from '../../lib/words.ts'
-import { Field } from '../../ui/Field.tsx'
-import type { MachineFields } from './machineFields.ts'
+import { fieldsOf } from '../../ui/fields.tsx'
+import type { MachineValues } from './schemas.ts'
+
+const { SelectField } = fieldsOf<MachineValues>()
 
 const ROUTE_WORD = {
   flap: t('machineForm.serviceFlap'),
@@ -30,97 +32,47 @@ const TAPS_WORD = {
 } as const
 
 /** How the machine is built: hose wall, way to its pump, taps. */
-export function BuildFields({ spec, set }: Omit<MachineFields, 'at'>) {
-  const built = (change: Partial<NonNullable<MachineSpec['construction']>>) =>
-    set({
-      construction: {
-        pumpRoute: spec.construction?.pumpRoute ?? null,
-        pumpRow: spec.construction?.pumpRow ?? null,
-        pumpColumn: spec.construction?.pumpColumn ?? null,
-        ...change,
-      },
-    })
-  const asFound = { empty: t('machineForm.asUsualInItsFamily'), hint: t('machineForm.asFoundOnThisMachine') }
+export function BuildFields() {
   return (
     <>
-      <Choice
-        label={t('ui.drainHoseWall')}
-        value={spec.drainHose.wall}
-        words={WALL_WORD}
-        onChange={(wall) => set({ drainHose: { ...spec.drainHose, wall: wall ?? 'corrugated' } })}
-      />
-      <Choice
+      <SelectField name="spec.drainHose.wall" label={t('ui.drainHoseWall')} options={optionsOf(WALL_WORD)} />
+      <SelectField
         {...asFound}
+        name="spec.construction.pumpRoute"
         label={t('ui.wayToThePump')}
-        value={spec.construction?.pumpRoute ?? null}
-        words={ROUTE_WORD}
-        order={PUMP_ROUTES}
-        onChange={(pumpRoute) => built({ pumpRoute })}
+        options={[USUAL, ...optionsOf(ROUTE_WORD, PUMP_ROUTES)]}
       />
-      <Choice
+      <SelectField
         {...asFound}
+        name="spec.construction.pumpRow"
         label={t('ui.pumpFrontToRear')}
-        value={spec.construction?.pumpRow ?? null}
-        words={ROW_WORD}
-        order={PUMP_ROWS}
-        onChange={(pumpRow) => built({ pumpRow })}
+        options={[USUAL, ...optionsOf(ROW_WORD, PUMP_ROWS)]}
       />
-      <Choice
+      <SelectField
         {...asFound}
+        name="spec.construction.pumpColumn"
         label={t('ui.pumpLeftToRight')}
-        value={spec.construction?.pumpColumn ?? null}
-        words={COLUMN_WORD}
-        order={PUMP_COLUMNS}
-        onChange={(pumpColumn) => built({ pumpColumn })}
+        options={[USUAL, ...optionsOf(COLUMN_WORD, PUMP_COLUMNS)]}
       />
-      <Choice
+      <SelectField
+        name="spec.valve.taps"
         label={t('ui.inletTaps')}
-        value={spec.valve.taps.join('+') as keyof typeof TAPS_WORD}
-        words={TAPS_WORD}
-        onChange={(taps) =>
-          set({
-            valve: { ...spec.valve, taps: (taps ?? 'cold').split('+') as MachineSpec['valve']['taps'] },
-          })
-        }
+        options={optionsOf(TAPS_WORD)}
+        read={(value) => value.split('+')}
+        shown={(taps) => (taps as readonly Tap[]).join('+')}
       />
     </>
   )
 }
 
-/** One of a few words; with `empty`, none of them may be chosen too. */
-function Choice<K extends string>({
-  label,
-  hint,
-  value,
-  words,
-  order = Object.keys(words) as K[],
-  empty,
-  onChange,
-}: {
-  label: string
-  hint?: string
-  value: K | null
-  words: Record<K, string>
-  order?: readonly K[]
-  empty?: string
-  onChange: (value: K | null) => void
-}) {
-  return (
-    <Field label={label} hint={hint}>
-      {(props) => (
-        <select
-          {...props}
-          value={value ?? ''}
-          onChange={(event) => onChange(order.find((id) => id === event.target.value) ?? null)}
-        >
-          {empty !== undefined && <option value="">{empty}</option>}
-          {order.map((id) => (
-            <option key={id} value={id}>
-              {words[id]}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  )
+/** Nothing chosen: as in most machines of the family. */
+const USUAL = { value: '', text: t('machineForm.asUsualInItsFamily') }
+const asFound = {
+  hint: t('machineForm.asFoundOnThisMachine'),
+  read: (value: string) => (value === '' ? null : value),
 }
+
+const optionsOf = <K extends string>(
+  words: Record<K, string>,
+  order: readonly K[] = Object.keys(words) as K[],
+) => order.map((value) => ({ value, text: words[value] }))

@@ -2,79 +2,89 @@ import {
   FAMILY_IDS,
   type FamilyId,
   familyDefaults,
-  type MachineSpec,
   tapedTub,
+  tubProblems,
+  tubTopMm,
   tubVolumeL,
 } from '@brendik/core'
-import { useState } from 'react'
+import { useFormContext, useWatch } from 'react-hook-form'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
 import { Field } from '../../ui/Field.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
 import { FAMILY_WORD } from '../../words/familyWord.ts'
 import { BuildFields } from './BuildFields.tsx'
-import type { MachineFields } from './machineFields.ts'
 import { PlateFields } from './PlateFields.tsx'
+import { type MachineValues, machineValues } from './schemas.ts'
 import { TubFields } from './TubFields.tsx'
 
-/** A machine as a tape and its plate tell it. */
-export function MachineForm({
-  spec,
-  problems,
-  onChange,
-}: {
-  spec: MachineSpec
-  problems: Record<string, string>
-  onChange: (spec: MachineSpec) => void
-}) {
-  const { units } = usePrefs()
-  const [touched, setTouched] = useState(false)
-  const set = (change: Partial<MachineSpec>) => {
-    setTouched(true)
-    onChange({ ...spec, ...change })
-  }
-  const sound = Object.keys(problems).every((key) => !key.startsWith('tub'))
-  const fields: MachineFields = { spec, set, at: (path) => (touched ? problems[path] : undefined) }
-  const { at } = fields
+const { TextField } = fieldsOf<MachineValues>()
+
+/** A machine as a tape and its plate tell it: the part `spec` of the form around it. */
+export function MachineForm() {
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-4">
       <div className="col-span-2">
-        <Field label={t('machineForm.makeAndModelAsYou')} error={at('label')}>
-          {(props) => (
-            <input {...props} value={spec.label} onChange={(event) => set({ label: event.target.value })} />
-          )}
-        </Field>
+        <TextField name="spec.label" label={t('machineForm.makeAndModelAsYou')} />
       </div>
       <div className="col-span-2">
-        <Field label={t('ui.family')}>
-          {(props) => (
-            <select
-              {...props}
-              value={spec.family}
-              onChange={(event) =>
-                set({ ...familyDefaults(event.target.value as FamilyId), label: spec.label })
-              }
-            >
-              {FAMILY_IDS.map((id) => (
-                <option key={id} value={id}>
-                  {FAMILY_WORD[id]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <FamilyField />
       </div>
-      <TubFields {...fields} />
-      <p className="col-span-full border-y border-hair py-3 text-soft">
-        {sound && spec.fillLevelMm !== null && !problems.fillLevelMm
-          ? t('machineForm.atThisTubHolds', {
-              level: withUnit(units, 'level', spec.fillLevelMm),
-              volume: withUnit(units, 'volume', tubVolumeL(tapedTub(spec), spec.fillLevelMm)),
-            })
-          : t('machineForm.theTubsSizeTurnsLevels')}
-      </p>
-      <PlateFields {...fields} />
-      <BuildFields spec={spec} set={set} />
+      <TubFields />
+      <WhatItHolds />
+      <PlateFields />
+      <BuildFields />
     </div>
+  )
+}
+
+/** Another family has other usual measures: they replace what stands, but for the name. */
+function FamilyField() {
+  const { setValue, getValues } = useFormContext<MachineValues>()
+  const family = useWatch<MachineValues, 'spec.family'>({ name: 'spec.family' })
+  return (
+    <Field label={t('ui.family')}>
+      {(props) => (
+        <select
+          {...props}
+          value={family}
+          onChange={(event) =>
+            setValue(
+              'spec',
+              machineValues({
+                ...familyDefaults(event.target.value as FamilyId),
+                label: getValues('spec.label'),
+              }).spec,
+              { shouldDirty: true },
+            )
+          }
+        >
+          {FAMILY_IDS.map((id) => (
+            <option key={id} value={id}>
+              {FAMILY_WORD[id]}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  )
+}
+
+function WhatItHolds() {
+  const { units } = usePrefs()
+  const spec = useWatch<MachineValues, 'spec'>({ name: 'spec' })
+  const tub = tapedTub(spec)
+  const level = spec.fillLevelMm
+  const sound = tubProblems(tub).length === 0 && level !== null && level > 0 && level <= tubTopMm(tub)
+  return (
+    <p className="col-span-full border-y border-hair py-3 text-soft">
+      {sound
+        ? t('machineForm.atThisTubHolds', {
+            level: withUnit(units, 'level', level),
+            volume: withUnit(units, 'volume', tubVolumeL(tub, level)),
+          })
+        : t('machineForm.theTubsSizeTurnsLevels')}
+    </p>
   )
 }

@@ -1,10 +1,7 @@
-import { type CustomerAnswer, customerSchema, putSiteSchema, type SiteSpec } from '@brendik/core'
-import { useState } from 'react'
-import * as v from 'valibot'
+import type { CustomerAnswer, SiteSpec } from '@brendik/core'
 import { newId } from '../../lib/newId.ts'
-import { read, t } from '../../lib/words.ts'
-import { Field } from '../../ui/Field.tsx'
-import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { t } from '../../lib/words.ts'
+import { fieldsOf } from '../../ui/fields.tsx'
 
 export interface SiteDraft {
   name: string
@@ -12,137 +9,80 @@ export interface SiteDraft {
   /** Null = nobody is noted for this place. */
   customer: CustomerAnswer | null
 }
-export const NEW_SITE: SiteDraft = {
+/** A place as it is typed: a customer of whom nothing is said is none. */
+export interface SiteValues {
+  site: Omit<SiteDraft, 'customer'> & { customer: CustomerAnswer }
+}
+const NEW_SITE: SiteDraft = {
   name: '',
   customer: null,
   spec: { supplyKpa: { cold: null, hot: null }, standpipeHeightMm: null, waterTempC: 15, portHeightMm: null },
 }
 
-export function siteProblems(site: SiteDraft): Record<string, string> {
-  const problems: Record<string, string> = {}
-  for (const issue of v.safeParse(putSiteSchema, site).issues ?? [])
-    problems[v.getDotPath(issue) ?? ''] ??= read(issue.message)
-  if (site.customer)
-    for (const issue of v.safeParse(customerSchema, site.customer).issues ?? [])
-      problems[`customer.${v.getDotPath(issue)}`] ??= read(issue.message)
-  return problems
+/** A place as the values of its form. @param newCustomerId - The id of the customer, should one be noted. */
+export const siteValues = (site: SiteDraft = NEW_SITE, newCustomerId = newId()): SiteValues => ({
+  site: {
+    name: site.name,
+    spec: site.spec,
+    customer: site.customer ?? { id: newCustomerId, name: '', phone: '', note: '' },
+  },
+})
+export function siteDraft({ site: { name, spec, customer } }: SiteValues, noted: boolean): SiteDraft {
+  const blank = customer.name === '' && customer.phone === '' && customer.note === ''
+  return { name, spec, customer: blank && !noted ? null : customer }
 }
 
-/** A place: what stays the same from machine to machine there, and what this installation measures. */
-export function SiteForm({
-  site,
-  problems,
-  onChange,
-}: {
-  site: SiteDraft
-  problems: Record<string, string>
-  onChange: (site: SiteDraft) => void
-}) {
-  const [touched, setTouched] = useState(false)
-  const { spec } = site
-  const set = (change: Partial<SiteSpec>) => {
-    setTouched(true)
-    onChange({ ...site, spec: { ...spec, ...change } })
-  }
-  const at = (path: string) => (touched ? problems[path] : undefined)
-  const setCustomer = (change: Partial<CustomerAnswer>) => {
-    setTouched(true)
-    const customer = { ...(site.customer ?? { id: newId(), name: '', phone: '', note: '' }), ...change }
-    const blank = customer.name === '' && customer.phone === '' && customer.note === ''
-    onChange({ ...site, customer: blank && site.customer === null ? null : customer })
-  }
+const { TextField, QuantityField } = fieldsOf<SiteValues>()
+
+/** A place: what stays the same from machine to machine there, and what this installation measures. The part `site` of the form around it. */
+export function SiteForm() {
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-3">
       <div className="col-span-full md:col-span-1">
-        <Field
+        <TextField
+          name="site.name"
           label={t('siteForm.nameOfThePlace')}
           hint={t('siteForm.addressOrWhatYouCall')}
-          error={at('name')}
-        >
-          {(props) => (
-            <input
-              {...props}
-              value={site.name}
-              onChange={(event) => {
-                setTouched(true)
-                onChange({ ...site, name: event.target.value })
-              }}
-            />
-          )}
-        </Field>
+        />
       </div>
-      <Field label={t('ui.customer')} hint={t('siteForm.emptyNobodyNoted')} error={at('customer.name')}>
-        {(props) => (
-          <input
-            {...props}
-            value={site.customer?.name ?? ''}
-            onChange={(event) => setCustomer({ name: event.target.value })}
-          />
-        )}
-      </Field>
-      <Field label={t('ui.telephone')} error={at('customer.phone')}>
-        {(props) => (
-          <input
-            {...props}
-            type="tel"
-            value={site.customer?.phone ?? ''}
-            onChange={(event) => setCustomer({ phone: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField name="site.customer.name" label={t('ui.customer')} hint={t('siteForm.emptyNobodyNoted')} />
+      <TextField name="site.customer.phone" label={t('ui.telephone')} type="tel" />
       <div className="col-span-full">
-        <Field
+        <TextField
+          name="site.customer.note"
           label={t('ui.aboutTheCustomer')}
           hint={t('siteForm.keyParkingWhenSomebodyIs')}
-          error={at('customer.note')}
-        >
-          {(props) => (
-            <input
-              {...props}
-              value={site.customer?.note ?? ''}
-              onChange={(event) => setCustomer({ note: event.target.value })}
-            />
-          )}
-        </Field>
+        />
       </div>
-      <QuantityInput
+      <QuantityField
+        name="site.spec.standpipeHeightMm"
         label={t('ui.standpipeAboveFloor')}
         quantity="height"
-        base={spec.standpipeHeightMm}
         hint={t('siteForm.emptyNotMeasured')}
-        error={at('spec.standpipeHeightMm')}
-        onChange={(mm) => set({ standpipeHeightMm: mm })}
       />
-      <QuantityInput
+      <QuantityField
+        name="site.spec.portHeightMm"
         label={t('ui.levelPortAboveFloor')}
         quantity="height"
-        base={spec.portHeightMm}
         hint={t('siteForm.emptyNotMeasured')}
-        error={at('spec.portHeightMm')}
-        onChange={(mm) => set({ portHeightMm: mm })}
       />
-      <QuantityInput
+      <QuantityField
+        name="site.spec.supplyKpa.cold"
         label={t('ui.supplyColdTap')}
         quantity="pressure"
-        base={spec.supplyKpa.cold}
         hint={t('siteForm.gaugeEmptyNotGauged')}
-        error={at('spec.supplyKpa.cold')}
-        onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, cold: kpa } })}
       />
-      <QuantityInput
+      <QuantityField
+        name="site.spec.supplyKpa.hot"
         label={t('ui.supplyHotTap')}
         quantity="pressure"
-        base={spec.supplyKpa.hot}
         hint={t('siteForm.gaugeEmptyNotGauged')}
-        error={at('spec.supplyKpa.hot')}
-        onChange={(kpa) => set({ supplyKpa: { ...spec.supplyKpa, hot: kpa } })}
       />
-      <QuantityInput
+      <QuantityField
+        needed
+        name="site.spec.waterTempC"
         label={t('ui.waterTemperature')}
         quantity="temperature"
-        base={spec.waterTempC}
-        error={at('spec.waterTempC')}
-        onChange={(c) => set({ waterTempC: c ?? Number.NaN })}
       />
     </div>
   )

@@ -1,6 +1,11 @@
 export { MachineForm } from './MachineForm.tsx'
-export { machineProblems } from './machineProblems.ts'
-export { RecordForm, recordProblems } from './RecordForm.tsx'
-export { NEW_SITE, type SiteDraft, SiteForm, siteProblems } from './SiteForm.tsx'
-export { useDraft } from './useDraft.ts'
-export { useSave } from './useSave.ts'
+export { RecordForm } from './RecordForm.tsx'
+export { type SiteDraft, SiteForm, type SiteValues, siteDraft, siteValues } from './SiteForm.tsx'
+export {
+  type MachineValues,
+  machineFormSchema,
+  machineValues,
+  type RecordValues,
+  siteFormSchema,
+} from './schemas.ts'
+export { useRecordForm } from './useRecordForm.ts'

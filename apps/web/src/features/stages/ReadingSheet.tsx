@@ -1,16 +1,38 @@
-import { isHorizontal, type NumberCheck, type ObservationEvent, type Tap } from '@brendik/core'
-import { useState } from 'react'
+import { asText, isHorizontal, type NumberCheck, type ObservationEvent, type Tap } from '@brendik/core'
+import * as v from 'valibot'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
-import { t } from '../../lib/words.ts'
+import type { UnitSystem } from '../../lib/units.ts'
+import { read, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
-import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { Form } from '../../ui/Form.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
+import { Notice } from '../../ui/Notice.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
+import { useCheckedForm } from '../../ui/useCheckedForm.ts'
 import { checkName, howText } from '../../words/cardText.ts'
 import { CatchFields } from '../protocol/index.ts'
 import { BucketFields } from '../rates/index.ts'
 import { keepLooks, type Space } from '../visit/index.ts'
 import { rangeText } from './CheckRow.tsx'
+
+interface Values {
+  value: number | null
+  levelMm: number | null
+  tempC: number | null
+}
+const { QuantityField } = fieldsOf<Values>()
+
+function schemaOf(check: NumberCheck, units: UnitSystem) {
+  const [low, high] = check.range
+  const expected = t('readingSheet.expected', { figure: rangeText(check, units) })
+  return v.object({
+    value: v.pipe(v.number(expected), v.minValue(low, expected), v.maxValue(high, expected)),
+    levelMm:
+      check.quantity === 'hourly' ? v.pipe(v.number(asText('expected.something')), v.finite()) : v.any(),
+    tempC: v.nullable(v.pipe(v.number(), v.finite())),
+  })
+}
 
 /** A reading: the number, what it was taken at, and nothing else. */
 export function ReadingSheet({
@@ -25,15 +47,13 @@ export function ReadingSheet({
   onClose: () => void
 }) {
   const { units } = usePrefs()
-  const [value, setValue] = useState<number | null>(null)
-  const [levelMm, setLevelMm] = useState<number | null>(null)
-  const [tempC, setTempC] = useState<number | null>(null)
-  const [low, high] = check.range
-  const inRange = value !== null && Number.isFinite(value) && value >= low && value <= high
   const needsLevel = check.quantity === 'hourly'
   const winding = check.canBeOpen
-  const good = inRange && (!needsLevel || (levelMm !== null && Number.isFinite(levelMm)))
-  const keep = (written: number | string) => {
+  const form = useCheckedForm<Values>(schemaOf(check, units), { value: null, levelMm: null, tempC: null })
+  const caught = (flow: number | null) =>
+    form.setValue('value', flow, { shouldValidate: form.formState.isSubmitted })
+  const problem = form.formState.errors.value?.message
+  const keep = (written: number | string, { levelMm, tempC }: Omit<Values, 'value'>) => {
     const observed: ObservationEvent = {
       type: 'observed',
       id: newId(),
@@ -42,67 +62,54 @@ export function ReadingSheet({
       value: written,
       tap,
       levelMm: needsLevel ? levelMm : null,
-      tempC: winding && tempC !== null && Number.isFinite(tempC) ? tempC : null,
+      tempC: winding ? tempC : null,
     }
     keepLooks(space.visit.id, [observed])
     onClose()
   }
   return (
     <Sheet open title={`${checkName(check.id)}${tap ? `, ${t(`word.tap.${tap}`)}` : ''}`} onClose={onClose}>
-      <form
+      <Form
+        form={form}
         className="mt-3 grid gap-3"
-        onSubmit={(event) => {
-          event.preventDefault()
-          if (good && value !== null) keep(value)
-        }}
+        onSend={(values) => values.value !== null && keep(values.value, values)}
       >
         {howText(check.id) && <p className="leading-snug">{howText(check.id)}</p>}
         {check.quantity === 'flow' ? (
-          <BucketFields onFlow={setValue} />
+          <BucketFields onFlow={caught} />
         ) : needsLevel ? (
           <>
-            <CatchFields onFlow={setValue} />
-            <QuantityInput
-              label={t('readingSheet.atTheLevel')}
-              quantity="level"
-              base={levelMm}
-              onChange={setLevelMm}
-            />
+            <CatchFields onFlow={caught} />
+            <QuantityField needed name="levelMm" label={t('readingSheet.atTheLevel')} quantity="level" />
           </>
         ) : (
-          <QuantityInput
-            label={t('readingSheet.reading')}
-            quantity={check.quantity}
-            base={value}
-            error={
-              value !== null && Number.isFinite(value) && !inRange
-                ? t('readingSheet.expected', { figure: rangeText(check, units) })
-                : undefined
-            }
-            onChange={setValue}
-          />
+          <QuantityField needed name="value" label={t('readingSheet.reading')} quantity={check.quantity} />
         )}
         {winding && (
-          <QuantityInput
+          <QuantityField
+            name="tempC"
             label={t('readingSheet.temperatureOfTheWinding')}
             quantity="temperature"
-            base={tempC}
             hint={t('readingSheet.emptyAsTheRoomHot', {
               isHorizontal: isHorizontal(space.visit.machine.spec.family) ? 'yes' : 'no',
             })}
-            onChange={setTempC}
           />
         )}
-        <Button type="submit" disabled={!good} look="solid" size="big">
+        {problem && (check.quantity === 'flow' || needsLevel) && (
+          <Notice tone="watch" alert>
+            {read(problem)}
+          </Notice>
+        )}
+        <Button type="submit" look="solid" size="big">
           {t('ui.keep')}
         </Button>
         {winding && (
-          <Button size="tall" onClick={() => keep('open')}>
+          <Button size="tall" onClick={() => keep('open', form.getValues())}>
             {t('readingSheet.openCircuitNoReading')}
           </Button>
         )}
         <Button onClick={onClose}>{t('ui.cancel')}</Button>
-      </form>
+      </Form>
     </Sheet>
   )
 }

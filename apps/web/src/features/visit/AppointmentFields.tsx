@@ -1,43 +1,34 @@
-import type { ChangeEvent } from 'react'
 import { t } from '../../lib/words.ts'
-import { Field } from '../../ui/Field.tsx'
-import { WhenField } from '../../ui/WhenField.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
 
 export interface Appointment {
   complaint: string
   /** Null = now. */
   dueAtMs: number | null
 }
+export interface AppointmentValues {
+  agreed: Appointment
+}
+/** A visit that begins now, with no complaint yet. */
+export const NOTHING_AGREED: AppointmentValues = { agreed: { complaint: '', dueAtMs: null } }
+const { TextField, DueField } = fieldsOf<AppointmentValues>()
 
-/** What was agreed of a visit: the complaint in the customer's words, and when it is due. */
+/** What was agreed of a visit, the complaint in the customer's words and when it is due: the part `agreed` of the form around it. */
 export function AppointmentFields({
-  value,
   tall = false,
-  onChange,
 }: {
-  value: Appointment
   /** A complaint of several lines; else Enter in it saves the form. */
   tall?: boolean
-  onChange: (value: Appointment) => void
 }) {
-  const said = {
-    maxLength: 2000,
-    value: value.complaint,
-    onChange: (event: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) =>
-      onChange({ ...value, complaint: event.target.value }),
-  }
   return (
     <div className={`grid gap-x-4 ${tall ? '' : 'md:grid-cols-[1fr_16rem]'}`}>
-      <Field label={t('appointmentFields.complaintInTheCustomersWords')}>
-        {(props) =>
-          tall ? (
-            <textarea {...props} {...said} className={`${props.className} py-2`} rows={3} />
-          ) : (
-            <input {...props} {...said} />
-          )
-        }
-      </Field>
-      <WhenField atMs={value.dueAtMs} onChange={(dueAtMs) => onChange({ ...value, dueAtMs })} />
+      <TextField
+        name="agreed.complaint"
+        label={t('appointmentFields.complaintInTheCustomersWords')}
+        maxLength={2000}
+        {...(tall ? { rows: 3 } : {})}
+      />
+      <DueField name="agreed.dueAtMs" />
     </div>
   )
 }

@@ -1,4 +1,4 @@
-export { type Appointment, AppointmentFields } from './AppointmentFields.tsx'
+export { AppointmentFields, type AppointmentValues, NOTHING_AGREED } from './AppointmentFields.tsx'
 export { AppointmentSheet } from './AppointmentSheet.tsx'
 export { Conflict } from './Conflict.tsx'
 export { GateNotice } from './GateNotice.tsx'

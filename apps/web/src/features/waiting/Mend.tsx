@@ -1,14 +1,17 @@
-import { checkFacts } from '@brendik/core'
+import { asText, checkFacts } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import * as v from 'valibot'
 import type { Quantity } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
 import type { Fact, Kept } from '../../outbox/keptFact.ts'
 import { mend } from '../../outbox/outbox.ts'
-import { Field } from '../../ui/Field.tsx'
-import { QuantityInput } from '../../ui/QuantityInput.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { Form } from '../../ui/Form.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
+import { useCheckedForm } from '../../ui/useCheckedForm.ts'
 import { checkName } from '../../words/cardText.ts'
-import { type Appointment, AppointmentFields } from '../visit/index.ts'
+import { AppointmentFields, type AppointmentValues, NOTHING_AGREED } from '../visit/index.ts'
 
 const PRESS = 'inline-flex min-h-12 cursor-pointer items-center border border-ink bg-face px-4 font-semibold'
 
@@ -34,9 +37,9 @@ export function Mend({ kept, onLeave }: { kept: Kept; onLeave: () => void }) {
   if (!part) return null
   if (!open)
     return (
-      <button type="button" className={PRESS} onClick={() => setOpen(true)}>
+      <Button look="strong" className="px-4" onClick={() => setOpen(true)}>
         {t('mend.putItRight')}
-      </button>
+      </Button>
     )
   return <MendForm part={part} onSave={(mended) => mend(kept.id, mended)} />
 }
@@ -45,7 +48,8 @@ export function Mend({ kept, onLeave }: { kept: Kept; onLeave: () => void }) {
 type Part =
   | { kind: 'text'; label: string; value: string; with: (value: string) => Fact }
   | { kind: 'number'; label: string; quantity: Quantity; value: number; with: (value: number) => Fact }
-  | { kind: 'agreed'; value: Appointment; with: (value: Appointment) => Fact }
+  | { kind: 'agreed'; value: Agreed; with: (value: Agreed) => Fact }
+type Agreed = AppointmentValues['agreed']
 
 function partOf(fact: Fact): Part | null {
   switch (fact.kind) {
@@ -113,64 +117,44 @@ function partOf(fact: Fact): Part | null {
   }
 }
 
-function MendForm({ part, onSave }: { part: Part; onSave: (mended: Fact) => void }) {
-  const [ready, setReady] = useState<Fact | null>(null)
-  return (
-    <form
-      className="w-full"
-      onSubmit={(event) => {
-        event.preventDefault()
-        if (ready) onSave(ready)
-      }}
-    >
-      <MendField part={part} onChange={setReady} />
-      <button type="submit" disabled={!ready} className={`${PRESS} disabled:opacity-40`}>
-        {t('mend.saveAndSend')}
-      </button>
-    </form>
-  )
+/** One of the three is asked for. */
+interface Values extends AppointmentValues {
+  text: string
+  number: number | null
+}
+const { TextField, QuantityField } = fieldsOf<Values>()
+
+/** Nothing is not sent again in place of what was refused. */
+const NEEDED = {
+  text: v.looseObject({ text: v.pipe(v.string(), v.trim(), v.minLength(1, asText('expected.something'))) }),
+  number: v.looseObject({ number: v.pipe(v.number(asText('expected.something')), v.finite()) }),
+  agreed: v.looseObject({}),
 }
 
-/** @param onChange - Told the fact as it would be sent; null = not fit to be sent. */
-function MendField({ part, onChange }: { part: Part; onChange: (mended: Fact | null) => void }) {
-  const [value, setValue] = useState<string | number | Appointment | null>(part.value)
-  if (part.kind === 'number')
-    return (
-      <QuantityInput
-        label={part.label}
-        quantity={part.quantity}
-        base={value as number | null}
-        onChange={(base) => {
-          setValue(base)
-          onChange(base === null || Number.isNaN(base) ? null : part.with(base))
-        }}
-      />
-    )
-  if (part.kind === 'agreed')
-    return (
-      <AppointmentFields
-        tall
-        value={value as Appointment}
-        onChange={(agreed) => {
-          setValue(agreed)
-          onChange(part.with(agreed))
-        }}
-      />
-    )
+function MendForm({ part, onSave }: { part: Part; onSave: (mended: Fact) => void }) {
+  const form = useCheckedForm<Values>(NEEDED[part.kind], {
+    ...(part.kind === 'agreed' ? { agreed: part.value } : NOTHING_AGREED),
+    text: part.kind === 'text' ? part.value : '',
+    number: part.kind === 'number' ? part.value : null,
+  })
   return (
-    <Field label={part.label}>
-      {(props) => (
-        <textarea
-          {...props}
-          className={`${props.className} py-2`}
-          rows={5}
-          value={value as string}
-          onChange={(event) => {
-            setValue(event.target.value)
-            onChange(event.target.value.trim() === '' ? null : part.with(event.target.value))
-          }}
-        />
+    <Form
+      form={form}
+      className="w-full"
+      onSend={({ text, number, agreed }) => {
+        if (part.kind === 'text') onSave(part.with(text))
+        else if (part.kind === 'agreed') onSave(part.with(agreed))
+        else if (number !== null) onSave(part.with(number))
+      }}
+    >
+      {part.kind === 'text' && <TextField name="text" label={part.label} rows={5} />}
+      {part.kind === 'number' && (
+        <QuantityField name="number" label={part.label} quantity={part.quantity} needed />
       )}
-    </Field>
+      {part.kind === 'agreed' && <AppointmentFields tall />}
+      <Button type="submit" look="strong" className="px-4">
+        {t('mend.saveAndSend')}
+      </Button>
+    </Form>
   )
 }

@@ -1,24 +1,31 @@
-import { PASSWORD_LEAST } from '@brendik/core'
-import { useState } from 'react'
-import { changePassword, chooseLanguage } from '../../api/queries.ts'
+import { PASSWORD_LEAST, passwordChangeSchema } from '@brendik/core'
+import { changePassword, chooseLanguage, ownSessionsQuery } from '../../api/queries.ts'
+import { useAct } from '../../api/useAct.ts'
 import { speak } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Field } from '../../ui/Field.tsx'
+import { Form } from '../../ui/Form.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
 import { LanguageChoice } from '../../ui/LanguageChoice.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Problem } from '../../ui/Problem.tsx'
+import { useCheckedForm } from '../../ui/useCheckedForm.ts'
 import { leave, useWho } from '../door/index.ts'
 import { OwnSessions } from './OwnSessions.tsx'
 import { PrintedCode } from './PrintedCode.tsx'
 
+interface Words {
+  before: string
+  after: string
+}
+const { TextField } = fieldsOf<Words>()
+
 /** Who is signed in, the password, and the way out. */
 export function Me() {
   const who = useWho()
-  const [problem, setProblem] = useState<string | null>(null)
-  const [changed, setChanged] = useState(false)
-  const [before, setBefore] = useState('')
-  const [after, setAfter] = useState('')
+  const leaving = useAct(leave)
+  const choosing = useAct(chooseLanguage)
   const waiting = useOutbox().filter((kept) => kept.state !== 'sent').length
   return (
     <section aria-label={t('me.you')}>
@@ -31,78 +38,55 @@ export function Me() {
           {t('me.entryIsNotSentYet', { waiting })}
         </Notice>
       )}
-      {problem && (
-        <Notice tone="stop" alert className="mb-3 p-3">
-          {problem}
-        </Notice>
-      )}
-      <Button size="wide" onClick={() => leave().catch((error: Error) => setProblem(error.message))}>
+      <Problem of={[leaving, choosing]} />
+      <Button size="wide" onClick={() => leaving.mutate(undefined)}>
         {t('me.signOut')}
       </Button>
-      {!who.demo && (
-        <form
-          className="mt-5 grid gap-1"
-          onSubmit={(event) => {
-            event.preventDefault()
-            setProblem(null)
-            changePassword(before, after)
-              .then(() => {
-                setChanged(true)
-                setBefore('')
-                setAfter('')
-              })
-              .catch((error: Error) => setProblem(error.message))
-          }}
-        >
-          <Field label={t('me.passwordNow')}>
-            {(props) => (
-              <input
-                {...props}
-                required
-                type="password"
-                autoComplete="current-password"
-                value={before}
-                onChange={(event) => setBefore(event.target.value)}
-              />
-            )}
-          </Field>
-          <Field
-            label={t('ui.newPassword')}
-            hint={t('me.atLeastCharactersEveryOther', { least: PASSWORD_LEAST })}
-          >
-            {(props) => (
-              <input
-                {...props}
-                required
-                minLength={PASSWORD_LEAST}
-                type="password"
-                autoComplete="new-password"
-                value={after}
-                onChange={(event) => setAfter(event.target.value)}
-              />
-            )}
-          </Field>
-          <Button size="wide" type="submit">
-            {t('me.changeThePassword')}
-          </Button>
-          {changed && (
-            <p role="status" className="text-good">
-              {t('me.changed')}
-            </p>
-          )}
-        </form>
-      )}
+      {!who.demo && <PasswordChange />}
       <div className="mt-5 grid gap-5">
         <LanguageChoice
-          onChoose={(language) =>
-            chooseLanguage(language)
-              .then(() => speak(language))
-              .catch((error: Error) => setProblem(error.message))
-          }
+          onChoose={(language) => choosing.mutate(language, { onSuccess: () => speak(language) })}
         />
         <OwnSessions />
         {!who.demo && who.role === 'owner' && <PrintedCode />}
       </div>
     </section>
+  )
+}
+
+function PasswordChange() {
+  const changing = useAct(changePassword, [ownSessionsQuery])
+  const form = useCheckedForm<Words>(passwordChangeSchema, { before: '', after: '' })
+  return (
+    <>
+      <Problem of={[changing]} />
+      <Form
+        form={form}
+        className="mt-5 grid gap-1"
+        onSend={(words) => changing.mutate(words, { onSuccess: () => form.reset() })}
+      >
+        <TextField
+          name="before"
+          label={t('me.passwordNow')}
+          type="password"
+          autoComplete="current-password"
+        />
+        <TextField
+          name="after"
+          label={t('ui.newPassword')}
+          hint={t('me.atLeastCharactersEveryOther', { least: PASSWORD_LEAST })}
+          type="password"
+          autoComplete="new-password"
+        />
+        <Button size="wide" type="submit" disabled={changing.isPending}>
+          {t('me.changeThePassword')}
+        </Button>
+        {changing.isSuccess && (
+          <p role="status" className="text-good">
+            {t('me.changed')}
+          </p>
+        )}
+      </Form>
+    </>
   )
 }

@@ -1,31 +1,20 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useQuery } from '@tanstack/react-query'
 import { endSession, ownSessionsQuery } from '../../api/queries.ts'
+import { useAct } from '../../api/useAct.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Notice } from '../../ui/Notice.tsx'
+import { Problem } from '../../ui/Problem.tsx'
 
 /** Where somebody is signed in, and the way to end it from here: a phone that was lost, a customer's computer. */
 export function OwnSessions() {
-  const client = useQueryClient()
   const { data = [] } = useQuery(ownSessionsQuery)
-  const [problem, setProblem] = useState<string | null>(null)
-  const end = (id: string) => {
-    setProblem(null)
-    endSession(id)
-      .then(() => client.invalidateQueries({ queryKey: ownSessionsQuery.queryKey }))
-      .catch((error: Error) => setProblem(error.message))
-  }
+  const ending = useAct(endSession, [ownSessionsQuery])
   if (data.length === 0) return null
   return (
     <section aria-label={t('ownSessions.whereYouAreSignedIn')}>
       <h3 className="border-t border-line pt-3 font-semibold">{t('ownSessions.whereYouAreSignedIn')}</h3>
-      {problem && (
-        <Notice tone="stop" alert className="my-2 p-3">
-          {problem}
-        </Notice>
-      )}
+      <Problem of={[ending]} />
       <ul>
         {data.map(({ id, device, sinceMs, usedMs, here }) => (
           <li key={id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
@@ -48,7 +37,7 @@ export function OwnSessions() {
                 })}
                 look="word"
                 className="shrink-0 px-2 text-sm"
-                onClick={() => end(id)}
+                onClick={() => ending.mutate(id)}
               >
                 {t('ownSessions.signItOut')}
               </Button>

@@ -1,21 +1,29 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { printedCodeSchema } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
 import { printCode, printedCodeQuery } from '../../api/queries.ts'
+import { useAct } from '../../api/useAct.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Field } from '../../ui/Field.tsx'
+import { Form } from '../../ui/Form.tsx'
+import { fieldsOf } from '../../ui/fields.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Problem } from '../../ui/Problem.tsx'
+import { useCheckedForm } from '../../ui/useCheckedForm.ts'
 import { useWho } from '../door/index.ts'
+
+interface Values {
+  password: string
+}
+const { TextField } = fieldsOf<Values>()
 
 /** An owner's way back in for the day on which they forget their password: a code on paper. Nobody else could give them one. */
 export function PrintedCode() {
   const who = useWho()
-  const client = useQueryClient()
   const { data } = useQuery(printedCodeQuery)
-  const [password, setPassword] = useState('')
-  const [code, setCode] = useState<string | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
+  const making = useAct(printCode, [printedCodeQuery])
+  const form = useCheckedForm<Values>(printedCodeSchema, { password: '' })
+  const code = making.data?.code
   if (code)
     return (
       <section aria-label={t('printedCode.codeOnPaper')}>
@@ -32,7 +40,7 @@ export function PrintedCode() {
           <Button look="solid" size="wide" onClick={() => print()}>
             {t('printedCode.printIt')}
           </Button>
-          <Button size="wide" onClick={() => setCode(null)}>
+          <Button size="wide" onClick={making.reset}>
             {t('printedCode.iHaveIt')}
           </Button>
         </div>
@@ -46,41 +54,22 @@ export function PrintedCode() {
           ? t('printedCode.aCodeOnPaperOf', { date: dateText(data.madeAtMs, 'date') })
           : t('printedCode.anotherOwnerCanMakeYou')}
       </p>
-      {problem && (
-        <Notice tone="stop" alert className="my-2 p-3">
-          {problem}
-        </Notice>
-      )}
-      <form
+      <Problem of={[making]} />
+      <Form
+        form={form}
         className="grid gap-1"
-        onSubmit={(event) => {
-          event.preventDefault()
-          setProblem(null)
-          printCode(password)
-            .then((made) => {
-              setCode(made.code)
-              setPassword('')
-              return client.invalidateQueries({ queryKey: printedCodeQuery.queryKey })
-            })
-            .catch((error: Error) => setProblem(error.message))
-        }}
+        onSend={({ password }) => making.mutate(password, { onSuccess: () => form.reset() })}
       >
-        <Field label={t('printedCode.yourPasswordToMakeA')}>
-          {(props) => (
-            <input
-              {...props}
-              required
-              type="password"
-              autoComplete="current-password"
-              value={password}
-              onChange={(event) => setPassword(event.target.value)}
-            />
-          )}
-        </Field>
+        <TextField
+          name="password"
+          label={t('printedCode.yourPasswordToMakeA')}
+          type="password"
+          autoComplete="current-password"
+        />
         <Button size="wide" type="submit">
           {t('printedCode.makeACode')}
         </Button>
-      </form>
+      </Form>
     </section>
   )
 }

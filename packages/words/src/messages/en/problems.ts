@@ -2,6 +2,7 @@
 export const problems = {
   'expected.range': 'expected {range}, got {got}',
   'expected.text': 'expected a text',
+  'expected.something': 'expected something here',
   'expected.name': 'expected a name',
   'expected.workshop-name': 'expected a name for the workshop',
   'expected.instrument-name': 'expected a name for the instrument',

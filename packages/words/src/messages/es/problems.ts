@@ -4,6 +4,7 @@ import type { problems as english } from '../en/problems.ts'
 export const problems: Record<keyof typeof english, string> = {
   'expected.range': 'se esperaba de {range}, y dice {got}',
   'expected.text': 'se esperaba un texto',
+  'expected.something': 'aquí falta algo',
   'expected.name': 'se esperaba un nombre',
   'expected.workshop-name': 'se esperaba un nombre para el taller',
   'expected.instrument-name': 'se esperaba un nombre para el instrumento',

@@ -110,6 +110,7 @@ export const shared = {
   'ui.toSignIn': 'To sign-in',
   'ui.newPassword': 'New password',
   'formPage.changeNothing': 'change nothing',
+  'formPage.lookAgainAt': '{count, plural, one {This needs} other {These need}} another look: {fields}',
   'ui.sameMachine': 'same machine',
   'ui.place': 'Place',
   'ui.caught': 'Caught',

@@ -59,9 +59,12 @@ export const workshop = {
   'people.codeForToSetA':
     'Code for {codeName} to set a new password at {host}/recover: once, within a day. It is shown only now.',
   'people.inviteAnOwner': 'Invite {role, select, yes {an owner} other {a technician}}',
-  'people.linkForOnePersonGood': 'Link for one person, good for seven days. It is shown only now.',
+  'people.linkForOnePersonGood': 'Link for {name}, good for seven days. It is shown only now.',
   'people.openLinkForAnOwner':
-    'Open link for {role, select, yes {an owner} other {a technician}}, until {date}',
+    '{name}: link for {role, select, yes {an owner} other {a technician}}, open until {date}',
+  'people.nameOfTheNewPerson': 'Name of the new person',
+  'people.theLinkIsForOne': 'the link is for one person, and is listed under this name',
+  'people.takeBackTheLinkOf': 'Take back the link of {name}',
   'people.makeTechnician': 'Make {role, select, yes {technician} other {owner}}',
   'people.endAccess': 'End access',
   'people.giveAccessAgain': 'Give access again',

@@ -112,6 +112,7 @@ export const shared: Record<keyof typeof english, string> = {
   'ui.toSignIn': 'A la entrada',
   'ui.newPassword': 'Contraseña nueva',
   'formPage.changeNothing': 'no cambiar nada',
+  'formPage.lookAgainAt': 'Hay que mirar otra vez: {fields}',
   'ui.sameMachine': 'misma máquina',
   'ui.place': 'Lugar',
   'ui.caught': 'Recogido',

@@ -63,9 +63,12 @@ export const workshop: Record<keyof typeof english, string> = {
   'people.codeForToSetA':
     'Código para que {codeName} ponga una contraseña nueva en {host}/recover: una vez, dentro de un día. Solo se muestra ahora.',
   'people.inviteAnOwner': 'Invitar a {role, select, yes {un dueño} other {un técnico}}',
-  'people.linkForOnePersonGood': 'Enlace para una persona, vale siete días. Solo se muestra ahora.',
+  'people.linkForOnePersonGood': 'Enlace para {name}, vale siete días. Solo se muestra ahora.',
   'people.openLinkForAnOwner':
-    'Enlace abierto para {role, select, yes {un dueño} other {un técnico}}, hasta el {date}',
+    '{name}: enlace para {role, select, yes {un dueño} other {un técnico}}, abierto hasta el {date}',
+  'people.nameOfTheNewPerson': 'Nombre de la persona nueva',
+  'people.theLinkIsForOne': 'el enlace es para una persona y figura con este nombre',
+  'people.takeBackTheLinkOf': 'Retirar el enlace de {name}',
   'people.makeTechnician': 'Hacer {role, select, yes {técnico} other {dueño}}',
   'people.endAccess': 'Quitar el acceso',
   'people.giveAccessAgain': 'Dar acceso otra vez',

@@ -1,0 +1,21 @@
+import { type QueryKey, type UseMutationResult, useMutation, useQueryClient } from '@tanstack/react-query'
+
+/**
+ * An act that only the server can do, asked for at once.
+ * @param act - What is asked of the server.
+ * @param old - What was read and is old once it is done; nothing else is read again.
+ */
+export function useAct<V, R>(
+  act: (what: V) => Promise<R>,
+  old: readonly { queryKey: QueryKey }[] = [],
+): UseMutationResult<R, Error, V> {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: act,
+    // Without network it says so, instead of waiting for one.
+    networkMode: 'always',
+    onSuccess: async () => {
+      await Promise.all(old.map(({ queryKey }) => client.invalidateQueries({ queryKey })))
+    },
+  })
+}

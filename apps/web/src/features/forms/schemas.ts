@@ -1,0 +1,62 @@
+import {
+  asText,
+  customerSchema,
+  figureOf,
+  type MachineRecord,
+  type MachineSpec,
+  machineSpecSchema,
+  putSiteSchema,
+  tapedTub,
+  tubProblems,
+  tubTopMm,
+} from '@brendik/core'
+import * as v from 'valibot'
+
+/** What is typed of a machine. */
+export interface MachineValues {
+  spec: MachineSpec
+}
+export interface RecordValues {
+  record: MachineRecord
+}
+
+/** A machine as the values of its form: what is not known of its build stands there as not known. */
+export const machineValues = (spec: MachineSpec): MachineValues => ({
+  spec: { ...spec, construction: { pumpRoute: null, pumpRow: null, pumpColumn: null, ...spec.construction } },
+})
+
+/** A machine's measures, each by itself, and whether they can be those of one machine. */
+export const machineFormSchema = v.pipe(
+  machineSpecSchema,
+  v.rawCheck(({ dataset, addIssue }) => {
+    if (!dataset.typed) return
+    const spec = dataset.value
+    const against = (path: readonly string[], message: string) =>
+      addIssue({
+        message,
+        path: path.map((key) => ({ type: 'object', origin: 'value', input: {}, key, value: null })) as never,
+      })
+    const tub = tapedTub(spec)
+    for (const { field, problem } of tubProblems(tub)) against(['tub', field], problem)
+    if (spec.fillLevelMm !== null && spec.fillLevelMm > tubTopMm(tub))
+      against(
+        ['fillLevelMm'],
+        asText('machineForm.expectedInsideTheTubAt', {
+          top: figureOf('level', tubTopMm(tub)),
+          level: figureOf('level', spec.fillLevelMm),
+        }),
+      )
+  }),
+)
+
+/** A place. @param noted - A customer is noted for it already, and needs a name. */
+export const siteFormSchema = (noted: boolean) =>
+  v.object({
+    name: putSiteSchema.entries.name,
+    spec: putSiteSchema.entries.spec,
+    customer: v.lazy((customer) =>
+      noted || Object.entries(customer ?? {}).some(([key, said]) => key !== 'id' && said !== '')
+        ? customerSchema
+        : v.any(),
+    ),
+  })

@@ -1,0 +1,104 @@
+import type { QueryClient } from '@tanstack/react-query'
+import { createBrowserRouter, type LoaderFunctionArgs } from 'react-router'
+import { machineQuery, visitQuery } from './api/queries.ts'
+import { Door } from './features/door/index.ts'
+import { DayPage } from './routes/DayPage.tsx'
+import { FailurePage } from './routes/FailurePage.tsx'
+
+/** Every address of the app; all but the day are loaded when they are first gone to. */
+export const makeRouter = (client: QueryClient) => {
+  /** What a page will read is asked for while its code is still on the way; the page says what became of it. */
+  const ahead =
+    (ask: (id: string) => Promise<void>, key: string) =>
+    ({ params }: LoaderFunctionArgs) => {
+      void ask(params[key] ?? '')
+      return null
+    }
+  const visit = ahead((id) => client.prefetchQuery(visitQuery(id)), 'visitId')
+  const machine = ahead((id) => client.prefetchQuery(machineQuery(id)), 'machineId')
+  return createBrowserRouter([
+    {
+      errorElement: <FailurePage />,
+      children: [
+        {
+          path: '/join/:token',
+          lazy: async () => ({ Component: (await import('./routes/InvitationPage.tsx')).InvitationPage }),
+        },
+        {
+          path: '/recover',
+          lazy: async () => ({ Component: (await import('./routes/RecoverPage.tsx')).RecoverPage }),
+        },
+        {
+          element: <Door />,
+          children: [
+            { path: '/', element: <DayPage /> },
+            {
+              path: '/visits/new',
+              lazy: async () => ({ Component: (await import('./routes/NewVisitPage.tsx')).NewVisitPage }),
+            },
+            {
+              path: '/visits/:visitId',
+              loader: visit,
+              lazy: async () => ({ Component: (await import('./routes/VisitSpace.tsx')).VisitSpace }),
+              children: [
+                {
+                  index: true,
+                  lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }),
+                },
+                {
+                  path: ':stageId',
+                  lazy: async () => ({ Component: (await import('./routes/StagePage.tsx')).StagePage }),
+                },
+              ],
+            },
+            {
+              path: '/visits/:visitId/compare',
+              loader: visit,
+              lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
+            },
+            {
+              path: '/visits/:visitId/protocols/:protocolId',
+              loader: visit,
+              lazy: async () => ({ Component: (await import('./routes/ProtocolPage.tsx')).ProtocolPage }),
+            },
+            {
+              path: '/rates',
+              lazy: async () => ({ Component: (await import('./routes/RatesPage.tsx')).RatesPage }),
+            },
+            {
+              path: '/logbook',
+              lazy: async () => ({ Component: (await import('./routes/LogbookPage.tsx')).LogbookPage }),
+            },
+            {
+              path: '/workshop',
+              lazy: async () => ({ Component: (await import('./routes/WorkshopPage.tsx')).WorkshopPage }),
+            },
+            {
+              path: '/machines/:machineId',
+              loader: machine,
+              lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }),
+            },
+            {
+              path: '/machines/:machineId/change',
+              lazy: async () => ({
+                Component: (await import('./routes/ChangeMachinePage.tsx')).ChangeMachinePage,
+              }),
+            },
+            {
+              path: '/sites/:siteId',
+              lazy: async () => ({ Component: (await import('./routes/SitePage.tsx')).SitePage }),
+            },
+            {
+              path: '/runs/:runId',
+              lazy: async () => ({ Component: (await import('./routes/RunPage.tsx')).RunPage }),
+            },
+            {
+              path: '*',
+              lazy: async () => ({ Component: (await import('./routes/NotFoundPage.tsx')).NotFoundPage }),
+            },
+          ],
+        },
+      ],
+    },
+  ])
+}
