@@ -3,6 +3,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { setNonce } from 'get-nonce'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
+import { HotkeysProvider } from 'react-hotkeys-hook'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError, readErrorsWith } from './api/client.ts'
 import { ComputeCell, NewVersionCell, WaitingCell } from './features/waiting/index.ts'
@@ -49,9 +50,11 @@ startSender()
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
-      <TopBarCells value={cells}>
-        <RouterProvider router={makeRouter(queryClient)} />
-      </TopBarCells>
+      <HotkeysProvider initiallyActiveScopes={['page']}>
+        <TopBarCells value={cells}>
+          <RouterProvider router={makeRouter(queryClient)} />
+        </TopBarCells>
+      </HotkeysProvider>
     </QueryClientProvider>
   </StrictMode>,
 )

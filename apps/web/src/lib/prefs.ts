@@ -7,6 +7,8 @@ export interface Prefs {
   units: UnitSystem
   theme: Theme
   language: AnyLanguage
+  /** Letters and figures act at once where nothing is typed. */
+  singleKeys: boolean
 }
 
 /** Regions that measure in inches and gallons. */
@@ -29,7 +31,7 @@ const listeners = new Set<() => void>()
 let prefs: Prefs = read()
 
 function read(): Prefs {
-  const usual: Prefs = { units: usualUnits(), theme: 'light', language: usualLanguage() }
+  const usual: Prefs = { units: usualUnits(), theme: 'light', language: usualLanguage(), singleKeys: true }
   try {
     const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Prefs>
     return {
@@ -39,6 +41,7 @@ function read(): Prefs {
           ? (kept.language as AnyLanguage)
           : usual.language,
       theme: kept.theme === 'cellar' ? 'cellar' : usual.theme,
+      singleKeys: kept.singleKeys !== false,
     }
   } catch {
     return usual

@@ -1,5 +1,5 @@
 import { STAGE_IDS } from '@brendik/core'
-import { useLayoutEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, Outlet, useNavigate, useParams } from 'react-router'
 import {
   RunningRuns,
@@ -15,6 +15,7 @@ import {
 import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
+import { useSingleKeys } from '../ui/keys.ts'
 import { Message } from '../ui/Message.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
 import { isStage, STAGE_NAME } from '../words/stageText.ts'
@@ -77,23 +78,10 @@ export function VisitSpace() {
 /** The digits open the stages as they are numbered, 0 the whole visit. */
 function useStageKeys(visitId: string): void {
   const navigate = useNavigate()
-  // Before the page is painted: a key pressed as it appears must not fall into nothing.
-  useLayoutEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement
-      if (
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        target.closest('input, textarea, select, [role=dialog]')
-      )
-        return
-      if (!/^[0-9]$/.test(event.key)) return
-      const stage = STAGE_IDS[Number(event.key) - 1]
-      if (event.key === '0') navigate(`/visits/${visitId}`)
-      else if (stage) navigate(`/visits/${visitId}/${stage}`)
-    }
-    addEventListener('keydown', onKey)
-    return () => removeEventListener('keydown', onKey)
-  }, [navigate, visitId])
+  useSingleKeys({
+    0: () => navigate(`/visits/${visitId}`),
+    ...Object.fromEntries(
+      STAGE_IDS.slice(0, 9).map((stage, i) => [i + 1, () => navigate(`/visits/${visitId}/${stage}`)]),
+    ),
+  })
 }

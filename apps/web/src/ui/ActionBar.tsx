@@ -1,4 +1,5 @@
 import { type ReactNode, type SyntheticEvent, useRef } from 'react'
+import { usePrefs } from '../lib/prefs.ts'
 import { steadyNowMs } from '../lib/steadyClock.ts'
 import { t } from '../lib/words.ts'
 
@@ -89,6 +90,8 @@ export function Action({
 }
 
 function Keycap({ children }: { children: ReactNode }) {
+  const { singleKeys } = usePrefs()
+  if (!singleKeys && children !== t('key.space')) return null
   return (
     <kbd className="hidden rounded-[3px] border border-current px-1.5 py-px font-sans text-[11px] opacity-70 md:inline short:hidden">
       {children}

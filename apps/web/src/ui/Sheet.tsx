@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui'
 import { type ReactNode, useEffect, useRef } from 'react'
+import { useSheetScope } from './keys.ts'
 import { closeSheetStep, openSheetStep } from './sheetHistory.ts'
 
 /** A sheet over the screen: from below on a phone, in the middle of a desk. Back closes it, and focus returns where it was. */
@@ -20,6 +21,7 @@ export function Sheet({
   wasOpen.current = open
   const close = useRef(onClose)
   close.current = onClose
+  useSheetScope(open)
   // A sheet that waits to be opened is no step: Back from its page must not be pressed twice.
   useEffect(() => {
     if (!open) return

@@ -9,8 +9,10 @@ import {
 import { useState } from 'react'
 import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
+import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { read, t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
+import { useSpaceBar } from '../../ui/keys.ts'
 import { KIND_WORD, kindMessage, START_WORD } from '../../words/runText.ts'
 import { stepOf } from '../protocol/index.ts'
 import { expectedLevelsAt } from './expectedLevels.ts'
@@ -20,7 +22,6 @@ import { runGate } from './runGate.ts'
 import { SetupForm } from './SetupForm.tsx'
 import { SetupHead } from './SetupHead.tsx'
 import { useExpected } from './useExpected.ts'
-import { useStartKey } from './useStartKey.ts'
 
 /** Before the run: what is settled, and the run as it should go, drawn before the water moves. */
 export function SetupBoard({
@@ -54,7 +55,7 @@ export function SetupBoard({
     cautions.some((caution) => !ticked.has(caution))
   const start = (atMs: number) => !bad && onStart(instrument, atMs)
 
-  useStartKey(start)
+  useSpaceBar(() => start(steadyNowMs()))
   const endMm = plannedEndMm(plan)
   return (
     <RunFrame

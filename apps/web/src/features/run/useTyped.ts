@@ -1,5 +1,6 @@
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
+import { useSheetKeys } from '../../ui/keys.ts'
 
 const MOST_KEYS = 7
 
@@ -21,22 +22,16 @@ export function useTyped(firstKey: { key: string; atMs: number } | null) {
   return { typed, touchedAtMs, press, put, back }
 }
 
+const FIGURES = [...'0123456789.,']
+
 /** While the pad is open, figures typed on a keyboard are its own, wherever the focus is. */
 export function usePadKeys(
   listening: boolean,
   { press, back, enter }: { press: (key: string, atMs: number) => void; back: () => void; enter: () => void },
 ): void {
-  useEffect(() => {
-    if (!listening) return
-    const onKey = (event: KeyboardEvent) => {
-      if (/^[0-9.,]$/.test(event.key)) press(event.key === ',' ? '.' : event.key, steadyNowMs())
-      else if (event.key === 'Backspace') back()
-      else if (event.key === 'Enter') enter()
-      else return
-      event.preventDefault()
-      event.stopPropagation()
-    }
-    window.addEventListener('keydown', onKey, true)
-    return () => window.removeEventListener('keydown', onKey, true)
-  }, [listening, press, back, enter])
+  const figure = (key: string) => press(key === ',' ? '.' : key, steadyNowMs())
+  useSheetKeys(
+    { ...Object.fromEntries(FIGURES.map((key) => [key, figure])), backspace: back, enter },
+    listening,
+  )
 }

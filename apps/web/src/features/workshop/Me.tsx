@@ -14,6 +14,7 @@ import { useCheckedForm } from '../../ui/useCheckedForm.ts'
 import { leave, useWho } from '../door/index.ts'
 import { OwnSessions } from './OwnSessions.tsx'
 import { PrintedCode } from './PrintedCode.tsx'
+import { SingleKeys } from './SingleKeys.tsx'
 
 interface Words {
   before: string
@@ -47,6 +48,7 @@ export function Me() {
         <LanguageChoice
           onChoose={(language) => choosing.mutate(language, { onSuccess: () => speak(language) })}
         />
+        <SingleKeys />
         <OwnSessions />
         {!who.demo && who.role === 'owner' && <PrintedCode />}
       </div>

@@ -15,6 +15,8 @@ export const workshop = {
   'changes.atTheDoor': 'at the door',
   'secret.copied': 'Copied',
   'secret.copy': 'Copy',
+  'singleKeys.singleKeysAct': 'Single keys act on this device: L for a level, figures for stages.',
+  'singleKeys.switchThemOff': 'Switch them off where you speak to the device.',
   'instrumentKeys.instruments': 'Instruments',
   'instrumentKeys.aLoggerOrMeterShows':
     'A logger or meter shows a key to stream into the runs of this workshop.',

@@ -17,6 +17,9 @@ export const workshop: Record<keyof typeof english, string> = {
   'changes.atTheDoor': 'en la puerta',
   'secret.copied': 'Copiado',
   'secret.copy': 'Copiar',
+  'singleKeys.singleKeysAct':
+    'En este equipo las teclas sueltas actúan: L para un nivel, cifras para las etapas.',
+  'singleKeys.switchThemOff': 'Conviene apagarlas si se le habla al equipo.',
   'instrumentKeys.instruments': 'Instrumentos',
   'instrumentKeys.aLoggerOrMeterShows':
     'Un registrador o medidor muestra una clave para enviar a las mediciones de este taller.',
