@@ -1,10 +1,11 @@
-import { Chart, LinearScale, type Plugin, PointElement, ScatterController } from 'chart.js'
+import { Chart, LinearScale, PointElement, ScatterController } from 'chart.js'
 import { useEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
 import { numberText } from '../lib/words.ts'
-import { colour, hatch, line } from './paint.ts'
+import { expectedBox, intervalLine } from './annotations.ts'
+import { colour } from './paint.ts'
 
 Chart.register(ScatterController, PointElement, LinearScale)
 
@@ -68,7 +69,7 @@ export function TrendChart({ points, label }: { points: readonly TrendPoint[]; l
           y: {
             type: 'linear',
             min: 0,
-            max: top,
+            suggestedMax: top,
             border: { display: false },
             grid: { color: colour('--hair') },
             ticks: {
@@ -80,9 +81,15 @@ export function TrendChart({ points, label }: { points: readonly TrendPoint[]; l
             title: { display: true, text: unit, color: colour('--soft'), font },
           },
         },
-        plugins: { legend: { display: false } },
+        plugins: {
+          annotation: {
+            annotations: points.flatMap(({ atMs, lo, hi, expected, off }) => [
+              ...(expected ? [expectedBox(atMs, { lo: show(expected.lo), hi: show(expected.hi) })] : []),
+              intervalLine(atMs, { lo: show(lo), hi: show(hi) }, off),
+            ]),
+          },
+        },
       },
-      plugins: [intervals(points, show)],
     })
     document.fonts.load('500 13px "Archivo Variable"').then(
       () => chart.update(),
@@ -106,35 +113,4 @@ function yearTicks(min: number, max: number, long: boolean): { value: number }[]
     if (value >= min && value <= max) ticks.push({ value })
   }
   return ticks
-}
-
-function intervals(points: readonly TrendPoint[], show: (base: number) => number): Plugin<'scatter'> {
-  return {
-    id: 'intervals',
-    beforeDatasetsDraw(chart) {
-      const { x, y } = chart.scales
-      if (!x || !y) return
-      const { ctx } = chart
-      ctx.save()
-      for (const p of points) {
-        const cx = x.getPixelForValue(p.atMs)
-        if (p.expected) {
-          const [top, bottom] = [
-            y.getPixelForValue(show(p.expected.hi)),
-            y.getPixelForValue(show(p.expected.lo)),
-          ]
-          ctx.fillStyle = colour('--band')
-          ctx.fillRect(cx - 13, top, 26, bottom - top)
-          ctx.fillStyle = hatch(ctx)
-          ctx.fillRect(cx - 13, top, 26, bottom - top)
-        }
-        const ends: [number, number][] = [
-          [cx, y.getPixelForValue(show(p.lo))],
-          [cx, y.getPixelForValue(show(p.hi))],
-        ]
-        line(ctx, ends, colour(p.off ? '--watch' : '--ink'), 3, [])
-      }
-      ctx.restore()
-    },
-  }
 }

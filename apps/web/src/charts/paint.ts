@@ -23,15 +23,19 @@ export function line(
   ctx.setLineDash([])
 }
 
-/** The hatch that means expected, readable without its colour. */
-export function hatch(ctx: CanvasRenderingContext2D): CanvasPattern | string {
+/** A hatch over its own ground: what it means is readable without its colour. @param stroke - Left out: the hatch that means expected. */
+export function hatch(ctx: CanvasRenderingContext2D, stroke?: string): CanvasPattern | string {
   const tile = document.createElement('canvas')
   tile.width = 8
   tile.height = 8
   const pen = tile.getContext('2d')
   if (!pen) return colour('--band')
-  pen.strokeStyle = colour('--hatch')
-  pen.lineWidth = 1.4
+  if (stroke === undefined) {
+    pen.fillStyle = colour('--band')
+    pen.fillRect(0, 0, 8, 8)
+  } else pen.globalAlpha = 0.55
+  pen.strokeStyle = stroke ?? colour('--hatch')
+  pen.lineWidth = stroke === undefined ? 1.4 : 1
   for (const shift of [-8, 0, 8]) {
     pen.beginPath()
     pen.moveTo(shift, 8)

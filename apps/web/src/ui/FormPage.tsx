@@ -39,7 +39,7 @@ export function FormPage<T extends FieldValues>({
         </main>
         {tried && marked.length > 0 && (
           <p role="alert" className="border-t border-watch bg-watch-face px-5 py-3">
-            {t('formPage.lookAgainAt', { count: marked.length, fields: marked.join(', ') })}
+            {t('formPage.lookAgainAt', { count: marked.length, fields: marked.join('; ') })}
           </p>
         )}
         <ActionBar>
@@ -61,5 +61,6 @@ export function FormPage<T extends FieldValues>({
 
 function namesOfMarked(form: HTMLElement | null): string[] {
   const marked = form?.querySelectorAll<HTMLInputElement>('[aria-invalid=true]') ?? []
-  return Array.from(marked, (field) => field.labels?.[0]?.textContent ?? field.name)
+  // The name alone: what follows it is the unit.
+  return Array.from(marked, (field) => field.labels?.[0]?.firstChild?.textContent ?? field.name)
 }

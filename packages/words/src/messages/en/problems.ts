@@ -8,7 +8,7 @@ export const problems = {
   'expected.instrument-name': 'expected a name for the instrument',
   'expected.customer-name': 'expected a name for the customer',
   'expected.machine-name': 'expected a name for the machine',
-  'expected.site-name': 'expected a name for the site',
+  'expected.site-name': 'expected a name for the place',
   'expected.one-tap': 'expected at least one tap',
   'expected.at-most': 'expected at most {most} characters',
   'expected.at-least': 'expected at least {least} characters',
