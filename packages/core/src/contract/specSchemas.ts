@@ -148,7 +148,7 @@ export const ingestBlockSchema = v.pipe(
   v.check(
     (b) =>
       b.atMs.every(
-        (at, i) => Math.abs(at - (b.atMs[0] as number)) < 86_400_000 && (i === 0 || Number.isFinite(at)),
+        (at, i) => Math.abs(at - (b.atMs[0] ?? Number.NaN)) < 86_400_000 && (i === 0 || Number.isFinite(at)),
       ),
     'expected all readings of a batch within one day',
   ),

@@ -60,7 +60,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
   return {
     ranking,
     pairs: diagnosis.causes.sets
-      .map((faults, n) => ({ faults: [...faults], probability: diagnosis.setChances[n] as number }))
+      .map((faults, n) => ({ faults: [...faults], probability: diagnosis.setChances[n] ?? Number.NaN }))
       .filter(({ faults, probability }) => faults.length === 2 && probability >= PAIR_SAID)
       .sort((a, b) => b.probability - a.probability),
     leak: {

@@ -5,9 +5,9 @@ export function correlationFactor(residuals: Float64Array, perBlock: number): nu
   let r0 = 0
   let r1 = 0
   for (let i = 0; i < n; i++) {
-    const r = Math.max(-6, Math.min(6, residuals[i] as number))
+    const r = Math.max(-6, Math.min(6, residuals[i] ?? Number.NaN))
     r0 += r * r
-    if (i > 0) r1 += r * Math.max(-6, Math.min(6, residuals[i - 1] as number))
+    if (i > 0) r1 += r * Math.max(-6, Math.min(6, residuals[i - 1] ?? Number.NaN))
   }
   const rho = Math.min(0.9, Math.max(0, r0 > 0 ? r1 / r0 : 0))
   return Math.sqrt((1 + rho) / (1 - rho))

@@ -29,34 +29,35 @@ export function linearLeastSquares(
   const b = new Float64Array(n)
   const scale = new Float64Array(p)
   for (let i = 0; i < n; i++) {
-    const w = sigma ? 1 / (sigma[i] as number) : 1
+    const w = sigma ? 1 / (sigma[i] ?? Number.NaN) : 1
     const row = new Float64Array(p)
     for (let j = 0; j < p; j++) {
-      row[j] = ((design[i] as ArrayLike<number>)[j] as number) * w
-      scale[j] = (scale[j] as number) + (row[j] as number) ** 2
+      row[j] = (design[i]?.[j] ?? Number.NaN) * w
+      scale[j] = (scale[j] ?? Number.NaN) + (row[j] ?? Number.NaN) ** 2
     }
     a.push(row)
-    b[i] = (y[i] as number) * w
+    b[i] = (y[i] ?? Number.NaN) * w
   }
-  for (let j = 0; j < p; j++) scale[j] = Math.sqrt(scale[j] as number)
-  for (const row of a) for (let j = 0; j < p; j++) row[j] = (row[j] as number) / ((scale[j] as number) || 1)
+  for (let j = 0; j < p; j++) scale[j] = Math.sqrt(scale[j] ?? Number.NaN)
+  for (const row of a)
+    for (let j = 0; j < p; j++) row[j] = (row[j] ?? Number.NaN) / ((scale[j] ?? Number.NaN) || 1)
   if (!triangulate(a, b, p)) return null
   const scaled = backSubstitute(a, b, p)
   const inverse = invertTriangle(a, p)
   const coefficients = new Float64Array(p)
-  for (let j = 0; j < p; j++) coefficients[j] = (scaled[j] as number) / ((scale[j] as number) || 1)
+  for (let j = 0; j < p; j++) coefficients[j] = (scaled[j] ?? Number.NaN) / ((scale[j] ?? Number.NaN) || 1)
   const unscaledCovariance = Array.from({ length: p }, (_, i) => {
     const row = new Float64Array(p)
     for (let j = 0; j < p; j++) {
       let sum = 0
       for (let k = Math.max(i, j); k < p; k++)
-        sum += ((inverse[i] as Float64Array)[k] as number) * ((inverse[j] as Float64Array)[k] as number)
-      row[j] = sum / ((scale[i] as number) * (scale[j] as number) || 1)
+        sum += (inverse[i]?.[k] ?? Number.NaN) * (inverse[j]?.[k] ?? Number.NaN)
+      row[j] = sum / ((scale[i] ?? Number.NaN) * (scale[j] ?? Number.NaN) || 1)
     }
     return row
   })
   let rss = 0
-  for (let i = p; i < n; i++) rss += (b[i] as number) ** 2
+  for (let i = p; i < n; i++) rss += (b[i] ?? Number.NaN) ** 2
   return { coefficients, rss, degreesOfFreedom: n - p, unscaledCovariance }
 }
 
@@ -65,27 +66,27 @@ function triangulate(a: Float64Array[], b: Float64Array, p: number): boolean {
   const n = a.length
   for (let j = 0; j < p; j++) {
     let norm = 0
-    for (let i = j; i < n; i++) norm = Math.hypot(norm, (a[i] as Float64Array)[j] as number)
+    for (let i = j; i < n; i++) norm = Math.hypot(norm, a[i]?.[j] ?? Number.NaN)
     if (norm < 1e-13) return false
-    const pivot = (a[j] as Float64Array)[j] as number
+    const pivot = a[j]?.[j] ?? Number.NaN
     const alpha = pivot > 0 ? -norm : norm
     const v = new Float64Array(n)
-    for (let i = j; i < n; i++) v[i] = (a[i] as Float64Array)[j] as number
+    for (let i = j; i < n; i++) v[i] = a[i]?.[j] ?? Number.NaN
     v[j] = pivot - alpha
     let vv = 0
-    for (let i = j; i < n; i++) vv += (v[i] as number) ** 2
+    for (let i = j; i < n; i++) vv += (v[i] ?? Number.NaN) ** 2
     if (vv === 0) continue
     for (let k = j; k < p; k++) {
       let dot = 0
-      for (let i = j; i < n; i++) dot += (v[i] as number) * ((a[i] as Float64Array)[k] as number)
+      for (let i = j; i < n; i++) dot += (v[i] ?? Number.NaN) * (a[i]?.[k] ?? Number.NaN)
       for (let i = j; i < n; i++) {
         const row = a[i] as Float64Array
-        row[k] = (row[k] as number) - ((2 * dot) / vv) * (v[i] as number)
+        row[k] = (row[k] ?? Number.NaN) - ((2 * dot) / vv) * (v[i] ?? Number.NaN)
       }
     }
     let dot = 0
-    for (let i = j; i < n; i++) dot += (v[i] as number) * (b[i] as number)
-    for (let i = j; i < n; i++) b[i] = (b[i] as number) - ((2 * dot) / vv) * (v[i] as number)
+    for (let i = j; i < n; i++) dot += (v[i] ?? Number.NaN) * (b[i] ?? Number.NaN)
+    for (let i = j; i < n; i++) b[i] = (b[i] ?? Number.NaN) - ((2 * dot) / vv) * (v[i] ?? Number.NaN)
   }
   return true
 }
@@ -93,9 +94,9 @@ function triangulate(a: Float64Array[], b: Float64Array, p: number): boolean {
 function backSubstitute(r: Float64Array[], b: Float64Array, p: number): Float64Array {
   const x = new Float64Array(p)
   for (let j = p - 1; j >= 0; j--) {
-    let sum = b[j] as number
-    for (let k = j + 1; k < p; k++) sum -= ((r[j] as Float64Array)[k] as number) * (x[k] as number)
-    x[j] = sum / ((r[j] as Float64Array)[j] as number)
+    let sum = b[j] ?? Number.NaN
+    for (let k = j + 1; k < p; k++) sum -= (r[j]?.[k] ?? Number.NaN) * (x[k] ?? Number.NaN)
+    x[j] = sum / (r[j]?.[j] ?? Number.NaN)
   }
   return x
 }
@@ -106,7 +107,7 @@ function invertTriangle(r: Float64Array[], p: number): Float64Array[] {
     const unit = new Float64Array(p)
     unit[j] = 1
     const column = backSubstitute(r, unit, p)
-    for (let i = 0; i < p; i++) (inverse[i] as Float64Array)[j] = column[i] as number
+    for (let i = 0; i < p; i++) (inverse[i] as Float64Array)[j] = column[i] ?? Number.NaN
   }
   return inverse
 }
@@ -141,7 +142,7 @@ export function nonlinearLeastSquares(
   const minus = new Float64Array(count)
   const sumOf = (values: Float64Array) => {
     let sum = 0
-    for (let i = 0; i < values.length; i++) sum += (values[i] as number) ** 2
+    for (let i = 0; i < values.length; i++) sum += (values[i] ?? Number.NaN) ** 2
     return sum
   }
   residuals(x, r)
@@ -154,30 +155,29 @@ export function nonlinearLeastSquares(
   while (steps < MOST_STEPS && !settled) {
     steps++
     for (let j = 0; j < p; j++) {
-      const size = 6e-6 * Math.max(Math.abs(x[j] as number), Math.abs(typical?.[j] ?? 0) * 0.01, 1e-12)
+      const size = 6e-6 * Math.max(Math.abs(x[j] ?? Number.NaN), Math.abs(typical?.[j] ?? 0) * 0.01, 1e-12)
       const moved = Float64Array.from(x)
-      moved[j] = (x[j] as number) + size
+      moved[j] = (x[j] ?? Number.NaN) + size
       residuals(moved, plus)
-      moved[j] = (x[j] as number) - size
+      moved[j] = (x[j] ?? Number.NaN) - size
       residuals(moved, minus)
       for (let i = 0; i < count; i++)
-        (rows[i] as Float64Array)[j] = -((plus[i] as number) - (minus[i] as number)) / (2 * size)
+        (rows[i] as Float64Array)[j] = -((plus[i] ?? Number.NaN) - (minus[i] ?? Number.NaN)) / (2 * size)
     }
     const norms = new Float64Array(p)
     for (let i = 0; i < count; i++) {
-      target[i] = r[i] as number
-      for (let j = 0; j < p; j++)
-        norms[j] = (norms[j] as number) + ((rows[i] as Float64Array)[j] as number) ** 2
+      target[i] = r[i] ?? Number.NaN
+      for (let j = 0; j < p; j++) norms[j] = (norms[j] ?? Number.NaN) + (rows[i]?.[j] ?? Number.NaN) ** 2
     }
     let improved = false
     for (let attempt = 0; attempt < 30 && !improved; attempt++) {
       for (let j = 0; j < p; j++) {
         ;(rows[count + j] as Float64Array).fill(0)
-        ;(rows[count + j] as Float64Array)[j] = Math.sqrt(damping * (norms[j] as number)) || 1e-300
+        ;(rows[count + j] as Float64Array)[j] = Math.sqrt(damping * (norms[j] ?? Number.NaN)) || 1e-300
       }
       const step = linearLeastSquares(rows, target)
       if (step === null) break
-      const next = Float64Array.from(x, (v, j) => v + (step.coefficients[j] as number))
+      const next = Float64Array.from(x, (v, j) => v + (step.coefficients[j] ?? Number.NaN))
       residuals(next, plus)
       const nextRss = sumOf(plus)
       if (nextRss <= rss && Number.isFinite(nextRss)) {
@@ -187,7 +187,7 @@ export function nonlinearLeastSquares(
         for (let j = 0; j < p; j++)
           moved = Math.max(
             moved,
-            Math.abs(step.coefficients[j] as number) / (Math.abs(next[j] as number) + 1e-30),
+            Math.abs(step.coefficients[j] ?? Number.NaN) / (Math.abs(next[j] ?? Number.NaN) + 1e-30),
           )
         x = next
         r.set(plus)
@@ -209,7 +209,7 @@ export function nonlinearLeastSquares(
     rss,
     degreesOfFreedom: count - p,
     standardErrors: Float64Array.from({ length: p }, (_, j) =>
-      Math.sqrt(variance * ((last.unscaledCovariance[j] as Float64Array)[j] as number)),
+      Math.sqrt(variance * (last.unscaledCovariance[j]?.[j] ?? Number.NaN)),
     ),
   }
 }

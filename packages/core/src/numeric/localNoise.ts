@@ -5,6 +5,6 @@ export function localNoiseMm(mm: Float64Array): number {
   if (mm.length < 3) return 0
   const second = new Float64Array(mm.length - 2)
   for (let i = 0; i < second.length; i++)
-    second[i] = Math.abs((mm[i] as number) - 2 * (mm[i + 1] as number) + (mm[i + 2] as number))
+    second[i] = Math.abs((mm[i] ?? Number.NaN) - 2 * (mm[i + 1] ?? Number.NaN) + (mm[i + 2] ?? Number.NaN))
   return (1.4826 * median(second)) / Math.sqrt(6)
 }

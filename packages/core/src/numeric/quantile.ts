@@ -9,8 +9,8 @@ export function quantileOfSorted(sorted: ArrayLike<number>, p: number): number {
   if (!(p >= 0 && p <= 1)) throw new RangeError(`quantile: expected p in 0..1, got ${p}`)
   const position = (sorted.length - 1) * p
   const below = Math.floor(position)
-  const low = sorted[below] as number
-  const high = sorted[Math.min(below + 1, sorted.length - 1)] as number
+  const low = sorted[below] ?? Number.NaN
+  const high = sorted[Math.min(below + 1, sorted.length - 1)] ?? Number.NaN
   return low + (high - low) * (position - below)
 }
 
@@ -26,8 +26,8 @@ export function medianInPlace(values: Float64Array): number {
   const middle = n >> 1
   const high = selectInPlace(values, middle)
   if (n % 2) return high
-  let low = values[0] as number
-  for (let i = 1; i < middle; i++) if ((values[i] as number) > low) low = values[i] as number
+  let low = values[0] ?? Number.NaN
+  for (let i = 1; i < middle; i++) if ((values[i] ?? Number.NaN) > low) low = values[i] ?? Number.NaN
   return (low + high) / 2
 }
 
@@ -35,14 +35,14 @@ export function medianInPlace(values: Float64Array): number {
 function selectInPlace(values: Float64Array, k: number): number {
   let [from, to] = [0, values.length - 1]
   while (from < to) {
-    const pivot = values[(from + to) >> 1] as number
+    const pivot = values[(from + to) >> 1] ?? Number.NaN
     let [i, j] = [from, to]
     while (i <= j) {
-      while ((values[i] as number) < pivot) i++
-      while (pivot < (values[j] as number)) j--
+      while ((values[i] ?? Number.NaN) < pivot) i++
+      while (pivot < (values[j] ?? Number.NaN)) j--
       if (i > j) break
-      const held = values[i] as number
-      values[i] = values[j] as number
+      const held = values[i] ?? Number.NaN
+      values[i] = values[j] ?? Number.NaN
       values[j] = held
       i++
       j--
@@ -51,5 +51,5 @@ function selectInPlace(values: Float64Array, k: number): number {
     else if (k >= i) from = i
     else break
   }
-  return values[k] as number
+  return values[k] ?? Number.NaN
 }

@@ -36,7 +36,7 @@ export function normalQuantile(p: number): number {
 
 function horner(rising: readonly number[], x: number): number {
   let sum = 0
-  for (let i = rising.length - 1; i >= 0; i--) sum = sum * x + (rising[i] as number)
+  for (let i = rising.length - 1; i >= 0; i--) sum = sum * x + (rising[i] ?? Number.NaN)
   return sum
 }
 const CENTRE_TOP = [

@@ -50,21 +50,21 @@ export function robustLine(
   if (oneOnly(x)) return { outcome: 'tooFewPoints', needed: 3, got: 1 }
   let slope = theilSenSlope(x, y)
   const sorted = new Float64Array(n)
-  for (let i = 0; i < n; i++) sorted[i] = (y[i] as number) - slope * (x[i] as number)
+  for (let i = 0; i < n; i++) sorted[i] = (y[i] ?? Number.NaN) - slope * (x[i] ?? Number.NaN)
   let intercept = medianInPlace(sorted)
   const residuals = new Float64Array(n)
   const weights = new Float64Array(n).fill(1)
   let scale = prior.scale
   for (let step = 0; step < 30; step++) {
     for (let i = 0; i < n; i++) {
-      const off = ((y[i] as number) - intercept - slope * (x[i] as number)) / (sigma[i] as number)
+      const off = ((y[i] ?? Number.NaN) - intercept - slope * (x[i] ?? Number.NaN)) / (sigma[i] ?? Number.NaN)
       residuals[i] = off
       sorted[i] = Math.abs(off)
     }
     const spread = MAD_TO_SD * medianInPlace(sorted) * Math.sqrt(n / Math.max(1, n - 2))
     scale = Math.sqrt((prior.worth * prior.scale ** 2 + (n - 2) * spread ** 2) / (prior.worth + n - 2))
     for (let i = 0; i < n; i++) {
-      const u = (residuals[i] as number) / (BISQUARE_C * scale)
+      const u = (residuals[i] ?? Number.NaN) / (BISQUARE_C * scale)
       weights[i] = Math.abs(u) < 1 ? (1 - u * u) ** 2 : 0
     }
     const next = weightedLine(x, y, sigma, weights)
@@ -79,7 +79,7 @@ export function robustLine(
   let slopePsi = 0
   let kept = 0
   for (let i = 0; i < n; i++) {
-    const r = (residuals[i] as number) / scale
+    const r = (residuals[i] ?? Number.NaN) / scale
     const u2 = (r / BISQUARE_C) ** 2
     if (u2 >= 1) continue
     kept++
@@ -91,11 +91,13 @@ export function robustLine(
   const unit = Math.sqrt(Math.max(efficiency, prior.worth / (prior.worth + degreesOfFreedom)))
   let sxxAll = 0
   for (let i = 0; i < n; i++)
-    if ((weights[i] as number) > 0) sxxAll += (((x[i] as number) - meanX) / (sigma[i] as number)) ** 2
+    if ((weights[i] ?? Number.NaN) > 0)
+      sxxAll += (((x[i] ?? Number.NaN) - meanX) / (sigma[i] ?? Number.NaN)) ** 2
   const slopeGain = new Float64Array(n)
   for (let i = 0; i < n; i++)
     slopeGain[i] =
-      ((weights[i] as number) / (sigma[i] as number) ** 2) * (((x[i] as number) - meanX) / spreadX)
+      ((weights[i] ?? Number.NaN) / (sigma[i] ?? Number.NaN) ** 2) *
+      (((x[i] ?? Number.NaN) - meanX) / spreadX)
   return {
     outcome: 'fitted',
     intercept,
@@ -135,8 +137,8 @@ function slopeOfAllPairs(x: ArrayLike<number>, y: ArrayLike<number>): number {
   let pairs = 0
   for (let i = 0; i < n; i++)
     for (let j = i + 1; j < n; j++) {
-      const dx = (x[j] as number) - (x[i] as number)
-      if (dx !== 0) slopes[pairs++] = ((y[j] as number) - (y[i] as number)) / dx
+      const dx = (x[j] ?? Number.NaN) - (x[i] ?? Number.NaN)
+      if (dx !== 0) slopes[pairs++] = ((y[j] ?? Number.NaN) - (y[i] ?? Number.NaN)) / dx
     }
   if (pairs === 0) throw new RangeError('Theil–Sen slope: expected two different x')
   return medianInPlace(slopes.subarray(0, pairs))
@@ -145,9 +147,9 @@ function slopeOfAllPairs(x: ArrayLike<number>, y: ArrayLike<number>): number {
 function incompleteSlope(x: ArrayLike<number>, y: ArrayLike<number>): number {
   const n = x.length
   let rising = true
-  for (let i = 1; rising && i < n; i++) rising = (x[i] as number) >= (x[i - 1] as number)
+  for (let i = 1; rising && i < n; i++) rising = (x[i] ?? Number.NaN) >= (x[i - 1] ?? Number.NaN)
   const order = Uint32Array.from({ length: n }, (_, i) => i)
-  if (!rising) order.sort((a, b) => (x[a] as number) - (x[b] as number))
+  if (!rising) order.sort((a, b) => (x[a] ?? Number.NaN) - (x[b] ?? Number.NaN))
   const apart = Math.max(1, Math.floor((2 * MOST_PAIRS) / n))
   const slopes = new Float64Array(apart * n)
   let pairs = 0
@@ -155,9 +157,9 @@ function incompleteSlope(x: ArrayLike<number>, y: ArrayLike<number>): number {
     // Half of all points apart, and up to a quarter more or less.
     const step = Math.round(n * (0.25 + (0.5 * (k + 0.5)) / apart))
     for (let i = 0; i + step < n; i++) {
-      const [a, b] = [order[i] as number, order[i + step] as number]
-      const dx = (x[b] as number) - (x[a] as number)
-      if (dx !== 0) slopes[pairs++] = ((y[b] as number) - (y[a] as number)) / dx
+      const [a, b] = [order[i] ?? Number.NaN, order[i + step] ?? Number.NaN]
+      const dx = (x[b] ?? Number.NaN) - (x[a] ?? Number.NaN)
+      if (dx !== 0) slopes[pairs++] = ((y[b] ?? Number.NaN) - (y[a] ?? Number.NaN)) / dx
     }
   }
   // Nearly all readings of one instant: what few pairs there are lie anywhere.
@@ -166,10 +168,10 @@ function incompleteSlope(x: ArrayLike<number>, y: ArrayLike<number>): number {
 
 /** Slope between the first and the last of points in order of x. */
 function slopeAcross(x: ArrayLike<number>, y: ArrayLike<number>, order: Uint32Array): number {
-  const [a, b] = [order[0] as number, order[order.length - 1] as number]
-  const dx = (x[b] as number) - (x[a] as number)
+  const [a, b] = [order[0] ?? Number.NaN, order[order.length - 1] ?? Number.NaN]
+  const dx = (x[b] ?? Number.NaN) - (x[a] ?? Number.NaN)
   if (dx === 0) throw new RangeError('Theil–Sen slope: expected two different x')
-  return ((y[b] as number) - (y[a] as number)) / dx
+  return ((y[b] ?? Number.NaN) - (y[a] ?? Number.NaN)) / dx
 }
 
 function weightedLine(
@@ -182,19 +184,19 @@ function weightedLine(
   let sumX = 0
   let sumY = 0
   for (let i = 0; i < x.length; i++) {
-    const w = (weights[i] as number) / (sigma[i] as number) ** 2
+    const w = (weights[i] ?? Number.NaN) / (sigma[i] ?? Number.NaN) ** 2
     total += w
-    sumX += w * (x[i] as number)
-    sumY += w * (y[i] as number)
+    sumX += w * (x[i] ?? Number.NaN)
+    sumY += w * (y[i] ?? Number.NaN)
   }
   const meanX = sumX / total
   const meanY = sumY / total
   let spreadX = 0
   let spreadXy = 0
   for (let i = 0; i < x.length; i++) {
-    const w = (weights[i] as number) / (sigma[i] as number) ** 2
-    spreadX += w * ((x[i] as number) - meanX) ** 2
-    spreadXy += w * ((x[i] as number) - meanX) * ((y[i] as number) - meanY)
+    const w = (weights[i] ?? Number.NaN) / (sigma[i] ?? Number.NaN) ** 2
+    spreadX += w * ((x[i] ?? Number.NaN) - meanX) ** 2
+    spreadXy += w * ((x[i] ?? Number.NaN) - meanX) * ((y[i] ?? Number.NaN) - meanY)
   }
   const slope = spreadXy / spreadX
   return { slope, intercept: meanY - slope * meanX, meanX, spreadX, total }

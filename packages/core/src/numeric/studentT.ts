@@ -6,8 +6,8 @@ function logGamma(x: number): number {
     0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
     12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
   ]
-  let sum = c[0] as number
-  for (let i = 1; i < 9; i++) sum += (c[i] as number) / (x - 1 + i)
+  let sum = c[0] ?? Number.NaN
+  for (let i = 1; i < 9; i++) sum += (c[i] ?? Number.NaN) / (x - 1 + i)
   const t = x + 6.5
   return 0.5 * Math.log(2 * Math.PI) + (x - 0.5) * Math.log(t) - t + Math.log(sum)
 }

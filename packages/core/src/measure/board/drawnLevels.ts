@@ -15,13 +15,13 @@ export interface DrawnLevels {
 export function drawnLevels(facts: RunFacts, blocks: readonly ReadingBlock[], most: number): DrawnLevels {
   const { tS, levelMm, rulerMm } = runReadings(facts, blocks)
   const at = (i: number) => {
-    const ruler = rulerMm[i] as number
-    return Number.isNaN(ruler) ? (levelMm[i] as number) : ruler
+    const ruler = rulerMm[i] ?? Number.NaN
+    return Number.isNaN(ruler) ? (levelMm[i] ?? Number.NaN) : ruler
   }
   const read: number[] = []
-  for (let i = 0; i < tS.length; i++) if (!Number.isNaN(at(i)) && (tS[i] as number) >= 0) read.push(i)
+  for (let i = 0; i < tS.length; i++) if (!Number.isNaN(at(i)) && (tS[i] ?? Number.NaN) >= 0) read.push(i)
   const drawn = read.length <= most ? read : extremes(read, tS, at, Math.floor(most / 2))
-  return { tS: drawn.map((i) => tS[i] as number), mm: drawn.map(at) }
+  return { tS: drawn.map((i) => tS[i] ?? Number.NaN), mm: drawn.map(at) }
 }
 
 /** The first, the last, and of each of some stretches of equal length the lowest and the highest. */
@@ -31,13 +31,13 @@ function extremes(
   at: (i: number) => number,
   stretches: number,
 ): number[] {
-  const [first, last] = [read[0] as number, read[read.length - 1] as number]
-  const from = tS[first] as number
-  const length = ((tS[last] as number) - from) / stretches || 1
+  const [first, last] = [read[0] ?? Number.NaN, read[read.length - 1] ?? Number.NaN]
+  const from = tS[first] ?? Number.NaN
+  const length = ((tS[last] ?? Number.NaN) - from) / stretches || 1
   const kept = new Set([first])
   let [low, high, stretch] = [first, first, 0]
   for (const i of read) {
-    const own = Math.floor(((tS[i] as number) - from) / length)
+    const own = Math.floor(((tS[i] ?? Number.NaN) - from) / length)
     if (own !== stretch) {
       kept.add(Math.min(low, high)).add(Math.max(low, high))
       ;[low, high, stretch] = [i, i, own]

@@ -30,7 +30,7 @@ export function intervalHistory(run: RunState, blocks: readonly ReadingBlock[]):
   const history: IntervalAt[] = []
   for (let k = 0; k < MOMENTS; k++) {
     const count = Math.round(from + ((n - from) * k) / (MOMENTS - 1))
-    const tS = readings.tS[count - 1] as number
+    const tS = readings.tS[count - 1] ?? Number.NaN
     if (history.at(-1)?.tS === tS) continue
     const soFar = marks.filter((mark) => mark.tS <= tS)
     const main = mainInterval(analyseRun(facts.plan, first(readings, count), soFar, source))

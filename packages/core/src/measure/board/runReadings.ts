@@ -26,7 +26,7 @@ export function runReadings(facts: RunFacts, blocks: readonly ReadingBlock[]): R
   }
   for (const block of blocks)
     for (let k = 0; k < block.atMs.length; k++, i++) {
-      rows.at[i] = block.atMs[k] as number
+      rows.at[i] = block.atMs[k] ?? Number.NaN
       rows.level[i] = block.levelMm[k] ?? Number.NaN
       rows.ruler[i] = block.rulerMm[k] ?? Number.NaN
       rows.flow[i] = block.flowLMin[k] ?? Number.NaN

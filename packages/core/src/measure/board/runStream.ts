@@ -29,7 +29,7 @@ export function openRunStream(): RunStream {
         ids.add(block.id)
         makeRoom(count + block.atMs.length)
         for (let k = 0; k < block.atMs.length; k++, count++) {
-          at[count] = block.atMs[k] as number
+          at[count] = block.atMs[k] ?? Number.NaN
           level[count] = block.levelMm[k] ?? Number.NaN
           ruler[count] = block.rulerMm[k] ?? Number.NaN
           flow[count] = block.flowLMin[k] ?? Number.NaN

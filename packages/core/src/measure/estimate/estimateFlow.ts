@@ -103,7 +103,8 @@ export function estimateFlow(
 
   const noise = NOISE[source]
   const meanSigma = sigma.reduce((a, b) => a + b, 0) / sigma.length
-  const roughSlope = Math.abs((base[base.length - 1] as number) - (base[0] as number)) / (span(series) || 1)
+  const roughSlope =
+    Math.abs((base[base.length - 1] ?? Number.NaN) - (base[0] ?? Number.NaN)) / (span(series) || 1)
   const oneReadingMm = Math.hypot(noise.mm, (roughSlope / meanSigma) * noise.timeS)
   // The median of a block of independent readings is better than one reading; a stream's readings are not independent.
   const prior = {
@@ -129,16 +130,16 @@ export function estimateFlow(
   })
   const ofThisAir = () => {
     const last = sigma.length - 1
-    if (!air || (fit.weights[last] as number) < 0.05) return null
+    if (!air || (fit.weights[last] ?? Number.NaN) < 0.05) return null
     const anew = sigma.slice()
     anew[last] = Math.hypot(air.anewL, roughSlope * noise.timeS) / prior.scale
     const line = robustLine(series.tS, base, anew, prior)
-    if (line.outcome !== 'fitted' || (line.weights[last] as number) < 0.05) return null
+    if (line.outcome !== 'fitted' || (line.weights[last] ?? Number.NaN) < 0.05) return null
     const { flowLMin, readingsSe } = flowOf(line)
     return {
       flowLMin,
       readingsSe: (readingsSe * studentT975(line.degreesOfFreedom)) / 1.96,
-      airSe: Math.abs(line.slopeGain[last] as number) * air.ofMachineL * inLMin,
+      airSe: Math.abs(line.slopeGain[last] ?? Number.NaN) * air.ofMachineL * inLMin,
     }
   }
   return {
@@ -162,8 +163,8 @@ function instantsUpTo(tS: Float64Array, most: number): number {
   let count = 0
   let last = Number.NEGATIVE_INFINITY
   for (let i = 0; i < tS.length && count < most; i++) {
-    if ((tS[i] as number) - last < 0.05) continue
-    last = tS[i] as number
+    if ((tS[i] ?? Number.NaN) - last < 0.05) continue
+    last = tS[i] ?? Number.NaN
     count++
   }
   return count
@@ -177,7 +178,7 @@ const AT_START_S = 6
 /** The level that was read before the clock started, mm, where no reading of the run says the same. */
 function startRead(plan: RunPlan, usable: LevelSeries, fromS: number): number | null {
   if (plan.kind !== 'drain' || plan.startFrom !== 'read' || usable.tS.length >= ENDS_COUNT_BELOW) return null
-  const [firstS, firstMm] = [usable.tS[0] as number, usable.mm[0] as number]
+  const [firstS, firstMm] = [usable.tS[0] ?? Number.NaN, usable.mm[0] ?? Number.NaN]
   // A drain does not rise: a start below its first reading is a slip of the pen, or a level of some other time.
   const possible = plan.startLevelMm > firstMm - 3 * NOISE.hand.mm
   return possible && firstS - fromS > AT_START_S ? plan.startLevelMm : null
@@ -199,7 +200,7 @@ function withEnds(
 }
 
 function span(series: LevelSeries): number {
-  return (series.tS[series.tS.length - 1] as number) - (series.tS[0] as number)
+  return (series.tS[series.tS.length - 1] ?? Number.NaN) - (series.tS[0] ?? Number.NaN)
 }
 
 function leaveOutEnds(levels: LevelSeries, tub: TubGeometry, emptied: boolean): LevelSeries {
@@ -253,7 +254,7 @@ function geometrySe(
     const f = transform(series, tubMoved, spareMoved, soakMoved, sign)
     let change = 0
     for (let i = 0; i < f.length; i++)
-      change += (fit.slopeGain[i] as number) * ((f[i] as number) - (base[i] as number))
+      change += (fit.slopeGain[i] ?? Number.NaN) * ((f[i] ?? Number.NaN) - (base[i] ?? Number.NaN))
     variance += change * change
   }
   // Wet laundry gives water back and takes up room; nobody knows how much. Estimate: 4 % of the flow.

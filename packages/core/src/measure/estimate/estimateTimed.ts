@@ -65,7 +65,7 @@ export function estimateTimed(plan: RunPlan, levels: LevelSeries, window: RunWin
   if (!(seconds > 3)) return null
   const form = formOf(plan, tub)
   const rate = roughRate(form, start, end, seconds)
-  const read = Array.from(levels.tS, (tS, i) => ({ tS, mm: levels.mm[i] as number }))
+  const read = Array.from(levels.tS, (tS, i) => ({ tS, mm: levels.mm[i] ?? Number.NaN }))
   const points: Point[] = read.map(({ tS, mm }) => ({
     tS,
     f: (t) => form.f(t, mm, tS),
@@ -155,7 +155,7 @@ function ofThisAir(points: readonly Point[], tub: TubGeometry, perMin: number): 
   return {
     flowLMin: line.slope * perMin,
     readingsSe: line.slopeSe * perMin,
-    airSe: Math.abs(line.gain[at] as number) * air.ofMachineL * perMin,
+    airSe: Math.abs(line.gain[at] ?? Number.NaN) * air.ofMachineL * perMin,
   }
 }
 

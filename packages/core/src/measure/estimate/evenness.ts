@@ -153,7 +153,7 @@ function unsteadiness(
   source: ReadingSource,
 ): Interval | null {
   const n = series.tS.length
-  const seconds = (series.tS[n - 1] as number) - (series.tS[0] as number)
+  const seconds = (series.tS[n - 1] ?? Number.NaN) - (series.tS[0] ?? Number.NaN)
   const count = Math.min(STRETCHES.most, Math.floor(n / 3), Math.floor(seconds / STRETCHES.seconds))
   if (count < STRETCHES.least) return null
   const meanSigma = sigma.reduce((a, b) => a + b, 0) / n
@@ -177,7 +177,8 @@ function unsteadiness(
   // Second differences: a smooth change of flow, as a wrong tub or a rising house drain makes, is no fluctuation.
   let total = 0
   for (let k = 1; k + 1 < count; k++)
-    total += ((flows[k - 1] as number) - 2 * (flows[k] as number) + (flows[k + 1] as number)) ** 2 / 6
+    total +=
+      ((flows[k - 1] ?? Number.NaN) - 2 * (flows[k] ?? Number.NaN) + (flows[k + 1] ?? Number.NaN)) ** 2 / 6
   const df = 0.55 * (count - 2)
   total /= count - 2
   const noise = Math.max(noises.reduce((a, s) => a + s * s, 0) / count, remembered ** 2)
@@ -195,12 +196,12 @@ const SMOOTH_DEGREE = 3
 
 /** Spread of the levels about a cubic through F(h), mm, wild readings not counting; null with too few. */
 function wander(series: LevelSeries, f: Float64Array, sigma: Float64Array, aboveMm: number): number | null {
-  const keep = Array.from(f.keys()).filter((i) => (series.mm[i] as number) > aboveMm)
+  const keep = Array.from(f.keys()).filter((i) => (series.mm[i] ?? Number.NaN) > aboveMm)
   if (keep.length < 2 * (SMOOTH_DEGREE + 1)) return null
-  const first = series.tS[keep[0] as number] as number
-  const length = (series.tS[keep.at(-1) as number] as number) - first || 1
+  const first = series.tS[keep[0] as number] ?? Number.NaN
+  const length = (series.tS[keep.at(-1) as number] ?? Number.NaN) - first || 1
   const powers = keep.map((i) => {
-    const x = (2 * ((series.tS[i] as number) - first)) / length - 1
+    const x = (2 * ((series.tS[i] ?? Number.NaN) - first)) / length - 1
     return Array.from({ length: SMOOTH_DEGREE + 1 }, (_, k) => x ** k)
   })
   let used = Array.from(keep.keys())
@@ -208,17 +209,17 @@ function wander(series: LevelSeries, f: Float64Array, sigma: Float64Array, above
   for (let round = 0; round < 3; round++) {
     const fit = linearLeastSquares(
       used.map((k) => powers[k] as number[]),
-      used.map((k) => f[keep[k] as number] as number),
-      used.map((k) => sigma[keep[k] as number] as number),
+      used.map((k) => f[keep[k] as number] ?? Number.NaN),
+      used.map((k) => sigma[keep[k] as number] ?? Number.NaN),
     )
     if (!fit) return null
     const off = powers.map((row, k) => {
-      const i = keep[k] as number
-      const due = row.reduce((sum, p, j) => sum + p * (fit.coefficients[j] as number), 0)
-      return Math.abs((f[i] as number) - due) / (sigma[i] as number)
+      const i = keep[k] ?? Number.NaN
+      const due = row.reduce((sum, p, j) => sum + p * (fit.coefficients[j] ?? Number.NaN), 0)
+      return Math.abs((f[i] ?? Number.NaN) - due) / (sigma[i] ?? Number.NaN)
     })
     scale = 1.4826 * median(off)
-    used = Array.from(keep.keys()).filter((k) => (off[k] as number) < 3.5 * Math.max(scale, 1))
+    used = Array.from(keep.keys()).filter((k) => (off[k] ?? Number.NaN) < 3.5 * Math.max(scale, 1))
     if (used.length < 2 * (SMOOTH_DEGREE + 1)) return null
   }
   return scale * Math.sqrt(keep.length / (keep.length - SMOOTH_DEGREE - 1))

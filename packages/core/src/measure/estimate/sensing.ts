@@ -32,16 +32,16 @@ export function sensorPairs(
   indicated: LevelSeries,
   source: ReadingSource,
 ): SensorPairs | null {
-  const first = (ruler.tS[0] as number) - 5
-  const last = (ruler.tS[ruler.tS.length - 1] as number) + 5
+  const first = (ruler.tS[0] ?? Number.NaN) - 5
+  const last = (ruler.tS[ruler.tS.length - 1] ?? Number.NaN) + 5
   const blocks = blockMedians(indicated, MOST_PAIRS).series
   const tS: number[] = []
   const indicatedMm: number[] = []
   for (let i = 0; i < blocks.tS.length; i++) {
-    const t = blocks.tS[i] as number
+    const t = blocks.tS[i] ?? Number.NaN
     if (t < first || t > last) continue
     tS.push(t)
-    indicatedMm.push(blocks.mm[i] as number)
+    indicatedMm.push(blocks.mm[i] ?? Number.NaN)
   }
   if (tS.length < 4) return null
   return { tS, trueMm: tS.map(straightThrough(ruler)), indicatedMm, sigmaMm: INDICATED_MM[source] }
@@ -55,8 +55,8 @@ function straightThrough(ruler: LevelSeries): (tS: number) => number {
     if (fit.outcome === 'fitted') return (t) => fit.intercept + fit.slope * t
   }
   if (n < 2) return () => median(ruler.mm)
-  const [t0, t1] = [ruler.tS[0] as number, ruler.tS[n - 1] as number]
-  const [h0, h1] = [ruler.mm[0] as number, ruler.mm[n - 1] as number]
+  const [t0, t1] = [ruler.tS[0] ?? Number.NaN, ruler.tS[n - 1] ?? Number.NaN]
+  const [h0, h1] = [ruler.mm[0] ?? Number.NaN, ruler.mm[n - 1] ?? Number.NaN]
   return (t) => h0 + ((h1 - h0) * (t - t0)) / Math.max(1, t1 - t0)
 }
 
@@ -104,7 +104,7 @@ function pairsAtRuler(
   }
   if (tS.length < 4) return null
   const waterAt = smoothed(withoutSpikes(ruler), window, tub)
-  const first = Math.min(window.fromS, tS[0] as number)
+  const first = Math.min(window.fromS, tS[0] ?? Number.NaN)
   const length = (tS.at(-1) as number) - first
   const pathS = Array.from({ length: PATH_POINTS }, (_, i) => first + (length * i) / (PATH_POINTS - 1))
   return {
@@ -122,13 +122,14 @@ function withoutSpikes(ruler: LevelSeries): LevelSeries {
   const keep = Array.from(mm.keys()).filter((i) => {
     if (i === 0 || i === mm.length - 1) return true
     const share =
-      ((tS[i] as number) - (tS[i - 1] as number)) / ((tS[i + 1] as number) - (tS[i - 1] as number) || 1)
-    const due = (mm[i - 1] as number) + ((mm[i + 1] as number) - (mm[i - 1] as number)) * share
-    return Math.abs((mm[i] as number) - due) < 4.5 * RULER_MM
+      ((tS[i] ?? Number.NaN) - (tS[i - 1] ?? Number.NaN)) /
+      ((tS[i + 1] ?? Number.NaN) - (tS[i - 1] ?? Number.NaN) || 1)
+    const due = (mm[i - 1] ?? Number.NaN) + ((mm[i + 1] ?? Number.NaN) - (mm[i - 1] ?? Number.NaN)) * share
+    return Math.abs((mm[i] ?? Number.NaN) - due) < 4.5 * RULER_MM
   })
   return {
-    tS: Float64Array.from(keep, (i) => tS[i] as number),
-    mm: Float64Array.from(keep, (i) => mm[i] as number),
+    tS: Float64Array.from(keep, (i) => tS[i] ?? Number.NaN),
+    mm: Float64Array.from(keep, (i) => mm[i] ?? Number.NaN),
   }
 }
 
@@ -152,7 +153,7 @@ function smoothed(ruler: LevelSeries, window: RunWindow, tub: TubGeometry): (tS:
   const fit = n > degree ? linearLeastSquares(Array.from(during.tS, powers), during.mm) : null
   if (!fit) return fromReadingToReading(ruler)
   const along = (t: number) =>
-    toMm(powers(t).reduce((sum, p, k) => sum + p * (fit.coefficients[k] as number), 0))
+    toMm(powers(t).reduce((sum, p, k) => sum + p * (fit.coefficients[k] ?? Number.NaN), 0))
   const rest = after.length >= 2 ? median(after) : along(window.toS)
   return (t) => (t > window.toS ? rest : along(Math.max(window.fromS, t)))
 }
@@ -160,9 +161,9 @@ function smoothed(ruler: LevelSeries, window: RunWindow, tub: TubGeometry): (tS:
 function fromReadingToReading({ tS, mm }: LevelSeries): (t: number) => number {
   return (t) => {
     let i = 1
-    while (i < tS.length - 1 && (tS[i] as number) < t) i++
-    const [t0, t1] = [tS[i - 1] as number, tS[i] as number]
+    while (i < tS.length - 1 && (tS[i] ?? Number.NaN) < t) i++
+    const [t0, t1] = [tS[i - 1] ?? Number.NaN, tS[i] ?? Number.NaN]
     const share = Math.min(1, Math.max(0, (t - t0) / Math.max(1e-6, t1 - t0)))
-    return (mm[i - 1] as number) + ((mm[i] as number) - (mm[i - 1] as number)) * share
+    return (mm[i - 1] ?? Number.NaN) + ((mm[i] ?? Number.NaN) - (mm[i - 1] ?? Number.NaN)) * share
   }
 }

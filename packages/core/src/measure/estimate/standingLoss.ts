@@ -42,7 +42,7 @@ export function lossOf(tub: TubGeometry, series: LevelSeries, source: ReadingSou
   const oneMm = source === 'hand' ? noise.mm / Math.sqrt(perBlock) : noise.mm
   const fit = robustLine(series.tS, volume, area, { scale: oneMm, worth: noise.worth })
   if (fit.outcome !== 'fitted') throw new RangeError('standing run: expected at least three levels')
-  const seconds = last(series.tS) - (series.tS[0] as number)
+  const seconds = last(series.tS) - (series.tS[0] ?? Number.NaN)
   const meanArea = median(area)
   const drift = (DRIFT_MM_PER_HALF_HOUR * meanArea) / Math.max(1800, seconds) / (source === 'hand' ? 2 : 1)
   const factor = correlationFactor(fit.residuals, perBlock)
@@ -74,7 +74,7 @@ export function lossOf(tub: TubGeometry, series: LevelSeries, source: ReadingSou
     endMm: to,
     sigmaMm,
     weights: withoutWild(series.mm, sigmaMm),
-    curve: { tS: [series.tS[0] as number, last(series.tS)], levelMm: [from, to] },
+    curve: { tS: [series.tS[0] ?? Number.NaN, last(series.tS)], levelMm: [from, to] },
   }
 }
 
@@ -84,7 +84,7 @@ export function lossByEnds(tub: TubGeometry, ruler: LevelSeries): Loss {
   const half = Math.max(1, Math.floor(n / 2))
   const startMm = median(ruler.mm.subarray(0, half))
   const endMm = median(ruler.mm.subarray(n - half))
-  const seconds = last(ruler.tS) - (ruler.tS[0] as number)
+  const seconds = last(ruler.tS) - (ruler.tS[0] ?? Number.NaN)
   const areaLMm = Math.max(0.004, tubAreaLPerMm(tub, (startMm + endMm) / 2))
   // Medians of the halves lie half a run apart when there are more than two readings.
   const apartS = Math.max(1, n === 2 ? seconds : seconds * (1 - half / n))
@@ -100,7 +100,7 @@ export function lossByEnds(tub: TubGeometry, ruler: LevelSeries): Loss {
     endMm,
     sigmaMm: NOISE.hand.mm,
     weights: new Float64Array(n).fill(1),
-    curve: { tS: [ruler.tS[0] as number, last(ruler.tS)], levelMm: [startMm, endMm] },
+    curve: { tS: [ruler.tS[0] ?? Number.NaN, last(ruler.tS)], levelMm: [startMm, endMm] },
   }
 }
 
@@ -112,7 +112,7 @@ function levelOf(
   i: number,
 ): number {
   const mm = median(series.mm.subarray(Math.max(0, i - 2), Math.min(series.mm.length, i + 3)))
-  const litres = fit.intercept + fit.slope * (series.tS[i] as number)
+  const litres = fit.intercept + fit.slope * (series.tS[i] ?? Number.NaN)
   return mm + (litres - tubVolumeL(tub, mm)) / Math.max(0.004, tubAreaLPerMm(tub, mm))
 }
 
@@ -141,9 +141,9 @@ const GONE_MM = 40
 /** Whether the level fell fast at the very beginning and then stood: two readings in a row clearly above all that followed. */
 function earlyFall(mm: Float64Array, sigmaMm: number): boolean {
   const rest = median(mm.subarray(Math.min(4, mm.length - 1)))
-  const above = (i: number) => ((mm[i] as number) - rest) / sigmaMm
+  const above = (i: number) => ((mm[i] ?? Number.NaN) - rest) / sigmaMm
   // Empty at the second look: no single reading is wild by so much.
-  if (rest < EMPTY_MM && (mm[0] as number) - rest > GONE_MM) return true
+  if (rest < EMPTY_MM && (mm[0] ?? Number.NaN) - rest > GONE_MM) return true
   return above(0) > 3 && above(1) > 1.5 && (above(0) + above(1)) * sigmaMm > Math.max(6 * sigmaMm, 6)
 }
 
@@ -151,7 +151,7 @@ function earlyFall(mm: Float64Array, sigmaMm: number): boolean {
 export function withoutWild(mm: Float64Array, sigmaMm: number): Float64Array {
   return Float64Array.from(mm, (value, i) => {
     if (i === 0 || i === mm.length - 1) return 1
-    const [before, after] = [mm[i - 1] as number, mm[i + 1] as number]
+    const [before, after] = [mm[i - 1] ?? Number.NaN, mm[i + 1] ?? Number.NaN]
     const agree = Math.abs(before - after) < 4 * sigmaMm
     return agree && Math.abs(value - (before + after) / 2) > 3.8 * sigmaMm ? 0 : 1
   })
@@ -172,9 +172,9 @@ export function compactCurve(
     for (let i = from; i < Math.min(series.tS.length, from + group); i++) {
       if (loss.weights[i] === 0) continue
       count++
-      t += series.tS[i] as number
-      litres += tubVolumeL(tub, series.mm[i] as number)
-      area += Math.max(0.004, tubAreaLPerMm(tub, series.mm[i] as number))
+      t += series.tS[i] ?? Number.NaN
+      litres += tubVolumeL(tub, series.mm[i] ?? Number.NaN)
+      area += Math.max(0.004, tubAreaLPerMm(tub, series.mm[i] ?? Number.NaN))
     }
     if (count === 0) continue
     curve.tS.push(Math.round((10 * t) / count) / 10)
@@ -186,5 +186,5 @@ export function compactCurve(
 
 /** The last of some values. */
 export function last(values: Float64Array): number {
-  return values[values.length - 1] as number
+  return values[values.length - 1] ?? Number.NaN
 }

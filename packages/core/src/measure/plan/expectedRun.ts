@@ -64,7 +64,7 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
   let stalled = 0
   for (let s = 0; s < samples; s++) {
     const { timeS, flowLMin, beyondS } = solve(random)
-    ends[s] = timeS.length > cells ? Math.max(0, (timeS[cells] as number) + beyondS) : NEVER_S
+    ends[s] = timeS.length > cells ? Math.max(0, (timeS[cells] ?? Number.NaN) + beyondS) : NEVER_S
     for (let i = 0; i <= cells; i++) (times[i] as Float64Array)[s] = timeS[i] ?? NEVER_S
     flows[s] = flowLMin
     if (timeS.length <= cells) stalled++
@@ -108,10 +108,10 @@ function fillSolver(plan: RunPlan, levelMm: Float64Array): Solver {
     const tub = drawTub(plan.machine, random)
     const flow = drawFlow(random)
     const soak = drawAbsorption(plan.laundry, plan.laundryKg, random)
-    const v0 = tubVolumeL(tub, levelMm[0] as number)
+    const v0 = tubVolumeL(tub, levelMm[0] ?? Number.NaN)
     const timeS = new Float64Array(levelMm.length)
     for (let i = 0; i < timeS.length; i++) {
-      const litres = tubVolumeL(tub, levelMm[i] as number) - v0
+      const litres = tubVolumeL(tub, levelMm[i] ?? Number.NaN) - v0
       if (flow <= 0) {
         timeS[i] = litres > 0 ? NEVER_S : 0
         continue
@@ -140,13 +140,13 @@ function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
       const spareM = d.shutoffHeadM + level / 1000 - d.liftM
       return spareM <= 0 ? 0 : lMinFromM3PerS(Math.sqrt(spareM / d.resistanceS2M5))
     })
-    const end = curve.timeS[curve.timeS.length - 1] as number
+    const end = curve.timeS[curve.timeS.length - 1] ?? Number.NaN
     const litres =
-      tubVolumeL(tub, levelMm[0] as number) - tubVolumeL(tub, levelMm[levelMm.length - 1] as number)
+      tubVolumeL(tub, levelMm[0] ?? Number.NaN) - tubVolumeL(tub, levelMm[levelMm.length - 1] ?? Number.NaN)
     const flowLMin = curve.outcome === 'drains' && end > 0 ? (litres / end) * 60 : 0
-    const last = levelMm[levelMm.length - 1] as number
+    const last = levelMm[levelMm.length - 1] ?? Number.NaN
     const moreL =
-      startOffMm * tubAreaLPerMm(tub, Math.max(1, levelMm[0] as number)) + tubVolumeL(tub, last) - airL
+      startOffMm * tubAreaLPerMm(tub, Math.max(1, levelMm[0] ?? Number.NaN)) + tubVolumeL(tub, last) - airL
     return { timeS: curve.timeS, flowLMin, beyondS: toAir && flowLMin > 0 ? (moreL / flowLMin) * 60 : 0 }
   }
 }

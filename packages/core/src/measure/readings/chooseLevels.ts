@@ -58,8 +58,8 @@ function compare(ruler: LevelSeries, indicated: LevelSeries): DisplayAgainstRule
   const pairs: { water: number; shown: number }[] = []
   const looks = blockMedians(ruler, MOST_LOOKS).series
   for (let i = 0; i < looks.tS.length; i++) {
-    const shown = levelNear(indicated, looks.tS[i] as number)
-    if (shown !== null) pairs.push({ water: looks.mm[i] as number, shown })
+    const shown = levelNear(indicated, looks.tS[i] ?? Number.NaN)
+    if (shown !== null) pairs.push({ water: looks.mm[i] ?? Number.NaN, shown })
   }
   if (pairs.length === 0) return null
   const offs = pairs.map(({ water, shown }) => shown - water)
@@ -84,8 +84,11 @@ function levelNear(series: LevelSeries, tS: number): number | null {
   const n = series.tS.length
   const k = countBefore(series.tS, tS, false)
   if (k === 0 || k === n) return null
-  const [t0, t1] = [series.tS[k - 1] as number, series.tS[k] as number]
+  const [t0, t1] = [series.tS[k - 1] ?? Number.NaN, series.tS[k] ?? Number.NaN]
   if (t1 - t0 > BRACKET_S) return null
   const share = (tS - t0) / (t1 - t0)
-  return (series.mm[k - 1] as number) + share * ((series.mm[k] as number) - (series.mm[k - 1] as number))
+  return (
+    (series.mm[k - 1] ?? Number.NaN) +
+    share * ((series.mm[k] ?? Number.NaN) - (series.mm[k - 1] ?? Number.NaN))
+  )
 }

@@ -15,16 +15,18 @@ export function straightenClock(readings: Readings): { readings: Readings; notes
   const n = tS.length
   if (n < 8) return { readings, notes: [] }
   const steps = new Float64Array(n - 1)
-  for (let i = 0; i + 1 < n; i++) steps[i] = (tS[i + 1] as number) - (tS[i] as number)
+  for (let i = 0; i + 1 < n; i++) steps[i] = (tS[i + 1] ?? Number.NaN) - (tS[i] ?? Number.NaN)
   const onwards = steps.filter((s) => s > 0)
   // Written newest first, or all at one time: nothing jumped.
   if (onwards.length < n / 4) return { readings, notes: [] }
   const usual = median(onwards)
   const level = (i: number) =>
-    Number.isFinite(readings.rulerMm[i]) ? (readings.rulerMm[i] as number) : (readings.levelMm[i] as number)
+    Number.isFinite(readings.rulerMm[i])
+      ? (readings.rulerMm[i] ?? Number.NaN)
+      : (readings.levelMm[i] ?? Number.NaN)
   const jumps: { at: number; byS: number }[] = []
   for (let i = 0; i + 1 < n; i++) {
-    const step = steps[i] as number
+    const step = steps[i] ?? Number.NaN
     const back = step < -Math.max(LEAST_JUMP_S, 3 * usual) && onward(steps, i)
     const ahead =
       step > Math.max(LEAST_JUMP_S, 8 * usual) && onward(steps, i) && !movedOn(level, tS, i, usual)
@@ -32,13 +34,14 @@ export function straightenClock(readings: Readings): { readings: Readings; notes
   }
   if (jumps.length === 0 || jumps.length > MOST_JUMPS) return { readings, notes: [] }
   const straight = Float64Array.from(tS)
-  for (const { at, byS } of jumps) for (let i = at; i < n; i++) straight[i] = (straight[i] as number) - byS
+  for (const { at, byS } of jumps)
+    for (let i = at; i < n; i++) straight[i] = (straight[i] ?? Number.NaN) - byS
   return {
     readings: { ...readings, tS: straight },
     notes: jumps.map(({ at, byS }) =>
       message('note.clock-jump', {
         by: figureOf('time', byS),
-        at: figureOf('time', tS[at - 1] as number),
+        at: figureOf('time', tS[at - 1] ?? Number.NaN),
       }),
     ),
   }
@@ -59,8 +62,11 @@ function movedOn(level: (i: number) => number, tS: Float64Array, i: number, usua
   const to = Math.min(tS.length - 1, i + 7)
   const rate =
     (level(i) - level(from) + (level(to) - level(i + 1))) /
-    Math.max(1e-9, (tS[i] as number) - (tS[from] as number) + ((tS[to] as number) - (tS[i + 1] as number)))
-  const gap = (tS[i + 1] as number) - (tS[i] as number)
+    Math.max(
+      1e-9,
+      (tS[i] ?? Number.NaN) - (tS[from] ?? Number.NaN) + ((tS[to] ?? Number.NaN) - (tS[i + 1] ?? Number.NaN)),
+    )
+  const gap = (tS[i + 1] ?? Number.NaN) - (tS[i] ?? Number.NaN)
   const due = rate * gap
   const went = level(i + 1) - level(i)
   // Only a movement that would have been unmistakable tells a jump from a pause of the stream.

@@ -46,8 +46,8 @@ export function transform(
   const volumeL = shapedVolume(tub, spareMm, low, high)
   const out = new Float64Array(mm.length)
   for (let i = 0; i < out.length; i++) {
-    const soaked = soak.capacityL > 0 ? absorbedL(soak, tS[i] as number) : 0
-    out[i] = sign * (volumeL(mm[i] as number) + soaked)
+    const soaked = soak.capacityL > 0 ? absorbedL(soak, tS[i] ?? Number.NaN) : 0
+    out[i] = sign * (volumeL(mm[i] ?? Number.NaN) + soaked)
   }
   return out
 }
@@ -74,14 +74,14 @@ function shapedVolume(
     const h = lowMm + k * step
     const inverse = 1 / shapeAt(h, spareMm)
     const volume = tubVolumeL(tub, h)
-    rest[k] = (rest[k - 1] as number) + ((volume + volumeBefore) / 2) * (inverse - inverseBefore)
+    rest[k] = (rest[k - 1] ?? Number.NaN) + ((volume + volumeBefore) / 2) * (inverse - inverseBefore)
     inverseBefore = inverse
     volumeBefore = volume
   }
   const restAt = (mm: number) => {
     const x = (mm - lowMm) / step
     const k = Math.min(CELLS - 1, Math.max(0, Math.floor(x)))
-    const [below, above] = [rest[k] as number, rest[k + 1] as number]
+    const [below, above] = [rest[k] ?? Number.NaN, rest[k + 1] ?? Number.NaN]
     return below + (above - below) * (x - k)
   }
   const atPort = restAt(0)

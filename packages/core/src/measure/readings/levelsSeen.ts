@@ -21,8 +21,8 @@ export function levelsSeen(readings: Readings): LevelsSeen | null {
     const [a, b, c] = [mm[Math.max(0, i - 1)], mm[i], mm[Math.min(n - 1, i + 1)]] as [number, number, number]
     return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c))
   })
-  const [fromMm, toMm] = [smooth[0] as number, smooth[n - 1] as number]
-  let [low, high, rise, fall] = [smooth[0] as number, smooth[0] as number, 0, 0]
+  const [fromMm, toMm] = [smooth[0] ?? Number.NaN, smooth[n - 1] ?? Number.NaN]
+  let [low, high, rise, fall] = [smooth[0] ?? Number.NaN, smooth[0] ?? Number.NaN, 0, 0]
   let [lowest, highest] = [low, high]
   for (const value of smooth) {
     low = Math.min(low, value)

@@ -39,8 +39,8 @@ function stillSince(tS: Float64Array, mm: Float64Array): number | null {
     let next = n
     // One reading in a row may be wild; two in a row are movement.
     for (let i = n - 1; i >= 0; i--) {
-      const far = Math.abs((mm[i] as number) - rest) > within
-      if (far && (i === 0 || Math.abs((mm[i - 1] as number) - rest) > within)) break
+      const far = Math.abs((mm[i] ?? Number.NaN) - rest) > within
+      if (far && (i === 0 || Math.abs((mm[i - 1] ?? Number.NaN) - rest) > within)) break
       if (!far) next = i
     }
     // Not even the last readings lie together: the level still moves.
@@ -49,13 +49,13 @@ function stillSince(tS: Float64Array, mm: Float64Array): number | null {
     first = next
   }
   const count = n - first
-  const from = tS[first] as number
-  const to = tS[n - 1] as number
+  const from = tS[first] ?? Number.NaN
+  const to = tS[n - 1] ?? Number.NaN
   const length = to - from
-  if (count < STILL.readings || length < STILL.seconds || length < STILL.share * (to - (tS[0] as number)))
+  if (count < STILL.readings || length < STILL.seconds || length < STILL.share * (to - (tS[0] ?? Number.NaN)))
     return null
   let before = first
-  while (before > 0 && (tS[before - 1] as number) >= from - length) before--
+  while (before > 0 && (tS[before - 1] ?? Number.NaN) >= from - length) before--
   // A short run may have moved for less time than it then stood: all that is there must do.
   if (first - before < 2) before = 0
   if (first - before < 2) return null
@@ -76,6 +76,6 @@ function bend(tS: Float64Array, mm: Float64Array, restMm: number, restS: number,
   if (tS[from] === tS[tS.length - 1]) return restS
   const slope = theilSenSlope(tS.subarray(from), mm.subarray(from))
   const meets = median(tS.subarray(from)) + (restMm - median(mm.subarray(from))) / slope
-  const last = tS[tS.length - 1] as number
+  const last = tS[tS.length - 1] ?? Number.NaN
   return Number.isFinite(meets) ? Math.min(restS + withinMm / Math.abs(slope), Math.max(last, meets)) : restS
 }

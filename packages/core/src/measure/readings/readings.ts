@@ -16,10 +16,12 @@ export type ReadingSource = 'hand' | 'stream'
 export function inOrderOfTime(readings: Readings): { readings: Readings; moved: number } {
   const { tS } = readings
   let moved = 0
-  for (let i = 1; i < tS.length; i++) if ((tS[i] as number) < (tS[i - 1] as number)) moved++
+  for (let i = 1; i < tS.length; i++) if ((tS[i] ?? Number.NaN) < (tS[i - 1] ?? Number.NaN)) moved++
   if (moved === 0) return { readings, moved }
-  const order = Uint32Array.from(tS.keys()).sort((a, b) => (tS[a] as number) - (tS[b] as number) || a - b)
-  const pick = (column: Float64Array) => Float64Array.from(order, (i) => column[i] as number)
+  const order = Uint32Array.from(tS.keys()).sort(
+    (a, b) => (tS[a] ?? Number.NaN) - (tS[b] ?? Number.NaN) || a - b,
+  )
+  const pick = (column: Float64Array) => Float64Array.from(order, (i) => column[i] ?? Number.NaN)
   return {
     readings: {
       tS: pick(tS),
@@ -35,7 +37,7 @@ export function inOrderOfTime(readings: Readings): { readings: Readings; moved: 
 export function sourceOf(series: LevelSeries, source: ReadingSource): ReadingSource {
   const n = series.tS.length
   if (source === 'hand' || n < 2) return 'hand'
-  const spacing = ((series.tS[n - 1] as number) - (series.tS[0] as number)) / (n - 1)
+  const spacing = ((series.tS[n - 1] ?? Number.NaN) - (series.tS[0] ?? Number.NaN)) / (n - 1)
   return spacing > HAND_SPACING_S ? 'hand' : 'stream'
 }
 /** No instrument that is worth the name reads more seldom, s. Estimate. */
@@ -56,13 +58,13 @@ export function present(tS: Float64Array, column: Float64Array): LevelSeries {
 export function keepWhere(series: LevelSeries, keep: (mm: number) => boolean): LevelSeries {
   const n = series.tS.length
   let count = 0
-  for (let i = 0; i < n; i++) if (keep(series.mm[i] as number)) count++
+  for (let i = 0; i < n; i++) if (keep(series.mm[i] ?? Number.NaN)) count++
   if (count === n) return series
   const kept = { tS: new Float64Array(count), mm: new Float64Array(count) }
   for (let i = 0, k = 0; i < n; i++) {
-    if (!keep(series.mm[i] as number)) continue
-    kept.tS[k] = series.tS[i] as number
-    kept.mm[k] = series.mm[i] as number
+    if (!keep(series.mm[i] ?? Number.NaN)) continue
+    kept.tS[k] = series.tS[i] ?? Number.NaN
+    kept.mm[k] = series.mm[i] ?? Number.NaN
     k++
   }
   return kept
@@ -80,7 +82,7 @@ export function countBefore(tS: Float64Array, atS: number, atToo: boolean): numb
   let [low, high] = [0, tS.length]
   while (low < high) {
     const middle = (low + high) >> 1
-    const t = tS[middle] as number
+    const t = tS[middle] ?? Number.NaN
     if (t < atS || (atToo && t === atS)) low = middle + 1
     else high = middle
   }
@@ -102,11 +104,11 @@ export function blockMedians(series: LevelSeries, most: number): { series: Level
     const from = b * perBlock
     const to = Math.min(n, from + perBlock)
     let sumT = 0
-    for (let i = from; i < to; i++) sumT += series.tS[i] as number
+    for (let i = from; i < to; i++) sumT += series.tS[i] ?? Number.NaN
     tS[b] = sumT / (to - from)
     const sorted = series.mm.slice(from, to).sort()
     const middle = (to - from - 1) / 2
-    mm[b] = ((sorted[Math.floor(middle)] as number) + (sorted[Math.ceil(middle)] as number)) / 2
+    mm[b] = ((sorted[Math.floor(middle)] ?? Number.NaN) + (sorted[Math.ceil(middle)] ?? Number.NaN)) / 2
   }
   return { series: { tS, mm }, perBlock }
 }

@@ -136,10 +136,14 @@ const STANDS_SHARE = 0.6
 function earlyStandstill(run: LevelSeries, fromS: number): { atS: number; withinS: number } | null {
   const n = run.tS.length
   if (n < 5) return null
-  const still = between(run, run.tS[Math.floor(n * (1 - STANDS_SHARE))] as number, run.tS[n - 1] as number)
+  const still = between(
+    run,
+    run.tS[Math.floor(n * (1 - STANDS_SHARE))] ?? Number.NaN,
+    run.tS[n - 1] ?? Number.NaN,
+  )
   const restMm = median(still.mm)
   const noise = Math.max(n >= DENSE ? 1.2 : 2.6, localNoiseMm(blockMedians(run, 75).series.mm))
-  const length = (still.tS[still.tS.length - 1] as number) - (still.tS[0] as number)
+  const length = (still.tS[still.tS.length - 1] ?? Number.NaN) - (still.tS[0] ?? Number.NaN)
   const first = between(run, fromS - 2, fromS + (n >= DENSE ? 0.7 : 2)).mm
   if (first.length === 0 || length <= 0) return null
   const fall = median(first) - restMm
@@ -150,7 +154,7 @@ function earlyStandstill(run: LevelSeries, fromS: number): { atS: number; within
   // The first reading from which on the levels lie about the rest.
   let k = 1
   while (k < n - 2 && median(run.mm.subarray(k, k + (dense ? 5 : 3))) - restMm > 1.5 * noise) k++
-  const [a, b] = [run.tS[k - 1] as number, run.tS[k] as number]
+  const [a, b] = [run.tS[k - 1] ?? Number.NaN, run.tS[k] ?? Number.NaN]
   // It may still have been on its way by as much as noise hides.
   const hiddenS = (1.5 * noise * Math.max(b - fromS, 1)) / fall
   if (!dense) return { atS: (a + b + hiddenS) / 2, withinS: b - a + hiddenS / 2 }
@@ -168,7 +172,8 @@ export function timeInterval(window: RunWindow, source: ReadingSource, levels: L
   const value = window.toS - window.fromS
   const spacing =
     levels.tS.length > 1
-      ? ((levels.tS[levels.tS.length - 1] as number) - (levels.tS[0] as number)) / (levels.tS.length - 1)
+      ? ((levels.tS[levels.tS.length - 1] ?? Number.NaN) - (levels.tS[0] ?? Number.NaN)) /
+        (levels.tS.length - 1)
       : 10
   const half =
     1.96 * (window.endMarked ? MARK_SE_S * (source === 'hand' ? 2 : 1) : Math.max(MARK_SE_S, spacing / 2))

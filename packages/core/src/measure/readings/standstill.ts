@@ -34,7 +34,7 @@ const CERTAIN = { ln: 5, drift: 0.25, after: 3, wouldMm: 8 } as const
 export function standstill(run: LevelSeries, tub: TubGeometry, fromS: number): Standstill | null {
   const n = run.tS.length
   if (n < 5) return null
-  const lastS = run.tS[n - AFTER] as number
+  const lastS = run.tS[n - AFTER] ?? Number.NaN
   const noiseMm = Math.max(HAND.mm, Math.min(2 * HAND.mm, localNoiseMm(run.mm)))
   const litres = Float64Array.from(run.mm, (mm) => tubVolumeL(tub, mm))
   const area = Float64Array.from(run.mm, (mm) => Math.max(0.02, tubAreaLPerMm(tub, mm)))
@@ -48,8 +48,8 @@ export function standstill(run: LevelSeries, tub: TubGeometry, fromS: number): S
   const at = (p: number) => {
     let sum = 0
     for (let k = 0; k < TRIES; k++) {
-      const share = (weights[k] as number) / total
-      if (sum + share >= p) return (tries[k] as number) + step * ((p - sum) / share - 0.5)
+      const share = (weights[k] ?? Number.NaN) / total
+      if (sum + share >= p) return (tries[k] ?? Number.NaN) + step * ((p - sum) / share - 0.5)
       sum += share
     }
     return lastS
@@ -69,7 +69,7 @@ function stays(run: LevelSeries, atS: number, fallMmS: number): boolean {
   const after = between(run, atS, Number.POSITIVE_INFINITY)
   const n = after.tS.length
   if (n < CERTAIN.after) return false
-  const seconds = (after.tS[n - 1] as number) - (after.tS[0] as number)
+  const seconds = (after.tS[n - 1] ?? Number.NaN) - (after.tS[0] ?? Number.NaN)
   const wouldMm = fallMmS * seconds
   // Readings of one instant tell of no drift.
   if (seconds <= 0 || wouldMm <= CERTAIN.wouldMm) return false
@@ -92,18 +92,18 @@ function fitAt(
 ): Fit | null {
   const n = run.tS.length
   let first = n
-  if (atS !== null) for (first = 0; first < n && (run.tS[first] as number) < atS; ) first++
+  if (atS !== null) for (first = 0; first < n && (run.tS[first] ?? Number.NaN) < atS; ) first++
   if (first === 0) return null
   const rest = atS === null ? null : { mm: median(run.mm.subarray(first)), l: median(litres.subarray(first)) }
-  const t0 = atS ?? (run.tS[n - 1] as number)
-  let [slope, level] = [0, rest?.l ?? (litres[n - 1] as number)]
+  const t0 = atS ?? run.tS[n - 1] ?? Number.NaN
+  let [slope, level] = [0, rest?.l ?? litres[n - 1] ?? Number.NaN]
   const weight = new Float64Array(n).fill(1)
   for (let round = 0; round < 3; round++) {
     let [sxx, sxy, sw, sx, sy] = [0, 0, 0, 0, 0]
     for (let i = 0; i < first; i++) {
-      const x = (run.tS[i] as number) - t0
-      const w = (weight[i] as number) / (area[i] as number) ** 2
-      const y = (litres[i] as number) - (rest ? rest.l : 0)
+      const x = (run.tS[i] ?? Number.NaN) - t0
+      const w = (weight[i] ?? Number.NaN) / (area[i] ?? Number.NaN) ** 2
+      const y = (litres[i] ?? Number.NaN) - (rest ? rest.l : 0)
       sxx += w * x * x
       sxy += w * x * y
       sw += w
@@ -125,8 +125,8 @@ function fitAt(
     const off = offBy(run, litres, area, noiseMm, i, level, i < first ? slope : 0, t0)
     ln -= 0.5 * Math.min(off * off, HAND.wild ** 2)
   }
-  const fallMm = (-slope * (t0 - (run.tS[0] as number))) / (area[0] as number)
-  return { ln, restMm: rest?.mm ?? (run.mm[n - 1] as number), fallMm }
+  const fallMm = (-slope * (t0 - (run.tS[0] ?? Number.NaN))) / (area[0] ?? Number.NaN)
+  return { ln, restMm: rest?.mm ?? run.mm[n - 1] ?? Number.NaN, fallMm }
 }
 
 /** How many of its own errors a reading lies off a line, by the section at its level. */
@@ -140,9 +140,9 @@ function offBy(
   slope: number,
   t0: number,
 ): number {
-  const due = level + slope * ((run.tS[i] as number) - t0)
-  const own = area[i] as number
+  const due = level + slope * ((run.tS[i] ?? Number.NaN) - t0)
+  const own = area[i] ?? Number.NaN
   // Asked tens of thousands of times a run: `Math.hypot` would take half of an analysis.
   const ofTime = (slope * HAND.timeS) / own
-  return ((litres[i] as number) - due) / own / Math.sqrt(noiseMm * noiseMm + ofTime * ofTime)
+  return ((litres[i] ?? Number.NaN) - due) / own / Math.sqrt(noiseMm * noiseMm + ofTime * ofTime)
 }

@@ -56,15 +56,15 @@ export function unitSlipNotes(machine: MachineSpec, series: LevelSeries, source:
   for (let i = 0; i < n && notes.length < 5; i++) {
     const around = [i - 2, i - 1, i + 1, i + 2]
       .filter((k) => k >= 0 && k < n)
-      .map((k) => series.mm[k] as number)
-    const value = series.mm[i] as number
+      .map((k) => series.mm[k] ?? Number.NaN)
+    const value = series.mm[i] ?? Number.NaN
     const typed = { asLevelMm: value, ifVolumeL: value, ifOtherLengthMm: mmFromInches(value) }
     const asked = questionEntry(machine, typed, median(around))
     if (asked?.suggestedMm == null) continue
     const unit = asked.kind === 'volume-for-level' ? 'litres' : 'inches'
     notes.push(
       message('note.unit-slip', {
-        at: figureOf('time', series.tS[i] as number),
+        at: figureOf('time', series.tS[i] ?? Number.NaN),
         read: figureOf('level', value),
         due: figureOf('level', asked.dueMm),
         meant: figureOf('level', asked.suggestedMm),

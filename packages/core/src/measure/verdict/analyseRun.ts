@@ -26,7 +26,7 @@ export function analyseRun(
   const ordered = inOrderOfTime(clock.readings)
   const { tS } = ordered.readings
   const got = tS.length
-  if (got > 2 && (tS[got - 1] as number) - (tS[0] as number) < ONE_INSTANT_S)
+  if (got > 2 && (tS[got - 1] ?? Number.NaN) - (tS[0] ?? Number.NaN) < ONE_INSTANT_S)
     return { ...blankAnalysis({ code: 'one-instant', kind: plan.kind, got }), usedReadings: 0 }
   const notes = [...clock.notes]
   if (ordered.moved > 0)
@@ -53,7 +53,7 @@ export function analyseRun(
 /** Readings, in order of time, with the time of the one before and another level. */
 function sameInstant({ tS, levelMm, rulerMm }: Readings): number {
   const differs = (column: Float64Array, i: number) =>
-    Math.abs((column[i] as number) - (column[i - 1] as number)) > 0
+    Math.abs((column[i] ?? Number.NaN) - (column[i - 1] ?? Number.NaN)) > 0
   let again = 0
   for (let i = 1; i < tS.length; i++)
     if (tS[i] === tS[i - 1] && (differs(levelMm, i) || differs(rulerMm, i))) again++

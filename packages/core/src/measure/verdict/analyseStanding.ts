@@ -72,7 +72,7 @@ export function analyseStandingRun(
   const { fromS, toS } = standingWindow(inside, marks)
   const levels = between(inside, fromS, toS)
   const tooFew = blankAnalysis({ code: 'too-few', kind: plan.kind, got: levels.tS.length, needed: 3 })
-  if (levels.tS.length < 2 || last(levels.tS) - (levels.tS[0] as number) < 30 / levels.tS.length)
+  if (levels.tS.length < 2 || last(levels.tS) - (levels.tS[0] ?? Number.NaN) < 30 / levels.tS.length)
     return {
       ...tooFew,
       usedReadings: levels.tS.length,
@@ -168,7 +168,7 @@ function falling(
   source: ReadingSource,
 ): RunAnalysis {
   // The start itself, not the middle of the first block: a fast leak has lost much by then.
-  const zero = levels.tS[0] as number
+  const zero = levels.tS[0] ?? Number.NaN
   const degreesOfFreedom = Math.max(1, loss.weights.reduce((a, b) => a + b, 0) - 3 + NOISE[source].worth)
   const points = {
     tS: Float64Array.from(series.tS, (t) => t - zero),

@@ -53,7 +53,7 @@ function siphonFits(plan: RunPlan, profile: LeakProfile): boolean {
  */
 function decayChi2({ tS, mm, weight, sigmaMm }: HoldPoints): number {
   const n = tS.length
-  const length = (tS[n - 1] as number) - (tS[0] as number)
+  const length = (tS[n - 1] ?? Number.NaN) - (tS[0] ?? Number.NaN)
   const perOffset = (sigmaMm / OFFSET_MM) ** 2
   let best = Number.POSITIVE_INFINITY
   for (let k = 0; k <= 60; k++) {
@@ -61,12 +61,12 @@ function decayChi2({ tS, mm, weight, sigmaMm }: HoldPoints): number {
     let [see, se, s1, sey, sy] = [0, 0, perOffset, 0, 0]
     const e = Float64Array.from(tS, (t) => Math.exp(-t / tau))
     for (let i = 0; i < n; i++) {
-      const w = weight[i] as number
-      const y = mm[i] as number
-      see += w * (e[i] as number) ** 2
-      se += w * (e[i] as number)
+      const w = weight[i] ?? Number.NaN
+      const y = mm[i] ?? Number.NaN
+      see += w * (e[i] ?? Number.NaN) ** 2
+      se += w * (e[i] ?? Number.NaN)
       s1 += w
-      sey += w * (e[i] as number) * y
+      sey += w * (e[i] ?? Number.NaN) * y
       sy += w * y
     }
     const det = see * s1 - se * se
@@ -74,7 +74,9 @@ function decayChi2({ tS, mm, weight, sigmaMm }: HoldPoints): number {
     const o = (see * sy - se * sey) / det
     let chi2 = (o / OFFSET_MM) ** 2
     for (let i = 0; i < n; i++)
-      chi2 += ((weight[i] as number) * ((mm[i] as number) - a * (e[i] as number) - o) ** 2) / sigmaMm ** 2
+      chi2 +=
+        ((weight[i] ?? Number.NaN) * ((mm[i] ?? Number.NaN) - a * (e[i] ?? Number.NaN) - o) ** 2) /
+        sigmaMm ** 2
     best = Math.min(best, chi2)
   }
   return best

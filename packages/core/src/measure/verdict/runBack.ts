@@ -114,11 +114,11 @@ function levelAtStop(
     // A straight line through the last readings, taken at the stop.
     let [st, sh, stt, sth] = [0, 0, 0, 0]
     for (let i = 0; i < n; i++) {
-      const t = (near.tS[i] as number) - stopS
+      const t = (near.tS[i] ?? Number.NaN) - stopS
       st += t
-      sh += near.mm[i] as number
+      sh += near.mm[i] ?? Number.NaN
       stt += t * t
-      sth += t * (near.mm[i] as number)
+      sth += t * (near.mm[i] ?? Number.NaN)
     }
     const spread = stt - (st * st) / n
     const slope = spread > 0 ? (sth - (st * sh) / n) / spread : 0
@@ -156,7 +156,7 @@ export function analyseAfterDrain(
       : { code: 'no-run-back', kind: plan.kind, mostL: Math.max(0, back.litres.hi) },
     fit: {
       fromS: stopS,
-      toS: series.tS[series.tS.length - 1] as number,
+      toS: series.tS[series.tS.length - 1] ?? Number.NaN,
       startMm: back.startMm,
       endMm: back.endMm,
       curve: null,

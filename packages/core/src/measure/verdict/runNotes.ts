@@ -83,13 +83,16 @@ function disturbance(
 export function gapNotes(series: LevelSeries, source: ReadingSource): Message[] {
   if (source !== 'stream' || series.tS.length < 10) return []
   const { tS } = series
-  const mean = ((tS[tS.length - 1] as number) - (tS[0] as number)) / (tS.length - 1)
+  const mean = ((tS[tS.length - 1] ?? Number.NaN) - (tS[0] ?? Number.NaN)) / (tS.length - 1)
   const notes: Message[] = []
   for (let i = 0; i + 1 < tS.length && notes.length < MOST_GAPS_TOLD; i++) {
-    const step = (tS[i + 1] as number) - (tS[i] as number)
+    const step = (tS[i + 1] ?? Number.NaN) - (tS[i] ?? Number.NaN)
     if (step > Math.max(3, 5 * mean))
       notes.push(
-        message('note.stream-gap', { at: figureOf('time', tS[i] as number), gap: figureOf('time', step) }),
+        message('note.stream-gap', {
+          at: figureOf('time', tS[i] ?? Number.NaN),
+          gap: figureOf('time', step),
+        }),
       )
   }
   return notes

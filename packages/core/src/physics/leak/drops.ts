@@ -59,7 +59,7 @@ const PRESS_S = 0.12
  * @returns Drops a minute, and L/h over all sizes of a drop. Null with fewer presses, or all at one instant.
  */
 export function rateOfDrops(atS: readonly number[]): { perMinute: Interval; flowLH: Interval } | null {
-  const gaps = atS.slice(1).map((t, i) => t - (atS[i] as number))
+  const gaps = atS.slice(1).map((t, i) => t - (atS[i] ?? Number.NaN))
   const n = gaps.length
   const mean = gaps.reduce((a, b) => a + b, 0) / n
   if (atS.length < LEAST_DROPS || !(mean > 0)) return null

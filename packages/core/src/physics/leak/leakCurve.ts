@@ -34,16 +34,16 @@ export function leakCurve(tub: TubGeometry, law: LeakLaw, z0Mm: number, topMm: n
   for (let i = 1; i <= CELLS; i++) {
     const x = i / CELLS
     levelMm[i] = z0Mm + height * (least + (1 - least) * x * x)
-    const from = Math.sqrt((levelMm[i - 1] as number) - z0Mm)
-    const to = Math.sqrt((levelMm[i] as number) - z0Mm)
+    const from = Math.sqrt((levelMm[i - 1] ?? Number.NaN) - z0Mm)
+    const to = Math.sqrt((levelMm[i] ?? Number.NaN) - z0Mm)
     // With u = √(h − z₀): dh/(h − z₀)ⁿ = 2·u^(1−2n) du, smooth for both laws (n = ½ or 1).
     let sum = 0
     for (let k = 0; k < 3; k++) {
-      const u = from + (to - from) * (NODES[k] as number)
+      const u = from + (to - from) * (NODES[k] ?? Number.NaN)
       const area = Math.max(0.004, tubAreaLPerMm(tub, z0Mm + u * u))
-      sum += ((WEIGHTS[k] as number) * area * 2) / (n === 1 ? u : 1)
+      sum += ((WEIGHTS[k] ?? Number.NaN) * area * 2) / (n === 1 ? u : 1)
     }
-    g[i] = (g[i - 1] as number) + sum * (to - from)
+    g[i] = (g[i - 1] ?? Number.NaN) + sum * (to - from)
   }
   return { law, z0Mm, levelMm, g }
 }
@@ -55,21 +55,21 @@ export function gAt(curve: LeakCurve, levelMm: number): number {
 
 /** Level at which G has a value; the leak's own height below the table. */
 export function levelAtG(curve: LeakCurve, g: number): number {
-  if (g <= 0) return curve.levelMm[0] as number
+  if (g <= 0) return curve.levelMm[0] ?? Number.NaN
   return lookUp(curve.g, curve.levelMm, g)
 }
 
 /** Linear between table points; beyond the last the last line goes on. */
 function lookUp(x: Float64Array, y: Float64Array, at: number): number {
   const last = x.length - 1
-  if (at <= (x[0] as number)) return y[0] as number
+  if (at <= (x[0] ?? Number.NaN)) return y[0] ?? Number.NaN
   let low = 0
   let high = last
   while (high - low > 1) {
     const middle = (low + high) >> 1
-    if ((x[middle] as number) <= at) low = middle
+    if ((x[middle] ?? Number.NaN) <= at) low = middle
     else high = middle
   }
-  const share = (at - (x[low] as number)) / ((x[high] as number) - (x[low] as number))
-  return (y[low] as number) + ((y[high] as number) - (y[low] as number)) * share
+  const share = (at - (x[low] ?? Number.NaN)) / ((x[high] ?? Number.NaN) - (x[low] ?? Number.NaN))
+  return (y[low] ?? Number.NaN) + ((y[high] ?? Number.NaN) - (y[low] ?? Number.NaN)) * share
 }

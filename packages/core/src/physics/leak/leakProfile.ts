@@ -133,7 +133,7 @@ export function profileLeak(
     scale,
     leakLH: mean,
     startMm: levelAtG(curve, best.fit.c),
-    endMm: levelAtG(curve, best.fit.c - best.fit.k * (points.tS[points.tS.length - 1] as number)),
+    endMm: levelAtG(curve, best.fit.c - best.fit.k * (points.tS[points.tS.length - 1] ?? Number.NaN)),
     levelAt: (tS) => levelAtG(curve, best.fit.c - best.fit.k * tS),
     union: {
       lo: Math.min(...allowed.map((i) => i.lo)),
@@ -165,19 +165,19 @@ function fitCurve(curve: LeakCurve, points: HoldPoints, tub: TubGeometry): Curve
   for (let step = 0; step < 8; step++) {
     let [s00, s01, s11, b0, b1, sum] = [0, 0, 0, 0, 0, 0]
     for (let i = 0; i < n; i++) {
-      const w = (weight[i] as number) / sigmaMm ** 2
+      const w = (weight[i] ?? Number.NaN) / sigmaMm ** 2
       if (w === 0) continue
-      const level = levelAtG(curve, c - k * (tS[i] as number))
-      const residual = (mm[i] as number) - level
+      const level = levelAtG(curve, c - k * (tS[i] ?? Number.NaN))
+      const residual = (mm[i] ?? Number.NaN) - level
       sum += w * residual * residual
       const above = level - curve.z0Mm
       // dh/dG = (h − z₀)ⁿ/A; nothing moves any more once the level has reached the leak.
       const slope =
-        above > 1e-9 && c - k * (tS[i] as number) > 0
+        above > 1e-9 && c - k * (tS[i] ?? Number.NaN) > 0
           ? above ** exponent / Math.max(0.004, tubAreaLPerMm(tub, level))
           : 0
       const jc = slope
-      const jk = -slope * (tS[i] as number)
+      const jk = -slope * (tS[i] ?? Number.NaN)
       s00 += w * jc * jc
       s01 += w * jc * jk
       s11 += w * jk * jk
@@ -214,12 +214,12 @@ function startingLine(curve: LeakCurve, points: HoldPoints): { c: number; k: num
   const { tS, mm, weight } = points
   let [w, wt, wg, wtt, wtg] = [0, 0, 0, 0, 0]
   for (let i = 0; i < tS.length; i++) {
-    const t = tS[i] as number
-    const above = (mm[i] as number) - (curve.levelMm[0] as number)
+    const t = tS[i] ?? Number.NaN
+    const above = (mm[i] ?? Number.NaN) - (curve.levelMm[0] ?? Number.NaN)
     // Readings at or below the leak cannot say how fast it flowed.
-    if ((weight[i] as number) === 0 || above < 1) continue
-    const g = gAt(curve, mm[i] as number)
-    const wi = weight[i] as number
+    if ((weight[i] ?? Number.NaN) === 0 || above < 1) continue
+    const g = gAt(curve, mm[i] ?? Number.NaN)
+    const wi = weight[i] ?? Number.NaN
     w += wi
     wt += wi * t
     wg += wi * g
@@ -282,10 +282,10 @@ function endLevels(points: HoldPoints): { startMm: number; endMm: number } {
   const mean = (from: number, to: number) => {
     let [sum, total] = [0, 0]
     for (let i = from; i < to; i++) {
-      sum += (points.weight[i] as number) * (points.mm[i] as number)
-      total += points.weight[i] as number
+      sum += (points.weight[i] ?? Number.NaN) * (points.mm[i] ?? Number.NaN)
+      total += points.weight[i] ?? Number.NaN
     }
-    return total > 0 ? sum / total : (points.mm[from] as number)
+    return total > 0 ? sum / total : (points.mm[from] ?? Number.NaN)
   }
   return { startMm: mean(0, share), endMm: mean(n - share, n) }
 }

@@ -26,8 +26,8 @@ export function drainCurve(
   const levels = Float64Array.from(levelsMm)
   const timeS = new Float64Array(count)
   for (let i = 1; i < count; i++) {
-    const top = levels[i - 1] as number
-    const bottom = levels[i] as number
+    const top = levels[i - 1] ?? Number.NaN
+    const bottom = levels[i] ?? Number.NaN
     if (!(bottom < top)) throw new RangeError(`drain levels: expected below ${top} mm, got ${bottom}`)
     // Split at the floor, where the section jumps from sump to drum.
     const split = tub.floorMm < top && tub.floorMm > bottom ? tub.floorMm : bottom
@@ -35,7 +35,7 @@ export function drainCurve(
     if (split > bottom) litresPerFlow += cell(tub, split, bottom, flowLMin)
     if (!Number.isFinite(litresPerFlow))
       return { outcome: 'stalls', atLevelMm: top, levelMm: levels.slice(0, i), timeS: timeS.slice(0, i) }
-    timeS[i] = (timeS[i - 1] as number) + litresPerFlow * 60
+    timeS[i] = (timeS[i - 1] ?? Number.NaN) + litresPerFlow * 60
   }
   return { outcome: 'drains', levelMm: levels, timeS }
 }
@@ -50,11 +50,11 @@ function cell(
   const height = topMm - bottomMm
   for (let k = 0; k < 3; k++) {
     // x² concentrates nodes at the bottom, where a drum's section begins as √y.
-    const x = NODES[k] as number
+    const x = NODES[k] ?? Number.NaN
     const level = bottomMm + height * x * x
     const flow = flowLMin(level)
     if (!(flow > 0)) return Number.POSITIVE_INFINITY
-    minutes += ((WEIGHTS[k] as number) * 2 * x * height * tubAreaLPerMm(tub, level)) / flow
+    minutes += ((WEIGHTS[k] ?? Number.NaN) * 2 * x * height * tubAreaLPerMm(tub, level)) / flow
   }
   return minutes
 }

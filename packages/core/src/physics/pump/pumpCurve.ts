@@ -41,9 +41,9 @@ export function pumpHeadM(curve: PumpCurve, flowM3S: number): number {
   const last = curve.flowM3S.length - 1
   if (last < 1) throw new RangeError('pump curve: expected at least two points')
   let i = 1
-  while (i < last && flowM3S > (curve.flowM3S[i] as number)) i++
-  const [q0, q1] = [curve.flowM3S[i - 1] as number, curve.flowM3S[i] as number]
-  const [h0, h1] = [curve.headM[i - 1] as number, curve.headM[i] as number]
+  while (i < last && flowM3S > (curve.flowM3S[i] ?? Number.NaN)) i++
+  const [q0, q1] = [curve.flowM3S[i - 1] ?? Number.NaN, curve.flowM3S[i] ?? Number.NaN]
+  const [h0, h1] = [curve.headM[i - 1] ?? Number.NaN, curve.headM[i] ?? Number.NaN]
   return h0 + ((h1 - h0) * (flowM3S - q0)) / (q1 - q0)
 }
 

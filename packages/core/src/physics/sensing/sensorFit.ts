@@ -42,8 +42,8 @@ export function fitSensor(pairs: SensorPairs): SensorFit | null {
   if (n < 4) return null
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY]
   for (let i = 0; i < n; i++) {
-    low = Math.min(low, trueMm[i] as number)
-    high = Math.max(high, trueMm[i] as number)
+    low = Math.min(low, trueMm[i] ?? Number.NaN)
+    high = Math.max(high, trueMm[i] ?? Number.NaN)
   }
   if (high - low < 30) return null
   const tried = LAGS.map((lag) => ({
@@ -88,7 +88,7 @@ export function fitSensor(pairs: SensorPairs): SensorFit | null {
     lagS: follows
       ? {
           value: best.lag,
-          lo: first === 0 ? 0 : ((allowed[0] as number) + around(first, -1)) / 2,
+          lo: first === 0 ? 0 : ((allowed[0] ?? Number.NaN) + around(first, -1)) / 2,
           hi: ((allowed.at(-1) as number) + around(last, 1)) / 2,
         }
       : null,
@@ -107,11 +107,11 @@ function answer({ tS, trueMm, path }: SensorPairs, lagS: number): Float64Array {
   const out = new Float64Array(tS.length)
   let k = 1
   for (let i = 0; i < out.length; i++) {
-    const t = tS[i] as number
-    while (k < shown.length - 1 && (path.tS[k] as number) < t) k++
-    const [t0, t1] = [path.tS[k - 1] as number, path.tS[k] as number]
+    const t = tS[i] ?? Number.NaN
+    while (k < shown.length - 1 && (path.tS[k] ?? Number.NaN) < t) k++
+    const [t0, t1] = [path.tS[k - 1] ?? Number.NaN, path.tS[k] ?? Number.NaN]
     const share = Math.min(1, Math.max(0, (t - t0) / Math.max(1e-6, t1 - t0)))
-    out[i] = (shown[k - 1] as number) + ((shown[k] as number) - (shown[k - 1] as number)) * share
+    out[i] = (shown[k - 1] ?? Number.NaN) + ((shown[k] ?? Number.NaN) - (shown[k - 1] ?? Number.NaN)) * share
   }
   return out
 }
@@ -121,12 +121,12 @@ function lagged(tS: ArrayLike<number>, mm: ArrayLike<number>, lagS: number): Flo
   const out = Float64Array.from(mm)
   if (lagS === 0) return out
   for (let i = 1; i < out.length; i++) {
-    const dt = (tS[i] as number) - (tS[i - 1] as number)
+    const dt = (tS[i] ?? Number.NaN) - (tS[i - 1] ?? Number.NaN)
     const keep = Math.exp(-dt / lagS)
-    const slope = dt > 0 ? ((mm[i] as number) - (mm[i - 1] as number)) / dt : 0
+    const slope = dt > 0 ? ((mm[i] ?? Number.NaN) - (mm[i - 1] ?? Number.NaN)) / dt : 0
     // Exact for a ramp: y − (h − slope·τ) decays.
-    const behind = (out[i - 1] as number) - ((mm[i - 1] as number) - slope * lagS)
-    out[i] = (mm[i] as number) - slope * lagS + behind * keep
+    const behind = (out[i - 1] ?? Number.NaN) - ((mm[i - 1] ?? Number.NaN) - slope * lagS)
+    out[i] = (mm[i] ?? Number.NaN) - slope * lagS + behind * keep
   }
   return out
 }
@@ -146,22 +146,22 @@ function weightedLine(x: Float64Array, y: ArrayLike<number>, sigma: number): Lin
   for (let round = 0; round < 4; round++) {
     let [w, wx, wy] = [0, 0, 0]
     for (let i = 0; i < n; i++) {
-      w += weights[i] as number
-      wx += (weights[i] as number) * (x[i] as number)
-      wy += (weights[i] as number) * (y[i] as number)
+      w += weights[i] ?? Number.NaN
+      wx += (weights[i] ?? Number.NaN) * (x[i] ?? Number.NaN)
+      wy += (weights[i] ?? Number.NaN) * (y[i] ?? Number.NaN)
     }
     const [mx, my] = [wx / w, wy / w]
     let [sxx, sxy] = [0, 0]
     for (let i = 0; i < n; i++) {
-      sxx += (weights[i] as number) * ((x[i] as number) - mx) ** 2
-      sxy += (weights[i] as number) * ((x[i] as number) - mx) * ((y[i] as number) - my)
+      sxx += (weights[i] ?? Number.NaN) * ((x[i] ?? Number.NaN) - mx) ** 2
+      sxy += (weights[i] ?? Number.NaN) * ((x[i] ?? Number.NaN) - mx) * ((y[i] ?? Number.NaN) - my)
     }
     const slope = sxx > 1e-9 ? sxy / sxx : 0
     const intercept = my - slope * mx
     let chi2 = 0
     const sizes = new Float64Array(n)
     for (let i = 0; i < n; i++) {
-      const r = (y[i] as number) - intercept - slope * (x[i] as number)
+      const r = (y[i] ?? Number.NaN) - intercept - slope * (x[i] ?? Number.NaN)
       sizes[i] = Math.abs(r)
       // Huber's loss: a wild pair counts, but not with its square.
       const size = Math.abs(r)
@@ -170,7 +170,7 @@ function weightedLine(x: Float64Array, y: ArrayLike<number>, sigma: number): Lin
     line = { slope, intercept, slopeVariance: 1 / sxx, interceptVariance: 1 / w + (mx * mx) / sxx, chi2 }
     const scale = Math.max(sigma, 1.4826 * median(sizes))
     for (let i = 0; i < n; i++) {
-      const u = (sizes[i] as number) / (4.685 * scale)
+      const u = (sizes[i] ?? Number.NaN) / (4.685 * scale)
       weights[i] = u < 1 ? (1 - u * u) ** 2 : 1e-6
     }
   }

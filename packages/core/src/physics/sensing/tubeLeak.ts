@@ -15,17 +15,19 @@ export function fitTubeLeak(pairs: SensorPairs): Interval | null {
   const { tS, trueMm, indicatedMm, sigmaMm } = pairs
   const n = tS.length
   if (n < 4) return null
-  const first = tS[0] as number
-  const length = (tS[n - 1] as number) - first
-  const share = (i: number) => (indicatedMm[i] as number) / Math.max(5, trueMm[i] as number)
+  const first = tS[0] ?? Number.NaN
+  const length = (tS[n - 1] ?? Number.NaN) - first
+  const share = (i: number) => (indicatedMm[i] ?? Number.NaN) / Math.max(5, trueMm[i] ?? Number.NaN)
   const lost = Math.log(Math.max(0.02, share(0)) / Math.max(0.02, share(n - 1)))
   const startRate = Math.max(0.01, lost) / Math.max(1, length)
   const fit = nonlinearLeastSquares(
     (p, out) => {
       for (let i = 0; i < n; i++) {
         const model =
-          (p[0] as number) * (trueMm[i] as number) * Math.exp(-(p[1] as number) * ((tS[i] as number) - first))
-        const r = ((indicatedMm[i] as number) - model) / sigmaMm
+          (p[0] ?? Number.NaN) *
+          (trueMm[i] ?? Number.NaN) *
+          Math.exp(-(p[1] ?? Number.NaN) * ((tS[i] ?? Number.NaN) - first))
+        const r = ((indicatedMm[i] ?? Number.NaN) - model) / sigmaMm
         // Huber's loss written as a residual.
         out[i] = Math.abs(r) < 2.5 ? r : Math.sign(r) * Math.sqrt(5 * Math.abs(r) - 6.25)
       }
@@ -35,10 +37,10 @@ export function fitTubeLeak(pairs: SensorPairs): Interval | null {
     [1, 1e-3],
   )
   if (fit.outcome !== 'converged') return null
-  const rate = fit.parameters[1] as number
+  const rate = fit.parameters[1] ?? Number.NaN
   // The residuals of a few readings may look better than the instrument is.
   const scale = Math.sqrt((6 + fit.rss) / (6 + fit.degreesOfFreedom) / (fit.rss / fit.degreesOfFreedom))
-  const half = studentT975(fit.degreesOfFreedom + 6) * (fit.standardErrors[1] as number) * scale
+  const half = studentT975(fit.degreesOfFreedom + 6) * (fit.standardErrors[1] ?? Number.NaN) * scale
   const significant = rate - 1.3 * half > 0 && 1 - Math.exp(-rate * length) > LEAST_SHARE
   return significant ? { value: 1 / rate, lo: 1 / (rate + half), hi: 1 / Math.max(1e-9, rate - half) } : null
 }

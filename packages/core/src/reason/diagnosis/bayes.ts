@@ -6,7 +6,7 @@
  */
 export function normalised(lnWeights: ArrayLike<number>): Float64Array {
   let most = Number.NEGATIVE_INFINITY
-  for (let i = 0; i < lnWeights.length; i++) most = Math.max(most, lnWeights[i] as number)
+  for (let i = 0; i < lnWeights.length; i++) most = Math.max(most, lnWeights[i] ?? Number.NaN)
   if (!Number.isFinite(most))
     throw new RangeError(
       `bayes: expected at least one cause that is possible, got a largest weight of ${most}`,
@@ -14,10 +14,10 @@ export function normalised(lnWeights: ArrayLike<number>): Float64Array {
   const out = new Float64Array(lnWeights.length)
   let total = 0
   for (let i = 0; i < out.length; i++) {
-    out[i] = Math.exp((lnWeights[i] as number) - most)
-    total += out[i] as number
+    out[i] = Math.exp((lnWeights[i] ?? Number.NaN) - most)
+    total += out[i] ?? Number.NaN
   }
-  for (let i = 0; i < out.length; i++) out[i] = (out[i] as number) / total
+  for (let i = 0; i < out.length; i++) out[i] = (out[i] ?? Number.NaN) / total
   return out
 }
 
@@ -27,14 +27,16 @@ export function normalised(lnWeights: ArrayLike<number>): Float64Array {
  * @throws {RangeError} When no cause could have given the outcome.
  */
 export function posterior(prior: ArrayLike<number>, likelihood: ArrayLike<number>): Float64Array {
-  return normalised(Array.from(prior, (p, i) => Math.log(p) + Math.log(Math.max(0, likelihood[i] as number))))
+  return normalised(
+    Array.from(prior, (p, i) => Math.log(p) + Math.log(Math.max(0, likelihood[i] ?? Number.NaN))),
+  )
 }
 
 /** Shannon's entropy, bits: what is not known yet. @param p - Probabilities summing to 1. */
 export function entropyBits(p: ArrayLike<number>): number {
   let sum = 0
   for (let i = 0; i < p.length; i++) {
-    const x = p[i] as number
+    const x = p[i] ?? Number.NaN
     if (x > 0) sum -= x * Math.log2(x)
   }
   return sum
@@ -51,10 +53,11 @@ export function informationGainBits(p: ArrayLike<number>, outcomes: readonly Arr
   const marginal = new Float64Array(width)
   let within = 0
   for (let i = 0; i < p.length; i++) {
-    const weight = p[i] as number
+    const weight = p[i] ?? Number.NaN
     if (weight === 0) continue
     const row = outcomes[i] as ArrayLike<number>
-    for (let k = 0; k < width; k++) marginal[k] = (marginal[k] as number) + weight * (row[k] as number)
+    for (let k = 0; k < width; k++)
+      marginal[k] = (marginal[k] ?? Number.NaN) + weight * (row[k] ?? Number.NaN)
     within += weight * entropyBits(row)
   }
   return Math.max(0, entropyBits(marginal) - within)

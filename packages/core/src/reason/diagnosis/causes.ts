@@ -59,7 +59,7 @@ export function causesOf<F extends string>(
   const pairs = (with_: (i: number, j: number, weight: number) => void) => {
     for (let i = 0; i < count; i++)
       for (let j = i + 1; j < count; j++) {
-        const both = (weight[i] as number) * (weight[j] as number)
+        const both = (weight[i] ?? Number.NaN) * (weight[j] ?? Number.NaN)
         if (faultOf[i] !== faultOf[j] && both > 0) with_(i, j, both)
       }
   }
@@ -79,25 +79,25 @@ export function causesOf<F extends string>(
   const setNumber = (a: number, b: number): number => {
     const at = Math.min(a, b) * faults.length + Math.max(a, b)
     if (numbers[at] === -1) numbers[at] = sets.push((a === b ? [a] : [a, b]).map((k) => faults[k] as F)) - 1
-    return numbers[at] as number
+    return numbers[at] ?? Number.NaN
   }
   p[0] = nonePrior
   for (let i = 0; i < count; i++) {
     first[1 + i] = i
-    setOf[1 + i] = setNumber(faultOf[i] as number, faultOf[i] as number)
-    p[1 + i] = (weight[i] as number) * (pairSum > 0 ? 1 - pairShare : 1)
+    setOf[1 + i] = setNumber(faultOf[i] ?? Number.NaN, faultOf[i] ?? Number.NaN)
+    p[1 + i] = (weight[i] ?? Number.NaN) * (pairSum > 0 ? 1 - pairShare : 1)
   }
   let c = 1 + count
   pairs((i, j, both) => {
     first[c] = i
     second[c] = j
-    setOf[c] = setNumber(faultOf[i] as number, faultOf[j] as number)
+    setOf[c] = setNumber(faultOf[i] ?? Number.NaN, faultOf[j] ?? Number.NaN)
     p[c] = both * pairScale
     c++
   })
   const total = p.reduce((a, b) => a + b, 0)
   const oneOfSet = new Int32Array(sets.length)
-  for (let n = size - 1; n >= 0; n--) oneOfSet[setOf[n] as number] = n
+  for (let n = size - 1; n >= 0; n--) oneOfSet[setOf[n] ?? Number.NaN] = n
   return { states, first, second, lnPrior: p.map((x) => Math.log(x / total)), setOf, sets, oneOfSet }
 }
 
@@ -111,10 +111,10 @@ export function likelihoodsOf(causes: Causes, evidence: Evidence): Float64Array 
   const { first, second, setOf, oneOfSet } = causes
   const out = new Float64Array(first.length)
   const of = (c: number) =>
-    Math.max(LEAST_LIKELIHOOD, evidence.likelihood(first[c] as number, second[c] as number))
+    Math.max(LEAST_LIKELIHOOD, evidence.likelihood(first[c] ?? Number.NaN, second[c] ?? Number.NaN))
   if (evidence.byFault) {
     const ofSet = Float64Array.from(oneOfSet, of)
-    for (let c = 0; c < out.length; c++) out[c] = ofSet[setOf[c] as number] as number
+    for (let c = 0; c < out.length; c++) out[c] = ofSet[setOf[c] as number] ?? Number.NaN
   } else for (let c = 0; c < out.length; c++) out[c] = of(c)
   return out
 }
@@ -130,13 +130,14 @@ export function weighCauses(causes: Causes, likelihoods: readonly Float64Array[]
   for (let from = 0; from < likelihoods.length; from += AT_ONCE) {
     product.fill(1)
     for (const one of likelihoods.slice(from, from + AT_ONCE)) multiply(product, one)
-    for (let c = 0; c < sum.length; c++) sum[c] = (sum[c] as number) + power * Math.log(product[c] as number)
+    for (let c = 0; c < sum.length; c++)
+      sum[c] = (sum[c] ?? Number.NaN) + power * Math.log(product[c] ?? Number.NaN)
   }
   return normalised(sum)
 }
 
 function multiply(product: Float64Array, by: Float64Array): void {
-  for (let c = 0; c < product.length; c++) product[c] = (product[c] as number) * (by[c] as number)
+  for (let c = 0; c < product.length; c++) product[c] = (product[c] ?? Number.NaN) * (by[c] ?? Number.NaN)
 }
 
 export interface FaultChance<F extends string> {
@@ -152,8 +153,8 @@ export interface FaultChance<F extends string> {
 export function setChances(causes: Causes, p: Float64Array): Float64Array {
   const out = new Float64Array(causes.sets.length)
   for (let c = 0; c < p.length; c++) {
-    const n = causes.setOf[c] as number
-    out[n] = (out[n] as number) + (p[c] as number)
+    const n = causes.setOf[c] ?? Number.NaN
+    out[n] = (out[n] ?? Number.NaN) + (p[c] ?? Number.NaN)
   }
   return out
 }
@@ -162,7 +163,7 @@ export function setChances(causes: Causes, p: Float64Array): Float64Array {
 export function faultChances<F extends string>(causes: Causes<F>, chances: Float64Array): FaultChance<F>[] {
   const found = new Map<F | null, FaultChance<F>>()
   causes.sets.forEach((set, n) => {
-    const weight = chances[n] as number
+    const weight = chances[n] ?? Number.NaN
     for (const fault of set.length === 0 ? [null] : set) {
       const chance = found.get(fault) ?? { fault, share: 0, present: 0, alone: 0 }
       found.set(fault, chance)
@@ -175,7 +176,7 @@ export function faultChances<F extends string>(causes: Causes<F>, chances: Float
     if (set.length < 2) return
     const two = set.map((fault) => found.get(fault) as FaultChance<F>)
     // What a fault explains alone speaks for it; where only both together explain, each has half.
-    const weight = chances[n] as number
+    const weight = chances[n] ?? Number.NaN
     const total = two.reduce((sum, chance) => sum + chance.alone + weight / 2, 0)
     for (const chance of two) chance.share += total > 0 ? (weight * (chance.alone + weight / 2)) / total : 0
   })

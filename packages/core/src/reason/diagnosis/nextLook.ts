@@ -31,28 +31,28 @@ export const EACH_LOOK_MIN = 2
 export function worthOfLooks(causes: Causes, p: Float64Array, looks: readonly PossibleLook[]): WorthOfLook[] {
   const sets = setChances(causes, p)
   const alive: number[] = []
-  for (let c = 0; c < p.length; c++) if ((p[c] as number) > NEGLIGIBLE) alive.push(c)
-  const places = [...new Set(alive.map((c) => causes.setOf[c] as number))]
+  for (let c = 0; c < p.length; c++) if ((p[c] ?? Number.NaN) > NEGLIGIBLE) alive.push(c)
+  const places = [...new Set(alive.map((c) => causes.setOf[c] ?? Number.NaN))]
   const row = new Map(places.map((set, n) => [set, n]))
-  const weight = Float64Array.from(places, (set) => sets[set] as number)
+  const weight = Float64Array.from(places, (set) => sets[set] ?? Number.NaN)
   const total = weight.reduce((a, b) => a + b, 0)
-  for (let n = 0; n < weight.length; n++) weight[n] = (weight[n] as number) / total
+  for (let n = 0; n < weight.length; n++) weight[n] = (weight[n] ?? Number.NaN) / total
   return looks
     .map((look) => {
       const table = places.map(() => new Float64Array(look.outcomes.length))
       const byFault = look.outcomes.every(({ evidence }) => evidence.byFault)
-      for (const c of byFault ? places.map((set) => causes.oneOfSet[set] as number) : alive) {
-        const [i, j] = [causes.first[c] as number, causes.second[c] as number]
-        const out = table[row.get(causes.setOf[c] as number) as number] as Float64Array
+      for (const c of byFault ? places.map((set) => causes.oneOfSet[set] ?? Number.NaN) : alive) {
+        const [i, j] = [causes.first[c] ?? Number.NaN, causes.second[c] ?? Number.NaN]
+        const out = table[row.get(causes.setOf[c] ?? Number.NaN) as number] as Float64Array
         // One cause stands for its whole set, however little it weighs itself.
-        const weightOfCause = byFault ? 1 : (p[c] as number)
+        const weightOfCause = byFault ? 1 : (p[c] ?? Number.NaN)
         look.outcomes.forEach(({ evidence }, k) => {
-          out[k] = (out[k] as number) + weightOfCause * evidence.likelihood(i, j)
+          out[k] = (out[k] ?? Number.NaN) + weightOfCause * evidence.likelihood(i, j)
         })
       }
       for (const out of table) {
         const sum = out.reduce((a, b) => a + b, 0)
-        if (sum > 0) for (let k = 0; k < out.length; k++) out[k] = (out[k] as number) / sum
+        if (sum > 0) for (let k = 0; k < out.length; k++) out[k] = (out[k] ?? Number.NaN) / sum
       }
       const gainBits = informationGainBits(weight, table)
       return {
@@ -63,14 +63,14 @@ export function worthOfLooks(causes: Causes, p: Float64Array, looks: readonly Po
         outcomes: look.outcomes.map(({ name }, k) => {
           let [probability, best, most] = [0, 0, -1]
           table.forEach((out, n) => {
-            const joint = (weight[n] as number) * (out[k] as number)
+            const joint = (weight[n] ?? Number.NaN) * (out[k] ?? Number.NaN)
             probability += joint
             if (joint > most) [most, best] = [joint, n]
           })
           return {
             name,
             probability,
-            leadsTo: places[best] as number,
+            leadsTo: places[best] ?? Number.NaN,
             leadsToProbability: probability > 0 ? most / probability : 0,
           }
         }),

@@ -169,10 +169,10 @@ export function placeShares(
   let total = 0
   LEAK_PLACES.forEach((place, k) => {
     out[k] = shares[place] ?? 0
-    total += out[k] as number
+    total += out[k] ?? Number.NaN
   })
   for (let k = 0; k < out.length; k++)
-    out[k] = ((1 - MISPLACED) * (out[k] as number)) / total + MISPLACED / LEAK_PLACES.length
+    out[k] = ((1 - MISPLACED) * (out[k] ?? Number.NaN)) / total + MISPLACED / LEAK_PLACES.length
   return out
 }
 /** P(place) when there is no leak at all and something was taken for one. */

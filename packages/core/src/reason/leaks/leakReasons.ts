@@ -63,8 +63,8 @@ export function suspectsOf(diagnosis: LeakDiagnosis, history: LeakHistory, most 
       let [mineSum, othersSum] = [0, 0]
       // Each state alone: they stand after "no fault", before the pairs.
       for (let c = 1; c <= states.length; c++) {
-        const own = states[causes.first[c] as number]?.fault === fault
-        const weight = own ? (p[c] as number) : Math.exp(causes.lnPrior[c] as number)
+        const own = states[causes.first[c] ?? Number.NaN]?.fault === fault
+        const weight = own ? (p[c] ?? Number.NaN) : Math.exp(causes.lnPrior[c] ?? Number.NaN)
         ;(own ? mine : others).push([c, weight])
         if (own) mineSum += weight
         else othersSum += weight
@@ -96,7 +96,7 @@ export function suspectsOf(diagnosis: LeakDiagnosis, history: LeakHistory, most 
 function partnerOf(diagnosis: LeakDiagnosis, fault: LeakFaultId): Suspect['with'] {
   let best: Suspect['with'] = null
   diagnosis.causes.sets.forEach((set, n) => {
-    const probability = diagnosis.setChances[n] as number
+    const probability = diagnosis.setChances[n] ?? Number.NaN
     if (set.length < 2 || !set.includes(fault) || probability < (best?.probability ?? PAIR_NAMED)) return
     const other = set.find((id) => id !== fault) as LeakFaultId
     best = { fault: other, probability }

@@ -49,7 +49,7 @@ export function leakStates(
         states.push({
           fault: facts.id,
           facts,
-          share: (facts.amounts[amount] as number) / cells,
+          share: (facts.amounts[amount] ?? Number.NaN) / cells,
           amount,
           loMm: lo + ((hi - lo) * cell) / cells,
           hiMm: lo + ((hi - lo) * (cell + 1)) / cells,
@@ -83,7 +83,7 @@ export function seenIn(states: readonly LeakState[], levelMm: number): Record<Le
   for (const phase of LEAK_PHASES)
     out[phase] = Float64Array.from(
       states,
-      (state) => leaksIn(state, phase, levelMm) * (NOTICED[state.amount] as number),
+      (state) => leaksIn(state, phase, levelMm) * (NOTICED[state.amount] ?? Number.NaN),
     )
   return out
 }

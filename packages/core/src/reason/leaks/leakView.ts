@@ -73,7 +73,7 @@ export function leakView(visit: LeakCaseOfVisit): LeakView {
       .filter(({ fault }) => which(fault === null ? null : leakFault(fault).isLeak))
       .reduce((sum, chance) => sum + chance.share, 0)
   const pair = diagnosis.causes.sets
-    .map((faults, n) => ({ faults: [...faults], probability: diagnosis.setChances[n] as number }))
+    .map((faults, n) => ({ faults: [...faults], probability: diagnosis.setChances[n] ?? Number.NaN }))
     .filter(({ faults }) => faults.length === 2)
     .reduce((a, b) => (b.probability > a.probability ? b : a), {
       faults: [] as LeakFaultId[],

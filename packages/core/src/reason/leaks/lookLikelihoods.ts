@@ -129,6 +129,6 @@ export function lookShares(
 ): readonly number[] {
   const a = first ? look.with[first] : undefined
   const b = second ? look.with[second] : undefined
-  if (a && b) return a.map((p, k) => (p + (b[k] as number)) / 2)
+  if (a && b) return a.map((p, k) => (p + (b[k] ?? Number.NaN)) / 2)
   return a ?? b ?? look.sound
 }

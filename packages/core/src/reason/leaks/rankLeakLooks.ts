@@ -100,8 +100,8 @@ const binary = (yes: string, no: string, p: Evidence['likelihood']): PossibleLoo
 function phaseLooks(found: LeakFindings, { states }: LeakDiagnosis, add: Add): void {
   for (const phase of LEAK_PHASES) {
     if (found.phases[phase] === 'wet' || found.phases[phase] === 'dry') continue
-    const seen = states.map((s) => leaksIn(s, phase, found.levelMm) * (NOTICED[s.amount] as number))
-    const of = (s: number) => (s === NO_FAULT ? 0 : (seen[s] as number))
+    const seen = states.map((s) => leaksIn(s, phase, found.levelMm) * (NOTICED[s.amount] ?? Number.NaN))
+    const of = (s: number) => (s === NO_FAULT ? 0 : (seen[s] ?? Number.NaN))
     add(
       {
         id: `phase:${phase}`,
@@ -175,7 +175,7 @@ function placeLooks(
   const share =
     (rows: readonly ArrayLike<number>[], none: ArrayLike<number>, k: number) => (i: number, j: number) =>
       i === NO_FAULT
-        ? (none[k] as number)
+        ? (none[k] ?? Number.NaN)
         : j === NO_FAULT
           ? (rows[i]?.[k] as number)
           : ((rows[i]?.[k] as number) + (rows[j]?.[k] as number)) / 2
@@ -249,7 +249,7 @@ function heightLook(found: LeakFindings, { states }: LeakDiagnosis, add: Add): v
       name:
         k === nothing
           ? GOES_ON
-          : String(Math.round(((steps[k] as number) + (steps[k + 1] ?? found.levelMm)) / 2)),
+          : String(Math.round(((steps[k] ?? Number.NaN) + (steps[k + 1] ?? found.levelMm)) / 2)),
       evidence: {
         likelihood: (i: number, j: number) => (j === NO_FAULT ? of(i, k) : (of(i, k) + of(j, k)) / 2),
       },

@@ -73,7 +73,7 @@ export function weighFindings(
 }
 
 type Seen = Record<LeakPhase, Float64Array>
-const at = (values: ArrayLike<number>, s: number): number => (s === NO_FAULT ? 0 : (values[s] as number))
+const at = (values: ArrayLike<number>, s: number): number => (s === NO_FAULT ? 0 : (values[s] ?? Number.NaN))
 const either = (values: ArrayLike<number>, i: number, j: number): number =>
   1 - (1 - at(values, i)) * (1 - at(values, j)) * (1 - WET_ANYWAY)
 
@@ -119,7 +119,7 @@ function loudness(
   return Float64Array.from(
     states,
     (state, s) =>
-      (0.03 + over.reduce((sum, p) => sum + (seen[p][s] as number), 0) / over.length) *
+      (0.03 + over.reduce((sum, p) => sum + (seen[p][s] ?? Number.NaN), 0) / over.length) *
       (0.4 + state.amount * 0.5),
   )
 }
@@ -145,18 +145,18 @@ function placePieces(
       id: `place:${n}:${place}`,
       says: message(`found.place.${place}`),
       likelihood: (i, j) => {
-        if (i === NO_FAULT) return weighed(ANYWHERE[k] as number, power)
-        const pi = shares[i] as number
+        if (i === NO_FAULT) return weighed(ANYWHERE[k] ?? Number.NaN, power)
+        const pi = shares[i] ?? Number.NaN
         if (j === NO_FAULT) return weighed(pi, power)
-        const li = loud[i] as number
-        const lj = loud[j] as number
-        return weighed((li * pi + lj * (shares[j] as number)) / (li + lj), power)
+        const li = loud[i] ?? Number.NaN
+        const lj = loud[j] ?? Number.NaN
+        return weighed((li * pi + lj * (shares[j] ?? Number.NaN)) / (li + lj), power)
       },
     }
   })
   if (found.cardboard === 'dry') {
     const most = Float64Array.from(states, (_, s) =>
-      Math.max(...LEAK_PHASES.map((p) => seen[p][s] as number)),
+      Math.max(...LEAK_PHASES.map((p) => seen[p][s] ?? Number.NaN)),
     )
     pieces.push({
       id: 'cardboard',
@@ -173,16 +173,16 @@ function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindi
     const loud = loudness(states, seen, found, phase)
     const power = weightOf(found.amounts, n)
     const share = Float64Array.from(states, ({ amount: own }) =>
-      weighed((AMOUNT_SEEN[own] as readonly number[])[k] as number, power),
+      weighed(AMOUNT_SEEN[own]?.[k] ?? Number.NaN, power),
     )
     return {
       id: `amount:${n}`,
       says: message('found.amount', { amount }),
       likelihood: (i, j) => {
-        if (i === NO_FAULT) return AMOUNT_SEEN[4][k] as number
+        if (i === NO_FAULT) return AMOUNT_SEEN[4][k] ?? Number.NaN
         // The larger of two leaks is the one that is seen.
-        const seenOne = j === NO_FAULT || (loud[i] as number) >= (loud[j] as number) ? i : j
-        return share[seenOne] as number
+        const seenOne = j === NO_FAULT || (loud[i] ?? Number.NaN) >= (loud[j] ?? Number.NaN) ? i : j
+        return share[seenOne] ?? Number.NaN
       },
     }
   })
@@ -192,7 +192,7 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakEvi
   return found.trails.map((trail, n): LeakEvidence => {
     const k = TRAILS.indexOf(trail)
     const of = (s: number) =>
-      (1 - TRAIL_MISSEEN) * ((states[s] as LeakState).facts.trails[k] as number) +
+      (1 - TRAIL_MISSEEN) * ((states[s] as LeakState).facts.trails[k] ?? Number.NaN) +
       TRAIL_MISSEEN / TRAILS.length
     const power = n === 0 ? 1 : SAID_AGAIN
     return {
@@ -201,7 +201,7 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakEvi
       byFault: true,
       likelihood: (i, j) =>
         weighed(
-          i === NO_FAULT ? (TRAIL_ANYHOW[k] as number) : j === NO_FAULT ? of(i) : (of(i) + of(j)) / 2,
+          i === NO_FAULT ? (TRAIL_ANYHOW[k] ?? Number.NaN) : j === NO_FAULT ? of(i) : (of(i) + of(j)) / 2,
           power,
         ),
     }

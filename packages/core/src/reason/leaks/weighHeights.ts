@@ -71,9 +71,9 @@ function holdPiece(states: readonly LeakState[], hold: NonNullable<LeakFindings[
         : message('found.level-stays'),
     likelihood: (i, j) => {
       if (siphons(i) || siphons(j)) return siphon
-      const a = i === NO_FAULT ? 0 : (acts[i] as number)
-      const b = j === NO_FAULT ? 0 : (acts[j] as number)
-      const of = (size: number) => bySize[size] as number
+      const a = i === NO_FAULT ? 0 : (acts[i] ?? Number.NaN)
+      const b = j === NO_FAULT ? 0 : (acts[j] ?? Number.NaN)
+      const of = (size: number) => bySize[size] ?? Number.NaN
       const [si, sj] = [i === NO_FAULT ? DRY : sizeOf(i), j === NO_FAULT ? DRY : sizeOf(j)]
       if (b === 0) return a * of(si) + (1 - a) * of(DRY)
       return (
@@ -103,20 +103,22 @@ function heightPiece(
     return (1 - ASTRAY) * fits + ASTRAY / ASTRAY_MM
   })
   const none = NO_HEIGHT / ASTRAY_MM
-  const alone = (s: number) => (acts[s] as number) * (density[s] as number) + (1 - (acts[s] as number)) * none
+  const alone = (s: number) =>
+    (acts[s] ?? Number.NaN) * (density[s] ?? Number.NaN) + (1 - (acts[s] ?? Number.NaN)) * none
   return {
     id: 'height',
     says: message('found.leak-at', { height: rangeOf('level', height.lo, height.hi) }),
     likelihood: (i, j) => {
       if (i === NO_FAULT) return none
       if (j === NO_FAULT) return alone(i)
-      const [a, b] = [acts[i] as number, acts[j] as number]
+      const [a, b] = [acts[i] ?? Number.NaN, acts[j] ?? Number.NaN]
       const [lower, upper] = (states[i] as LeakState).loMm <= (states[j] as LeakState).loMm ? [i, j] : [j, i]
-      const both = LOWER_OF_TWO * (density[lower] as number) + (1 - LOWER_OF_TWO) * (density[upper] as number)
+      const both =
+        LOWER_OF_TWO * (density[lower] ?? Number.NaN) + (1 - LOWER_OF_TWO) * (density[upper] ?? Number.NaN)
       return (
         a * b * both +
-        a * (1 - b) * (density[i] as number) +
-        (1 - a) * b * (density[j] as number) +
+        a * (1 - b) * (density[i] ?? Number.NaN) +
+        (1 - a) * b * (density[j] ?? Number.NaN) +
         (1 - a) * (1 - b) * none
       )
     },
@@ -135,7 +137,7 @@ function boundPiece(
     const above = bound.atLeast === undefined ? 1 : normalCdf((middle - bound.atLeast) / sd)
     return 0.06 + 0.94 * below * above
   })
-  const of = (s: number) => (s === NO_FAULT ? 0.5 : (inside[s] as number))
+  const of = (s: number) => (s === NO_FAULT ? 0.5 : (inside[s] ?? Number.NaN))
   return {
     id: 'height-bound',
     says:
@@ -152,13 +154,13 @@ function catchPieces(states: readonly LeakState[], catches: LeakFindings['catche
     const acts = standsIn(states, levelMm)
     const seen = Float64Array.from(states, (state, s) =>
       state.facts.standing
-        ? (acts[s] as number) * (NOTICED[state.amount] as number)
-        : 0.25 * (NOTICED[state.amount] as number),
+        ? (acts[s] ?? Number.NaN) * (NOTICED[state.amount] ?? Number.NaN)
+        : 0.25 * (NOTICED[state.amount] ?? Number.NaN),
     )
     const wet = (i: number, j: number) =>
       1 -
-      (1 - (i === NO_FAULT ? 0 : (seen[i] as number))) *
-        (1 - (j === NO_FAULT ? 0 : (seen[j] as number))) *
+      (1 - (i === NO_FAULT ? 0 : (seen[i] ?? Number.NaN))) *
+        (1 - (j === NO_FAULT ? 0 : (seen[j] ?? Number.NaN))) *
         0.97
     const leaks = flowLH > 0.02
     return {

@@ -62,7 +62,7 @@ function withoutOutliers(all: readonly DrainDatum[]): { data: DrainDatum[]; outl
       ),
     )
     const worst = far.indexOf(Math.max(...far))
-    if ((far[worst] as number) < OUTLIER_SES) return group
+    if ((far[worst] ?? Number.NaN) < OUTLIER_SES) return group
     if (group.length > 2) {
       outliers.push(Math.exp((group[worst] as DrainDatum).lnFlow))
       return group.filter((_, i) => i !== worst)

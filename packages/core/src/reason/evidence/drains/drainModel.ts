@@ -72,7 +72,7 @@ export function likelihoodRow(data: readonly DrainDatum[], headM: number, r: Res
         (i === j ? a.own ** 2 : 0) +
         a.shared * b.shared +
         a.air * b.air +
-        (portLoad[i] as number) * (portLoad[j] as number)
+        (portLoad[i] ?? Number.NaN) * (portLoad[j] ?? Number.NaN)
     }
   const residual = new Float64Array(n)
   const covariance = new Float64Array(n * n)
@@ -82,24 +82,24 @@ export function likelihoodRow(data: readonly DrainDatum[], headM: number, r: Res
     for (let i = 0; i < n; i++) {
       const gravity = (data[i] as DrainDatum).kind === 'gravity'
       const { s2M5, ln } = gravity ? path.gravity : path.pump
-      residual[i] = (lnOff[i] as number) + 0.5 * ln
+      residual[i] = (lnOff[i] ?? Number.NaN) + 0.5 * ln
       boreLoad[i] = (-0.5 * SPREAD.boreMm * 5 * path.k) / (r.boreMm * s2M5)
       if (gravity) stillLoad[i] = (-0.5 * SPREAD.stillPump * r.still) / s2M5
       else {
         pumpLoad[i] = (-0.5 * r.bSd * r.b) / s2M5
         // H₀·xⁿ instead of H₀·x², x = flow ÷ free flow: d ln Q/dn at n = 2, by the implicit function.
-        const lnX = Math.min(0, 0.5 * ((lnFree[i] as number) - ln))
+        const lnX = Math.min(0, 0.5 * ((lnFree[i] ?? Number.NaN) - ln))
         shapeLoad[i] = (-SPREAD.curveExponent * r.b * lnX) / (2 * s2M5)
       }
     }
     for (let i = 0; i < n; i++)
       for (let j = 0; j <= i; j++)
         covariance[i * n + j] =
-          (fixed[i * n + j] as number) +
-          (pumpLoad[i] as number) * (pumpLoad[j] as number) +
-          (stillLoad[i] as number) * (stillLoad[j] as number) +
-          (shapeLoad[i] as number) * (shapeLoad[j] as number) +
-          (boreLoad[i] as number) * (boreLoad[j] as number)
+          (fixed[i * n + j] ?? Number.NaN) +
+          (pumpLoad[i] ?? Number.NaN) * (pumpLoad[j] ?? Number.NaN) +
+          (stillLoad[i] ?? Number.NaN) * (stillLoad[j] ?? Number.NaN) +
+          (shapeLoad[i] ?? Number.NaN) * (shapeLoad[j] ?? Number.NaN) +
+          (boreLoad[i] ?? Number.NaN) * (boreLoad[j] ?? Number.NaN)
     return gaussianLn(covariance, residual, n)
   })
 }
@@ -108,18 +108,19 @@ export function likelihoodRow(data: readonly DrainDatum[], headM: number, r: Res
 function gaussianLn(covariance: Float64Array, residual: Float64Array, n: number): number {
   let ln = 0
   for (let i = 0; i < n; i++) {
-    let y = residual[i] as number
+    let y = residual[i] ?? Number.NaN
     for (let j = 0; j < i; j++) {
-      let sum = covariance[i * n + j] as number
-      for (let k = 0; k < j; k++) sum -= (covariance[i * n + k] as number) * (covariance[j * n + k] as number)
-      covariance[i * n + j] = sum / (covariance[j * n + j] as number)
-      y -= (covariance[i * n + j] as number) * (residual[j] as number)
+      let sum = covariance[i * n + j] ?? Number.NaN
+      for (let k = 0; k < j; k++)
+        sum -= (covariance[i * n + k] ?? Number.NaN) * (covariance[j * n + k] ?? Number.NaN)
+      covariance[i * n + j] = sum / (covariance[j * n + j] ?? Number.NaN)
+      y -= (covariance[i * n + j] ?? Number.NaN) * (residual[j] ?? Number.NaN)
     }
-    let pivot = covariance[i * n + i] as number
-    for (let k = 0; k < i; k++) pivot -= (covariance[i * n + k] as number) ** 2
+    let pivot = covariance[i * n + i] ?? Number.NaN
+    for (let k = 0; k < i; k++) pivot -= (covariance[i * n + k] ?? Number.NaN) ** 2
     covariance[i * n + i] = Math.sqrt(Math.max(1e-12, pivot))
-    residual[i] = y / (covariance[i * n + i] as number)
-    ln -= 0.5 * (residual[i] as number) ** 2
+    residual[i] = y / (covariance[i * n + i] ?? Number.NaN)
+    ln -= 0.5 * (residual[i] ?? Number.NaN) ** 2
   }
   return ln
 }

@@ -18,8 +18,8 @@ export function mixturePosterior(
   // A plate read off the wrong part or a bore guessed lies further off than a sound one's own scatter.
   const normal = (x: number, sd: number) =>
     (1 - WRONG_PLATE.share) * bell(x, sd) + WRONG_PLATE.share * bell(x, WRONG_PLATE.wider * sd)
-  const lowHead = (u: number) => (u <= 0 ? 1 / -(lnHeads[0] as number) : 0)
-  const highPath = (v: number) => (v >= 0 ? 1 / (lnPaths[lnPaths.length - 1] as number) : 0)
+  const lowHead = (u: number) => (u <= 0 ? 1 / -(lnHeads[0] ?? Number.NaN) : 0)
+  const highPath = (v: number) => (v >= 0 ? 1 / (lnPaths[lnPaths.length - 1] ?? Number.NaN) : 0)
   // The density is a sum of products: each factor is taken once an axis.
   const head = lnHeads.map((u) => ({ sound: normal(u, headSd), low: lowHead(u) }))
   const path = lnPaths.map((v) => ({ sound: normal(v, SPREAD.pathK), high: highPath(v) }))
@@ -61,8 +61,8 @@ export function posterior(
   ln.forEach((row, i) => {
     row.forEach((value, j) => {
       const w = Math.exp(value - most)
-      heads[i] = (heads[i] as number) + w
-      paths[j] = (paths[j] as number) + w
+      heads[i] = (heads[i] ?? Number.NaN) + w
+      paths[j] = (paths[j] ?? Number.NaN) + w
     })
   })
   return { head: marginal(lnHeads, heads), path: marginal(lnPaths, paths) }
@@ -70,15 +70,15 @@ export function posterior(
 
 function marginal(ln: readonly number[], weight: Float64Array): Interval {
   const total = weight.reduce((a, b) => a + b, 0)
-  const step = (ln[1] as number) - (ln[0] as number)
+  const step = (ln[1] ?? Number.NaN) - (ln[0] ?? Number.NaN)
   const quantile = (p: number) => {
     let sum = 0
     for (let i = 0; i < ln.length; i++) {
-      const share = (weight[i] as number) / total
-      if (sum + share >= p) return Math.exp((ln[i] as number) + step * ((p - sum) / share - 0.5))
+      const share = (weight[i] ?? Number.NaN) / total
+      if (sum + share >= p) return Math.exp((ln[i] ?? Number.NaN) + step * ((p - sum) / share - 0.5))
       sum += share
     }
-    return Math.exp(ln[ln.length - 1] as number)
+    return Math.exp(ln[ln.length - 1] ?? Number.NaN)
   }
   return { value: quantile(0.5), lo: quantile(0.025), hi: quantile(0.975) }
 }

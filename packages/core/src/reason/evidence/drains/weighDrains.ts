@@ -133,11 +133,11 @@ function supportOf(
   const never = Number.NEGATIVE_INFINITY
   let [nominal, pumpWeak, pathRestricted, both] = [never, never, never, never]
   map.forEach((row, i) => {
-    const low = (lnHeads[i] as number) <= 0.02
-    const head = lnHead[i] as number
+    const low = (lnHeads[i] ?? Number.NaN) <= 0.02
+    const head = lnHead[i] ?? Number.NaN
     row.forEach((ln, j) => {
-      const high = (lnPaths[j] as number) >= -0.02
-      const path = lnPath[j] as number
+      const high = (lnPaths[j] ?? Number.NaN) >= -0.02
+      const path = lnPath[j] ?? Number.NaN
       if (ln + head + path > nominal) nominal = ln + head + path
       if (low && ln + path > pumpWeak) pumpWeak = ln + path
       if (high && ln + head > pathRestricted) pathRestricted = ln + head

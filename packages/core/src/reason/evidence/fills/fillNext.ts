@@ -104,8 +104,8 @@ function mutualInformation(
       row = new Float64Array(causeCount)
       rows.set(bin, row)
     }
-    row[index] = (row[index] as number) + weight
-    causes[index] = (causes[index] as number) + weight
+    row[index] = (row[index] ?? Number.NaN) + weight
+    causes[index] = (causes[index] ?? Number.NaN) + weight
     total += weight
   }
   let information = entropyBits(causes, total)

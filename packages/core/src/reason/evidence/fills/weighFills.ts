@@ -82,7 +82,7 @@ export function weighFills(
   const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / DRAWS)
   const total = score.reduce((a, b) => a + b, 0)
   const probability = Object.fromEntries(
-    FILL_CAUSES.map((cause, i) => [cause, (score[i] as number) / total]),
+    FILL_CAUSES.map((cause, i) => [cause, (score[i] ?? Number.NaN) / total]),
   ) as Record<FillCause, number>
   const best = FILL_CAUSES.reduce((a, b) => (probability[b] > probability[a] ? b : a))
   const allowed = FILL_CAUSES.filter((cause) => probability[cause] >= probability[best] / 20)

@@ -69,12 +69,12 @@ function crossing(
   })
   let fit = linearLeastSquares(design, y, sigma)
   for (let round = 0; round < 2 && fit; round++) {
-    const slope = fit.coefficients[1] as number
+    const slope = fit.coefficients[1] ?? Number.NaN
     sigma = sigma.map((s) => Math.hypot(s, slope * LEVEL_SD_MM))
     fit = linearLeastSquares(design, y, sigma)
   }
-  if (!fit || !((fit.coefficients[1] as number) > 0)) return none
-  const [a, b] = [fit.coefficients[0] as number, fit.coefficients[1] as number]
+  if (!fit || !((fit.coefficients[1] ?? Number.NaN) > 0)) return none
+  const [a, b] = [fit.coefficients[0] ?? Number.NaN, fit.coefficients[1] ?? Number.NaN]
   const [vaa, vab, vbb] = [
     fit.unscaledCovariance[0]?.[0] as number,
     fit.unscaledCovariance[0]?.[1] as number,

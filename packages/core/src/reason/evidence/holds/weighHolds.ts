@@ -84,7 +84,7 @@ export function weighHolds(runs: readonly JudgedRun[]): HoldWeighing | null {
           : 'undecided',
     probability,
     holds: holds.length,
-    lossLMin: acting.reduce((a, d, i) => a + d.loss * (weights[i] as number), 0) / sum,
+    lossLMin: acting.reduce((a, d, i) => a + d.loss * (weights[i] ?? Number.NaN), 0) / sum,
     lossSe: 1 / Math.sqrt(sum),
     liftedMade: lifted.some(Boolean),
   }
@@ -139,8 +139,8 @@ function fitShape(
   )
   let [w, ws, wv, wss, wsv, wvv] = [0, 0, 0, 0, 0, 0]
   s.forEach((x, i) => {
-    const wi = 1 / (curve.sdL[i] as number) ** 2
-    const v = curve.litres[i] as number
+    const wi = 1 / (curve.sdL[i] ?? Number.NaN) ** 2
+    const v = curve.litres[i] ?? Number.NaN
     w += wi
     ws += wi * x
     wv += wi * v

@@ -112,7 +112,8 @@ export const shared: Record<keyof typeof english, string> = {
   'ui.toSignIn': 'A la entrada',
   'ui.newPassword': 'Contraseña nueva',
   'formPage.changeNothing': 'no cambiar nada',
-  'formPage.lookAgainAt': 'Hay que mirar otra vez: {fields}',
+  'formPage.lookAgainAt':
+    '{count, plural, one {Hay que mirarlo otra vez} other {Hay que mirarlos otra vez}}: {fields}',
   'ui.sameMachine': 'misma máquina',
   'ui.place': 'Lugar',
   'ui.caught': 'Recogido',
