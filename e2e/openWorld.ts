@@ -41,8 +41,8 @@ async function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void>
   await exit
 }
 
-/** A new database with the demo scenario, and the processes on it. */
-export async function openWorld(): Promise<World & { close: () => Promise<void> }> {
+/** A new database with the demo scenario, and the processes on it. @param washers - Whether the simulated washers stream. */
+export async function openWorld(washers: boolean): Promise<World & { close: () => Promise<void> }> {
   const admin = databaseUrl()
   const name = `brendik_e2e_${process.pid}_${Date.now()}`
   await statement(admin, `create database ${name} template ${process.env.DEMO_TEMPLATE}`)
@@ -71,7 +71,9 @@ export async function openWorld(): Promise<World & { close: () => Promise<void> 
     throw new Error('the server did not start')
   }
   await startServer()
-  const rig = node(['apps/rig/src/main.ts', '--server', url], { BRENDIK_KEY: env.BRENDIK_KEY })
+  const rig = washers
+    ? node(['apps/rig/src/main.ts', '--server', url], { BRENDIK_KEY: env.BRENDIK_KEY })
+    : null
   return {
     url,
     startServer,
@@ -109,7 +111,7 @@ export async function openWorld(): Promise<World & { close: () => Promise<void> 
       return rows as T[]
     },
     close: async () => {
-      await ended(rig, 'SIGTERM')
+      if (rig) await ended(rig, 'SIGTERM')
       if (server) await ended(server, 'SIGTERM')
       await statement(admin, `drop database if exists ${name} with (force)`)
     },

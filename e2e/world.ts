@@ -15,22 +15,23 @@ export async function signIn(
 let current: { file: string; world: World; close: () => Promise<void> } | null = null
 
 export const test = base.extend<
-  { world: World; pageErrors: string[]; insider: boolean },
+  { world: World; pageErrors: string[]; insider: boolean; washers: boolean },
   { worldEnds: undefined }
 >({
   /** Whether the test's page is signed in as it begins. */
   insider: [true, { option: true }],
+  /** Whether the simulated washers stream; said once for a whole file. */
+  washers: [false, { option: true }],
   context: async ({ context, world, insider }, use) => {
     if (insider) await signIn(context, world)
     await use(context)
   },
   world: [
-    // biome-ignore lint/correctness/noEmptyPattern: the runner reads a fixture's needs from this pattern
-    async ({}, use, { file }) => {
+    async ({ washers }, use, { file }) => {
       if (current?.file !== file) {
         await current?.close()
         current = null
-        const { close, ...world } = await openWorld()
+        const { close, ...world } = await openWorld(washers)
         current = { file, world, close }
       }
       await use(current.world)

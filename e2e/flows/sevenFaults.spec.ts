@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
+import { go } from '../go.ts'
 import type { World } from '../openWorld.ts'
 import { expect, test } from '../world.ts'
 
@@ -244,7 +245,7 @@ for (const { name, complaint, seen, made, ends, never } of CASES)
     await page.goto(`${world.url}/visits/${id}`)
     await expect(page.locator('main').first()).toContainText(ends, { timeout: 20_000 })
     for (const screen of SCREENS) {
-      await page.goto(`${world.url}/visits/${id}${screen}`)
+      if (screen) await go(page, `/visits/${id}${screen}`)
       await expect(page.locator('main').first()).toBeVisible()
       // What the visit knows is computed beside the page: it has to have come before it is read.
       await page.waitForTimeout(700)

@@ -1,6 +1,8 @@
 import { Board } from '../board.ts'
 import { expect, test } from '../world.ts'
 
+test.use({ serviceWorkers: 'allow', washers: true })
+
 test('a streamed drain with a worn pump is called slow while it runs and after, also when the server dies in between', async ({
   page,
   world,

@@ -21,7 +21,7 @@ import { peopleRoutes } from './people/peopleRoutes.ts'
 import { type DoorOptions, sessionRoutes } from './people/sessionRoutes.ts'
 import { photoRoutes } from './photos/photoRoutes.ts'
 import { recordRoutes } from './records/recordRoutes.ts'
-import { openLiveRuns } from './runs/liveRuns.ts'
+import { type LivePace, openLiveRuns } from './runs/liveRuns.ts'
 import { ingestRoutes, runRoutes } from './runs/runRoutes.ts'
 import { visitFileJsonSchema } from './visits/visitFileJsonSchema.ts'
 import { visitRoutes } from './visits/visitRoutes.ts'
@@ -39,12 +39,20 @@ export interface AppDeps {
   log: Logger
   door: DoorOptions
   network?: NetworkOptions
+  pace?: LivePace
   /** Folder of the built web app; without it only the API is served. */
   webDir: string | null
 }
 
 /** The server's routes; builds, never listens. */
-export async function createApp({ db, log, door, network = NO_PROXY, webDir }: AppDeps): Promise<Express> {
+export async function createApp({
+  db,
+  log,
+  door,
+  network = NO_PROXY,
+  pace,
+  webDir,
+}: AppDeps): Promise<Express> {
   const app = express()
   app.disable('x-powered-by')
   app.set('trust proxy', network.trustProxy)
@@ -118,7 +126,7 @@ export async function createApp({ db, log, door, network = NO_PROXY, webDir }: A
     recordRoutes(),
     logbookRoutes(),
     photoRoutes(),
-    runRoutes(await openLiveRuns(db)),
+    runRoutes(await openLiveRuns(db, pace)),
     peopleRoutes(db),
   )
   app.use('/api', (request) => {

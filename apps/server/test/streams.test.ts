@@ -27,7 +27,7 @@ const plan: RunPlan = {
   laundryKg: 0,
 }
 beforeAll(async () => {
-  server = await startTestServer()
+  server = await startTestServer({}, { pace: { heartbeatMs: 3000, behindMs: 2000 } })
   await server.request('PUT', `/api/machines/${machineId}`, machine)
   await server.request('PUT', `/api/sites/${siteId}`, { name: 'Made-up House', spec: site })
   await server.request('PUT', `/api/visits/${visitId}`, { machineId, siteId, dueAtMs: zero, complaint: '' })
@@ -164,7 +164,7 @@ it('lets go of a screen that does not read, after a page or so more than the mac
   )
   try {
     // So long a screen may take to read a page, and some more to get as far as that.
-    await wait(16_000)
+    await wait(6000)
     await Promise.all(
       dead.map(async (socket) => {
         const gone = once(socket, 'close')

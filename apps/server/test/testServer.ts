@@ -10,6 +10,7 @@ import { USUAL_LIMITS } from '../src/door/limits.ts'
 import { hashPassword, newToken, tokenHash } from '../src/door/secrets.ts'
 import type { DoorOptions } from '../src/people/sessionRoutes.ts'
 import { startAnalyser } from '../src/runs/analysis/startAnalyser.ts'
+import { type LivePace, USUAL_PACE } from '../src/runs/liveRuns.ts'
 
 type Ask = (method: string, path: string, body?: unknown) => Promise<{ status: number; body: never }>
 
@@ -50,6 +51,7 @@ interface Circumstances {
   webDir: string | null
   log: pino.Logger
   network: NetworkOptions
+  pace: LivePace
 }
 
 /** A role that the tests make for themselves in their own databases, and the product does not know. */
@@ -77,6 +79,7 @@ export async function startTestServer(
     webDir = null,
     log = pino({ level: 'silent' }),
     network = NO_PROXY,
+    pace = USUAL_PACE,
   }: Partial<Circumstances> = {},
 ): Promise<TestServer> {
   const { url: databaseUrl, serverUrl, drop } = await newDatabase()
@@ -91,6 +94,7 @@ export async function startTestServer(
       log,
       door: { demo: false, openSignUp: false, limits: USUAL_LIMITS, ...door },
       network,
+      pace,
       webDir,
     })
     const server = createServer(app).listen(0, '127.0.0.1')

@@ -22,14 +22,19 @@ export interface LiveRuns {
   watch(watching: Watching, response: Response): void
 }
 
-const HEARTBEAT_MS = 15_000
-/** A screen that has not taken what it was sent by then is let go: it comes back by itself, and says how far it got. */
-const BEHIND_MS = 10_000
+export interface LivePace {
+  /** Between two signs of life on a stream; as often is asked whether who watches is still signed in. */
+  heartbeatMs: number
+  /** A screen that has not taken what it was sent by then is let go: it comes back by itself, and says how far it got. */
+  behindMs: number
+}
+export const USUAL_PACE: LivePace = { heartbeatMs: 15_000, behindMs: 10_000 }
 /** Screens of one person at once. */
 const MOST_OF_ONE = 24
 
 interface Watcher extends Watching {
   response: Response
+  behindMs: number
   /** What it has not been sent yet. */
   owes: { blocks: boolean; facts: boolean }
   busy: boolean
@@ -40,7 +45,10 @@ interface Watcher extends Watching {
  * show them. A notification only says that there is something: what there is is read by number, so that a notification that was missed, a
  * connection that was cut, and a screen that was away leave no hole. Nothing is held in memory for a screen that does not read.
  */
-export async function openLiveRuns(db: Database): Promise<LiveRuns> {
+export async function openLiveRuns(
+  db: Database,
+  { heartbeatMs, behindMs }: LivePace = USUAL_PACE,
+): Promise<LiveRuns> {
   const watchers = new Map<string, Set<Watcher>>()
   const ofPerson = new Map<string, number>()
   const owe = (key: string, facts: boolean) => {
@@ -74,7 +82,13 @@ export async function openLiveRuns(db: Database): Promise<LiveRuns> {
         )
       ofPerson.set(person, open + 1)
       const key = `${actor.workshopId}/${runId}`
-      const watcher: Watcher = { ...watching, response, owes: { blocks: true, facts: true }, busy: false }
+      const watcher: Watcher = {
+        ...watching,
+        response,
+        behindMs,
+        owes: { blocks: true, facts: true },
+        busy: false,
+      }
       const set = watchers.get(key) ?? new Set()
       watchers.set(key, set.add(watcher))
       response.writeHead(200, {
@@ -83,7 +97,7 @@ export async function openLiveRuns(db: Database): Promise<LiveRuns> {
         'x-accel-buffering': 'no',
       })
       response.write('retry: 1000\n\n')
-      const heartbeat = setInterval(() => beat(watcher), HEARTBEAT_MS)
+      const heartbeat = setInterval(() => beat(watcher), heartbeatMs)
       response.on('close', () => {
         clearInterval(heartbeat)
         set.delete(watcher)
@@ -124,10 +138,10 @@ async function pay(watcher: Watcher): Promise<void> {
 }
 
 /** @throws {Error} If the screen does not take it in time. */
-async function send({ response }: Watcher, message: LiveMessage, upTo?: number): Promise<void> {
+async function send({ response, behindMs }: Watcher, message: LiveMessage, upTo?: number): Promise<void> {
   const id = upTo === undefined ? '' : `id: ${upTo}\n`
   if (response.write(`${id}data: ${JSON.stringify(message)}\n\n`)) return
-  await once(response, 'drain', { signal: AbortSignal.timeout(BEHIND_MS) })
+  await once(response, 'drain', { signal: AbortSignal.timeout(behindMs) })
 }
 
 /** A line that keeps the connection open; where who watches is no longer signed in, it ends. */
