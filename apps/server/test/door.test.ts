@@ -79,7 +79,7 @@ it('answers an unknown page, file and address as not found, and every page of th
   expect(await (await server.ask({}, 'GET', '/nowhere')).text()).toContain('<title>Brendik')
 })
 it('knows the same pages as the router of the app', () => {
-  const router = readFileSync(new URL('../../web/src/main.tsx', import.meta.url), 'utf8')
+  const router = readFileSync(new URL('../../web/src/router.tsx', import.meta.url), 'utf8')
   const paths = [...router.matchAll(/path: '(\/[^']*)'/g)].map(([, found]) => found as string)
   const nested = ['/visits/:visitId/:stageId']
   expect([...new Set([...paths, ...nested])].sort()).toEqual([...PAGES].sort())
