@@ -141,13 +141,19 @@ export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: str
       : format('common.or', { first: words.slice(0, -1).join(', '), last: words.at(-1) as string })
 
   const format = (id: string, values: Values = {}): string => {
+    // Most messages have no place in them; to read those as patterns took a tenth of the time in which a page opens.
+    const text = language === 'pseudo' ? undefined : (table as Record<string, string | undefined>)[id]
+    if (text !== undefined && !/[{}'#]/.test(text)) return text
+    return filled(id, values)
+  }
+  const filled = (id: string, values: Values): string => {
     const pattern = formatOf(id)
-    const filled: Record<string, string | number> = { units }
+    const places: Record<string, string | number> = { units }
     // Codes have dashes, the names of choices in a pattern cannot.
     for (const [name, value] of Object.entries(values))
-      filled[name] =
+      places[name] =
         typeof value === 'string' && pattern.chooses.has(name) ? value.replaceAll('-', '_') : written(value)
-    const text = pattern.format.format(filled) as string
+    const text = pattern.format.format(places) as string
     const [first] = pattern.format.getAst()
     return first?.type === ARGUMENT && isMessage(values[first.value]) ? upperFirst(text) : text
   }

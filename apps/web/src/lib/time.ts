@@ -40,14 +40,25 @@ const WITH_DE: Partial<Record<DateKind, string>> = {
   weekdayLong: "EEEE, d 'de' MMMM",
 }
 
+const regions = new Map<string, { hour12: boolean; monthFirst: boolean }>()
+/** What a region does with dates and hours; asked of the device once, since the answer takes long. */
+function regionOf(locale: string): { hour12: boolean; monthFirst: boolean } {
+  let region = regions.get(locale)
+  if (!region) {
+    const { hour12 = false } = new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions()
+    const [first] = new Intl.DateTimeFormat(locale, { month: 'numeric', day: 'numeric' }).formatToParts(0)
+    region = { hour12, monthFirst: first?.type === 'month' }
+    regions.set(locale, region)
+  }
+  return region
+}
+
 /** A date or time of day in the user's language, as the device's region writes it. */
 export function dateText(at: Date | number, kind: DateKind): string {
   const { language, locale } = words()
-  const { hour12 } = new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions()
-  const [first] = new Intl.DateTimeFormat(locale, { month: 'numeric', day: 'numeric' }).formatToParts(at)
+  const { hour12, monthFirst } = regionOf(locale)
   const pattern =
-    (language === 'es' ? WITH_DE[kind] : first?.type === 'month' ? MONTH_FIRST[kind] : undefined) ??
-    DAY_FIRST[kind]
+    (language === 'es' ? WITH_DE[kind] : monthFirst ? MONTH_FIRST[kind] : undefined) ?? DAY_FIRST[kind]
   const clock = pattern
     .replace('TIMES', hour12 ? 'h:mm:ss aaa' : 'H:mm:ss')
     .replace('TIME', hour12 ? 'h:mm aaa' : 'H:mm')
