@@ -211,6 +211,23 @@ test('Space stops the run, unless the keyboard led to a button: then it presses 
   await expect(page.getByRole('button', { name: /^Discard/ })).toBeVisible()
 })
 
+test('single keys can be switched off on a device: letters then do nothing, the space bar still stops', async ({
+  page,
+  world,
+}) => {
+  const board = new Board(page)
+  await page.goto(`${world.url}/workshop`)
+  await page.getByLabel(/Single keys act on this device/).uncheck()
+  await board.setUp(world.url, PLACE, 'drain')
+  await board.start('drain')
+  await expect(page.getByRole('button', { name: /^Level/ })).toHaveAccessibleName(/^Level ruler/)
+  await page.keyboard.press('l')
+  await page.keyboard.press('5')
+  await board.until(1)
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+})
 test('figures spoken or pasted into the keypad keep the instant of the first', async ({ page, world }) => {
   const board = new Board(page)
   await board.setUp(world.url, PLACE, 'drain')

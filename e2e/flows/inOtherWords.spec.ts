@@ -67,9 +67,9 @@ test('every word of every screen comes from the table, and in US units nothing i
   await choose(page, 'pseudo', 'us')
   const data = gatherData(page)
   const strange: string[] = []
-  const look = async (where: string) => {
-    // Figures come from the server and a worker, a moment after the page.
-    await page.waitForTimeout(700)
+  // Figures come from the server and a worker, a moment after the page.
+  const look = async (where: string, afterMs = 700) => {
+    await page.waitForTimeout(afterMs)
     for (const text of await textsOf(page)) {
       const words = unmarked(text, data)
       if (words.length > 0) strange.push(`${where}: ${text.slice(0, 90)} (${words.join(', ')})`)
@@ -105,7 +105,8 @@ test('every word of every screen comes from the table, and in US units nothing i
     // What is set about the machine opens over the page.
     for (const cell of await page.locator('[data-state-strip] button').all()) {
       await cell.click()
-      await look('a sheet of the state')
+      await expect(page.getByRole('dialog')).toBeVisible()
+      await look('a sheet of the state', 100)
       await page.keyboard.press('Escape')
     }
   }

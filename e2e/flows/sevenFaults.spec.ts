@@ -248,7 +248,7 @@ for (const { name, complaint, seen, made, ends, never } of CASES)
       if (screen) await go(page, `/visits/${id}${screen}`)
       await expect(page.locator('main').first()).toBeVisible()
       // What the visit knows is computed beside the page: it has to have come before it is read.
-      await page.waitForTimeout(700)
+      await page.waitForTimeout(500)
       const text = (await page.locator('main').first().innerText()).replace(/\s+/g, ' ')
       for (const silly of never) expect(text, `${screen || 'visit'}: ${silly}`).not.toMatch(silly)
     }
