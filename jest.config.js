@@ -10,8 +10,7 @@ const base = {
 }
 export default {
   testTimeout: 60_000,
-  // Many tests of the server wait for something: one worker more than there are cores fills those waits.
-  maxWorkers: '150%',
+  maxWorkers: '100%',
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },
     { ...base, displayName: 'words', testMatch: ['<rootDir>/packages/words/test/**/*.test.ts'] },

@@ -1,9 +1,9 @@
 import type { LeakPhase } from '../../src/machine/leakPhases.ts'
-import { type FamilyId, familyDefaults, type MachineSpec } from '../../src/machine/machineSpec.ts'
-import { partsOf } from '../../src/machine/parts.ts'
+import { type FamilyId, familyDefaults } from '../../src/machine/machineSpec.ts'
 import { type RandomSource, standardNormal } from '../../src/numeric/random.ts'
-import { type Amount, LEAK_FAULTS, type LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
+import type { Amount, LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
 import { LEAK_PLACES, type LeakPlace } from '../../src/reason/leaks/leakPlaces.ts'
+import { stretchOf } from './leakBuilds.ts'
 import { draw, evenly, exits, LOOKS, trailOf } from './leakExits.ts'
 import { runLeakTest, type TestedPhase, type WasherLeak } from './leakTest.ts'
 
@@ -41,9 +41,8 @@ export interface LeakCase {
 const SEEN_L = 0.004
 
 /** A leak as it may be: where its part is in this machine, give or take, and of a size that people call for. */
-export function randomLeak(machine: MachineSpec, fault: LeakFaultId, random: RandomSource): WasherLeak {
-  const part = partsOf(machine).find((p) => p.id === LEAK_FAULTS.find((f) => f.id === fault)?.part)
-  const [lo, hi] = part?.bandMm ?? [0, 0]
+export function randomLeak(family: FamilyId, fault: LeakFaultId, random: RandomSource): WasherLeak {
+  const [lo, hi] = stretchOf(family, fault)
   const sizes: readonly [number, number] =
     fault === 'spill.condensation'
       ? [-3.5, 0.6]

@@ -1,9 +1,8 @@
 import { type DiagnosisReport, diagnoseVisit, parseVisitFile } from '../../src/index.ts'
-import { FAMILY_IDS, type FamilyId, familyDefaults } from '../../src/machine/machineSpec.ts'
+import { FAMILY_IDS, type FamilyId } from '../../src/machine/machineSpec.ts'
 import { type RandomSource, seededRandom } from '../../src/numeric/random.ts'
 import type { LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
-import { NO_HISTORY } from '../../src/reason/leaks/leakHistory.ts'
-import { leakPriors } from '../../src/reason/leaks/leakPriors.ts'
+import { callsOf } from './leakBuilds.ts'
 import { LEAK_CASES } from './leakCases.ts'
 import { answerLook, type LeakCase, observeLeaks, randomLeak, type Watching } from './leakObserver.ts'
 import type { WasherLeak } from './leakTest.ts'
@@ -125,9 +124,8 @@ export function leakStudy(repeats: number): { tables: Table[]; figures: LeakFigu
     const line = { name: named.name, n: repeats, first: 0, three: 0 }
     for (let r = 0; r < repeats; r++) {
       const random = seededRandom(1000 * k + r + 1)
-      const machine = familyDefaults(named.family)
       const leaks = named.faults.map((fault, n) => {
-        const leak = randomLeak(machine, fault, random)
+        const leak = randomLeak(named.family, fault, random)
         return n === 0 && named.heightMm !== undefined ? { ...leak, heightMm: named.heightMm } : leak
       })
       // The customer of a named case called because of what runs, not because of a trace.
@@ -152,12 +150,11 @@ export function leakStudy(repeats: number): { tables: Table[]; figures: LeakFigu
     const random = seededRandom(seed)
     for (let n = 0; n < repeats * 50; n++) {
       const family = FAMILY_IDS[n % FAMILY_IDS.length] as (typeof FAMILY_IDS)[number]
-      const machine = familyDefaults(family)
-      const prior = leakPriors(family, NO_HISTORY)
-      const faults: LeakFaultId[] = random() < 0.05 ? [] : [drawn(prior, random)]
-      if (faults.length > 0 && random() < 0.1) faults.push(drawn(prior, random))
+      const calls = callsOf(family)
+      const faults: LeakFaultId[] = random() < 0.05 ? [] : [drawn(calls, random)]
+      if (faults.length > 0 && random() < 0.1) faults.push(drawn(calls, random))
       const truth = [...new Set(faults)]
-      const leaks = truth.map((fault) => randomLeak(machine, fault, random))
+      const leaks = truth.map((fault) => randomLeak(family, fault, random))
       const leakCase = observeLeaks(family, leaks, { ...watching, height: heightOf(random) }, random)
       score(into, truth, diagnosed(leakCase))
     }
@@ -165,8 +162,8 @@ export function leakStudy(repeats: number): { tables: Table[]; figures: LeakFigu
   return { tables: tablesOf(figures), figures }
 }
 
-function drawn(prior: Record<LeakFaultId, number>, random: RandomSource): LeakFaultId {
-  const entries = Object.entries(prior) as [LeakFaultId, number][]
+function drawn(calls: Record<LeakFaultId, number>, random: RandomSource): LeakFaultId {
+  const entries = Object.entries(calls) as [LeakFaultId, number][]
   let x = random() * entries.reduce((sum, [, p]) => sum + p, 0)
   for (const [fault, p] of entries) {
     x -= p
@@ -186,7 +183,7 @@ function tablesOf(figures: LeakFigures): Table[] {
     {
       title: 'Leak sites: how often the true one leads',
       about:
-        'These visits come from the product’s own simulated washer, which shares its hydraulics and the usual heights of parts with the core; who watches it is written apart and believes nothing of what the diagnosis believes. Phases are missed or taken for wet, places are wrong in 10 % (hurried: 15 %), looks do not always show the fault. In the named cases up to four of the looks that are asked for next are made as well. Of two at once either may lead.',
+        'These visits come from the product’s own simulated washer, which shares its hydraulics with the core; how its machines are built, how often what leaks, and who watches are written apart and take nothing from what the diagnosis believes. Phases are missed or taken for wet, places are wrong in 10 % (hurried: 15 %), looks do not always show the fault. In the named cases up to four of the looks that are asked for next are made as well. Of two at once either may lead.',
       rows: (['named', 'protocol', 'hurried'] as const).map((key) => ({
         visits: about[key],
         n: figures[key].n,
