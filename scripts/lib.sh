@@ -22,7 +22,7 @@ ensure_packages() {
 # The web app, built again when a source is newer than the build.
 ensure_web() {
   local built=apps/web/dist/index.html
-  if [ ! -e "$built" ] || [ -n "$(find apps/web/src apps/web/public apps/web/index.html apps/web/vite.config.ts packages/core/src package-lock.json -newer "$built" -print -quit)" ]; then
+  if [ ! -e "$built" ] || [ -n "$(find apps/web/src apps/web/public apps/web/index.html apps/web/vite.config.ts packages/core/src packages/words/src package-lock.json -newer "$built" -print -quit)" ]; then
     say "building the web app"
     (cd apps/web && ../../node_modules/.bin/vite build --logLevel error >&2)
   fi

@@ -164,7 +164,7 @@ it('lets go of a screen that does not read, after a page or so more than the mac
   )
   try {
     // So long a screen may take to read a page, and some more to get as far as that.
-    await wait(6000)
+    await wait(9000)
     await Promise.all(
       dead.map(async (socket) => {
         const gone = once(socket, 'close')

@@ -62,7 +62,7 @@ export function ReadingSheet({
       value: written,
       tap,
       levelMm: needsLevel ? levelMm : null,
-      tempC: winding ? tempC : null,
+      tempC: winding && tempC !== null && Number.isFinite(tempC) ? tempC : null,
     }
     keepLooks(space.visit.id, [observed])
     onClose()
