@@ -114,14 +114,19 @@ export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: str
     const shown = unitOf(units, kind).show(base)
     return number(shown, digitsOf(units, kind, shown))
   }
-  const withUnit = (kind: FigureKind, base: number | null | undefined) =>
+  const inUnit = (kind: FigureKind, base: number | null | undefined) =>
     `${figure(kind, base)} ${unitOf(units, kind).unit}`
+  /** A gauge of the supply is marked in kPa or in bar: both are said. */
+  const withUnit = (kind: FigureKind, base: number | null | undefined) =>
+    kind === 'pressure' && units === 'metric' && Number.isFinite(base)
+      ? `${inUnit(kind, base)} (${number(Number(base) / KPA_PER_BAR, 1)} bar)`
+      : inUnit(kind, base)
   const range = (kind: FigureKind | undefined, lo: number, hi: number) =>
     format(
       'common.range',
       kind === undefined
         ? { from: String(lo), to: String(hi) }
-        : { from: figure(kind, lo), to: withUnit(kind, hi) },
+        : { from: figure(kind, lo), to: inUnit(kind, hi) },
     )
 
   const written = (value: MessageValue): string | number => {
@@ -183,6 +188,7 @@ export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: str
   }
 }
 
+const KPA_PER_BAR = 100
 /** A simple place in a pattern, as the parser of messages calls it. */
 const ARGUMENT = 1
 const isMessage = (value: MessageValue | undefined): boolean => typeof value === 'object' && 'id' in value
