@@ -6,6 +6,12 @@ test('a new machine and place become a visit; what cannot exist is named', async
   await page.getByRole('link', { name: /Start a visit/ }).click()
   await page.getByRole('button', { name: /A new machine/ }).click()
   await page.getByLabel('Complaint').fill('Will not empty')
+  // The usual measures of another family are no measured ones either.
+  const assumed = page.getByRole('checkbox', { name: /^Not measured/ })
+  for (const family of ['top-load-belt', 'front-load']) {
+    await page.getByLabel('Family', { exact: true }).selectOption(family)
+    await expect(assumed).toBeChecked()
+  }
   await page.getByLabel('Tub diameter').fill('54')
   await page.getByRole('button', { name: /Start the visit/ }).click()
   // All that stands against it is said at once, by the names of the fields, and the first is where the keys go.

@@ -1,4 +1,3 @@
-import { familyDefaults } from '@brendik/core'
 import { useRef } from 'react'
 import { useWatch } from 'react-hook-form'
 import { useNavigate } from 'react-router'
@@ -7,12 +6,12 @@ import {
   MachineForm,
   type MachineValues,
   machineFormSchema,
-  machineValues,
   SiteForm,
   type SiteValues,
   siteDraft,
   siteFormSchema,
   siteValues,
+  usualMachine,
 } from '../features/forms/index.ts'
 import { keepMachine, keepSite, keepVisit, useRecords } from '../features/records/index.ts'
 import { AppointmentFields, type AppointmentValues, NOTHING_AGREED } from '../features/visit/index.ts'
@@ -48,7 +47,7 @@ export function NewMachineVisit({ machineId }: { machineId: string | null }) {
     ...NOTHING_AGREED,
     ...siteValues(),
     siteId: '',
-    ...machineValues(usualMachine()),
+    ...usualMachine('front-load'),
   })
   const [siteId, dueAtMs] = useWatch({ control: form.control, name: ['siteId', 'agreed.dueAtMs'] })
   const now = dueAtMs === null
@@ -80,12 +79,6 @@ export function NewMachineVisit({ machineId }: { machineId: string | null }) {
       )}
     </FormPage>
   )
-}
-
-/** A machine of which nothing is known yet: the usual measures, said to be no more than that. */
-function usualMachine() {
-  const usual = familyDefaults('front-load')
-  return { ...usual, tub: { ...usual.tub, assumed: true } }
 }
 
 /** Keeps what was entered. @returns Where to go on. */

@@ -1,12 +1,4 @@
-import {
-  FAMILY_IDS,
-  type FamilyId,
-  familyDefaults,
-  tapedTub,
-  tubProblems,
-  tubTopMm,
-  tubVolumeL,
-} from '@brendik/core'
+import { FAMILY_IDS, type FamilyId, tapedTub, tubProblems, tubTopMm, tubVolumeL } from '@brendik/core'
 import { useFormContext, useWatch } from 'react-hook-form'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
@@ -16,7 +8,7 @@ import { fieldsOf } from '../../ui/fields.tsx'
 import { FAMILY_WORD } from '../../words/familyWord.ts'
 import { BuildFields } from './BuildFields.tsx'
 import { PlateFields } from './PlateFields.tsx'
-import { type MachineValues, machineValues } from './schemas.ts'
+import { type MachineValues, usualMachine } from './schemas.ts'
 import { TubFields } from './TubFields.tsx'
 
 const { TextField } = fieldsOf<MachineValues>()
@@ -39,7 +31,7 @@ export function MachineForm() {
   )
 }
 
-/** Another family has other usual measures: they replace what stands, but for the name. */
+/** Another family has other usual measures: they replace what stands, but for the name, and are not measured ones. */
 function FamilyField() {
   const { setValue, getValues } = useFormContext<MachineValues>()
   const family = useWatch<MachineValues, 'spec.family'>({ name: 'spec.family' })
@@ -50,14 +42,9 @@ function FamilyField() {
           {...props}
           value={family}
           onChange={(event) =>
-            setValue(
-              'spec',
-              machineValues({
-                ...familyDefaults(event.target.value as FamilyId),
-                label: getValues('spec.label'),
-              }).spec,
-              { shouldDirty: true },
-            )
+            setValue('spec', usualMachine(event.target.value as FamilyId, getValues('spec.label')).spec, {
+              shouldDirty: true,
+            })
           }
         >
           {FAMILY_IDS.map((id) => (

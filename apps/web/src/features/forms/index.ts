@@ -7,5 +7,6 @@ export {
   machineValues,
   type RecordValues,
   siteFormSchema,
+  usualMachine,
 } from './schemas.ts'
 export { useRecordForm } from './useRecordForm.ts'

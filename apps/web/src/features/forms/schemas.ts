@@ -1,6 +1,8 @@
 import {
   asText,
   customerSchema,
+  type FamilyId,
+  familyDefaults,
   figureOf,
   type MachineRecord,
   type MachineSpec,
@@ -24,6 +26,12 @@ export interface RecordValues {
 export const machineValues = (spec: MachineSpec): MachineValues => ({
   spec: { ...spec, construction: { pumpRoute: null, pumpRow: null, pumpColumn: null, ...spec.construction } },
 })
+
+/** A machine of a family of which nothing is measured yet: the usual measures, said to be no more than that. */
+export function usualMachine(family: FamilyId, label = ''): MachineValues {
+  const usual = familyDefaults(family)
+  return machineValues({ ...usual, label, tub: { ...usual.tub, assumed: true } })
+}
 
 /** A machine's measures, each by itself, and whether they can be those of one machine. */
 export const machineFormSchema = v.pipe(
