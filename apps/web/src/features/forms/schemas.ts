@@ -22,9 +22,13 @@ export interface RecordValues {
   record: MachineRecord
 }
 
-/** A machine as the values of its form: what is not known of its build stands there as not known. */
+/** A machine as the values of its form: what is not said of it stands there as not said, so that a form left as it was changes nothing. */
 export const machineValues = (spec: MachineSpec): MachineValues => ({
-  spec: { ...spec, construction: { pumpRoute: null, pumpRow: null, pumpColumn: null, ...spec.construction } },
+  spec: {
+    ...spec,
+    tub: { ...spec.tub, assumed: spec.tub.assumed ?? false },
+    construction: { pumpRoute: null, pumpRow: null, pumpColumn: null, ...spec.construction },
+  },
 })
 
 /** A machine of a family of which nothing is measured yet: the usual measures, said to be no more than that. */

@@ -55,17 +55,14 @@ function detail({ change }: ChangeAnswer): string {
     .join('; ')
 }
 function differences(path: string, before: unknown, after: unknown): string[] {
-  if (before && after && typeof before === 'object' && typeof after === 'object') {
-    const keys = new Set([...Object.keys(before), ...Object.keys(after)])
-    return [...keys].flatMap((key) =>
-      differences(
-        `${path}.${key}`,
-        (before as Record<string, unknown>)[key],
-        (after as Record<string, unknown>)[key],
-      ),
-    )
+  const parts = [before ?? {}, after ?? {}]
+  if (parts.every((part) => typeof part === 'object' && !Array.isArray(part)) && (before || after)) {
+    const [was, is] = parts as [Record<string, unknown>, Record<string, unknown>]
+    const keys = new Set([...Object.keys(was), ...Object.keys(is)])
+    return [...keys].flatMap((key) => differences(`${path}.${key}`, was[key], is[key]))
   }
-  return before === after ? [] : [`${nameOfField(path)}: ${text(before)} → ${text(after)}`]
+  // What reads alike before and after is no change to anybody.
+  return text(before) === text(after) ? [] : [`${nameOfField(path)}: ${text(before)} → ${text(after)}`]
 }
 
 function nameOfField(path: string): string {
@@ -75,6 +72,7 @@ function nameOfField(path: string): string {
 
 function text(value: unknown): string {
   if (value === null || value === undefined || value === '') return t('ui.nothing')
+  if (Array.isArray(value)) return value.map(text).join(', ')
   if (typeof value === 'boolean') return value ? t('ui.yes') : t('recordText.no')
   const isInstant = typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value)
   return isInstant ? dateText(new Date(value), 'dateTime') : String(value)
