@@ -8,8 +8,8 @@ let answers: (Response | 'away')[] = []
 let alwaysAway = false
 let signedOut = false
 Object.assign(globalThis, {
-  fetch: async (path: string, init: { body: string; headers: Record<string, string> }) => {
-    const body = JSON.parse(init.body)
+  fetch: async (path: string, init: { body: string | Blob; headers: Record<string, string> }) => {
+    const body = typeof init.body === 'string' ? JSON.parse(init.body) : {}
     const facts = body.observations ?? body.entries ?? body.events ?? []
     asked.push({
       path: path.replace('/api', ''),
@@ -73,6 +73,14 @@ beforeEach(async () => {
 afterAll(() => stop.abort())
 
 describe('the outbox of the device', () => {
+  it('shows a photo only once the device has it: a page left before would take it along', async () => {
+    keep([{ kind: 'photo', visitId: 'v', photoId: 'p', stage: 'arrive', atMs: 1, blob: new Blob(['jpeg']) }])
+    expect(stateOf('p')).toBe('gone')
+    await until(() => stateOf('p') !== 'gone')
+    expect((await readOutbox()).map((kept) => kept.id)).toContain('p')
+    await until(() => stateOf('p') === 'sent')
+    expect(asked.map(({ path }) => path.split('?')[0])).toEqual(['/photos/p'])
+  })
   it('shows a look at once, keeps it before it is sent, and says when the server has it', async () => {
     keepLooks('v', [look('a')])
     expect(withKept(visit, outbox()).observations.map((o) => [o.id, o.by])).toEqual([

@@ -104,6 +104,8 @@ export async function writeFacts(
       ),
     )
   }
+  // A page that is left takes what is not committed with it: nothing more is waited for.
+  if (!run) tx.commit()
   await Promise.all([...put, tx.done])
 }
 

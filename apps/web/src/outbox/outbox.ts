@@ -113,6 +113,7 @@ function me(): Author {
 
 /**
  * Keeps what somebody recorded: shown at once, on the device before anything is sent, then sent by whichever page does the sending.
+ * A photo takes the device a while to write, and a page that is left meanwhile loses it: it is shown when it is there.
  * @param run - The run they belong to, kept in the same step.
  */
 export function keep(facts: readonly Fact[], run: KeptRun | null = null): void {
@@ -128,15 +129,19 @@ export function keep(facts: readonly Fact[], run: KeptRun | null = null): void {
       return { id, seq: lastSeq, author, keptAtMs, fact, state: 'waiting', sentAtMs: null, refused: null }
     })
     .filter((one) => !known.has(one.id))
-  take(fresh)
-  write(fresh, run)
+  const slow = fresh.some(({ fact }) => fact.kind === 'photo')
+  if (!slow) take(fresh)
+  write(fresh, run).then(() => {
+    if (slow) take(fresh)
+    spread(fresh)
+  })
 }
 
 /** Notes where facts stand on their way. */
 export function settle(facts: readonly Kept[]): void {
   if (facts.length === 0) return
   take(facts)
-  write(facts, null)
+  write(facts, null).then(() => spread(facts))
 }
 
 /** Lets facts go: sent and read back, or given up by whoever recorded them. */
@@ -185,24 +190,26 @@ function cleaned<T>(value: T): T {
   return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, cleaned(one)])) as T
 }
 
-function write(facts: readonly Kept[], run: KeptRun | null, whole = false): void {
-  writeFacts(facts, run, whole)
-    .then(
-      () => {
-        // What was written shows that it can be written.
-        if (storage === REFUSED) tellStorage(null)
-        storageRoom(Date.now()).then(
-          (room) => room !== undefined && tellStorage(room),
-          () => {},
-        )
-      },
-      () => refuseStorage(),
+/** Puts it on the device; where that fails it is said, and it is there as long as the page is. */
+async function write(facts: readonly Kept[], run: KeptRun | null, whole = false): Promise<void> {
+  try {
+    await writeFacts(facts, run, whole)
+    // What was written shows that it can be written.
+    if (storage === REFUSED) tellStorage(null)
+    storageRoom(Date.now()).then(
+      (room) => room !== undefined && tellStorage(room),
+      () => {},
     )
-    .finally(() => {
-      if (facts.length === 0) return
-      others.postMessage({ type: 'kept', facts: [...facts] } satisfies Told)
-      wake?.()
-    })
+  } catch {
+    refuseStorage()
+  }
+}
+
+/** Tells the other pages, and whoever sends. */
+function spread(facts: readonly Kept[]): void {
+  if (facts.length === 0) return
+  others.postMessage({ type: 'kept', facts: [...facts] } satisfies Told)
+  wake?.()
 }
 
 export function setStatus(next: SendingState): void {
@@ -226,6 +233,5 @@ export function subscribeOutbox(listener: () => void): () => void {
 }
 export const outbox = (): readonly Kept[] => all
 export const sendingState = (): SendingState => status
-/** What is wrong with keeping things on this device, in a sentence; null = nothing. */
-/** As a text that carries a message. */
+/** What is wrong with keeping things on this device, as a text that carries a message; null = nothing. */
 export const storageProblem = (): string | null => storage ?? cleared
