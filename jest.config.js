@@ -11,6 +11,7 @@ const base = {
 export default {
   testTimeout: 60_000,
   maxWorkers: '100%',
+  testSequencer: '<rootDir>/scripts/longestFirst.cjs',
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },
     { ...base, displayName: 'words', testMatch: ['<rootDir>/packages/words/test/**/*.test.ts'] },

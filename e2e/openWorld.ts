@@ -27,7 +27,7 @@ const VISIT_READ = /\/api\/visits\/[0-9a-f-]{36}$/
 const root = new URL('../', import.meta.url).pathname
 
 function node(args: string[], env: Record<string, string>): ChildProcess {
-  return spawn(process.execPath, ['--import', 'tsx', ...args], {
+  return spawn(process.execPath, args, {
     cwd: root,
     env: { ...process.env, ...env },
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -57,7 +57,7 @@ export async function openWorld(washers: boolean): Promise<World & { close: () =
   const url = `http://127.0.0.1:${env.PORT}`
   let server: ChildProcess | null = null
   const startServer = async () => {
-    server = node(['apps/server/src/main.ts'], env)
+    server = node(['apps/server/dist/main.mjs'], env)
     for (let i = 0; i < 150; i++) {
       if (
         await fetch(`${url}/api/health`).then(
@@ -72,7 +72,7 @@ export async function openWorld(washers: boolean): Promise<World & { close: () =
   }
   await startServer()
   const rig = washers
-    ? node(['apps/rig/src/main.ts', '--server', url], { BRENDIK_KEY: env.BRENDIK_KEY })
+    ? node(['--import', 'tsx', 'apps/rig/src/main.ts', '--server', url], { BRENDIK_KEY: env.BRENDIK_KEY })
     : null
   return {
     url,

@@ -1,9 +1,10 @@
 import { defineConfig } from '@playwright/test'
+import { LEAN_BROWSER } from './browsers.ts'
 
 export default defineConfig({
   testDir: 'flows',
   globalSetup: './demoTemplate.ts',
-  workers: 2,
+  workers: 3,
   timeout: 120_000,
   expect: { timeout: 10_000 },
   outputDir: '../test-results',
@@ -16,9 +17,6 @@ export default defineConfig({
     // Keeping a trace of every press takes three times as long: it is for looking into one test.
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--font-render-hinting=none'],
-    },
+    launchOptions: LEAN_BROWSER,
   },
 })

@@ -7,4 +7,5 @@ check_node
 ensure_packages
 ensure_database
 ensure_web
+ensure_server
 node --import tsx scripts/bench.ts "$@"

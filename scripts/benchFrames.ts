@@ -42,10 +42,12 @@ export async function framesWhileStreaming(
     BRENDIK_DEMO: '1',
     BRENDIK_KEY: randomBytes(24).toString('base64url'),
   }
-  const node = (...args: string[]): ChildProcess =>
-    spawn(process.execPath, ['--import', 'tsx', ...args], { env, stdio: 'ignore' })
-  await once(node('apps/server/src/demo/loadDemo.ts'), 'exit')
-  const children = [node('apps/server/src/main.ts'), node('apps/rig/src/main.ts', '--server', url)]
+  const node = (...args: string[]): ChildProcess => spawn(process.execPath, args, { env, stdio: 'ignore' })
+  await once(node('--import', 'tsx', 'apps/server/src/demo/loadDemo.ts'), 'exit')
+  const children = [
+    node('apps/server/dist/main.mjs'),
+    node('--import', 'tsx', 'apps/rig/src/main.ts', '--server', url),
+  ]
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] })
   try {
     for (let i = 0; i < 100; i++) {

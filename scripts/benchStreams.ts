@@ -22,7 +22,7 @@ export async function streaming(
 ): Promise<Figure[]> {
   return withBenchDatabase(async (world) => {
     const port = await freePort()
-    const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+    const server = spawn(process.execPath, ['apps/server/dist/main.mjs'], {
       env: {
         ...process.env,
         DATABASE_URL: world.ownerUrl,

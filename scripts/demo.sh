@@ -7,6 +7,7 @@ check_node
 ensure_packages
 ensure_database
 ensure_web
+ensure_server
 # A key for the simulated instruments, new at every start, and the demo's one-click door.
 BRENDIK_KEY="$(node -p 'crypto.randomBytes(24).toString("base64url")')"
 export BRENDIK_KEY BRENDIK_DEMO=1

@@ -28,6 +28,15 @@ ensure_web() {
   fi
 }
 
+# The server as one script, put together again when a source is newer.
+ensure_server() {
+  local built=apps/server/dist/main.mjs
+  if [ ! -e "$built" ] || [ -n "$(find apps/server/src apps/server/build.mjs packages/core/src packages/words/src package-lock.json -newer "$built" -print -quit)" ]; then
+    say "putting the server together"
+    node apps/server/build.mjs >&2
+  fi
+}
+
 # DATABASE_URL from outside wins; else the project's own PostgreSQL is started, and stopped at the end if it was we who started it.
 # DATABASE_URL is who owns the tables and migrates, SERVER_DATABASE_URL who serves; without the second one the first does both.
 STARTED_DB=""
@@ -59,7 +68,7 @@ stop_on_signals() {
 # Starts the server and waits until it answers; sets ADDRESS.
 start_server() {
   local log; log="$(mktemp)"
-  WEB_DIR=apps/web/dist node --import tsx apps/server/src/main.ts >"$log" 2>&1 &
+  WEB_DIR=apps/web/dist node --enable-source-maps apps/server/dist/main.mjs >"$log" 2>&1 &
   local pid=$!
   CHILDREN+=("$pid")
   for _ in $(seq 1 150); do

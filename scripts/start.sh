@@ -7,6 +7,7 @@ check_node
 ensure_packages
 ensure_database
 ensure_web
+ensure_server
 start_server
 echo "Brendik is at $ADDRESS   (Ctrl-C stops it)"
 wait -n "${CHILDREN[@]}" || true

@@ -9,5 +9,6 @@ ensure_database
 # A PostgreSQL that was started for this and for nothing else is stopped as well.
 [ -z "$STARTED_DB" ] || export STOP_POSTGRES=1
 ensure_web
+ensure_server
 export MOMENTS="${1:-500}" SEED="${2:-20261126}"
 node_modules/.bin/playwright test -c e2e/playwright.config.ts --reporter=line torture.spec.ts

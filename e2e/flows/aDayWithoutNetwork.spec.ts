@@ -123,13 +123,16 @@ test('two pages of one device write over nothing: what both recorded without net
   // The page that did the sending is closed; the other takes over.
   await page.close()
   await context.setOffline(false)
-  await expect(other.getByRole('button', { name: /not sent yet/ })).toHaveCount(0, { timeout: 20_000 })
-  const { entries } = await (await other.request.get(visit.replace('/visits/', '/api/visits/'))).json()
-  const notes = entries.filter((e: { topic: string }) => e.topic.startsWith('note:'))
-  expect(notes.map((e: { topic: string; value: string }) => `${e.topic} ${e.value}`).sort()).toEqual([
-    'note:fill Said here',
-    'note:hold Said there',
-  ])
+  const notes = async () => {
+    const { entries } = await (await other.request.get(visit.replace('/visits/', '/api/visits/'))).json()
+    return entries
+      .filter((e: { topic: string }) => e.topic.startsWith('note:'))
+      .map((e: { topic: string; value: string }) => `${e.topic} ${e.value}`)
+      .sort()
+  }
+  await expect.poll(notes, { timeout: 20_000 }).toEqual(['note:fill Said here', 'note:hold Said there'])
+  await expect(other.getByRole('button', { name: /not sent yet/ })).toHaveCount(0)
+  expect(await notes()).toHaveLength(2)
 })
 
 test('what the server does not take steps aside with its reason, holds up nothing, and is sent again when asked', async ({

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { seededRandom } from '@brendik/core'
 import { type BrowserContext, chromium, type Page } from '@playwright/test'
+import { WHOLE_BROWSER } from '../browsers.ts'
 import { expect, signIn, test } from '../world.ts'
 
 test.use({ serviceWorkers: 'allow' })
@@ -38,8 +39,7 @@ class Device {
 
   async open(addresses: readonly string[], letIn: (context: BrowserContext) => Promise<void>): Promise<void> {
     this.context = await chromium.launchPersistentContext(this.folder, {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
+      ...WHOLE_BROWSER,
       viewport: { width: 1280, height: 800 },
     })
     // What a browser had not written to disk yet when it was killed may be its cookie.

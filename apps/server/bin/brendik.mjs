@@ -15,6 +15,6 @@ const { outputFiles } = await build({
   external: ['esbuild'],
   write: false,
   logLevel: 'silent',
-  define: { 'import.meta.url': JSON.stringify(entry.href) },
+  define: { 'import.meta.url': JSON.stringify(new URL('../src/sources.ts', import.meta.url).href) },
 })
 new Function('require', outputFiles[0].text)(createRequire(entry))

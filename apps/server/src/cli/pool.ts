@@ -1,6 +1,7 @@
-import { fileURLToPath } from 'node:url'
+import path from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { bundled } from '../bundled.ts'
+import { SOURCES } from '../sources.ts'
 import type { Command } from './answers.ts'
 
 export interface Pool {
@@ -18,7 +19,7 @@ interface Job {
 
 /** Workers that answer lines side by side, each one line at a time. */
 export async function openPool(size: number, command: Command): Promise<Pool> {
-  const code = await bundled(fileURLToPath(new URL('lineWorker.ts', import.meta.url)))
+  const code = await bundled(path.join(SOURCES, 'cli/lineWorker.ts'))
   const queue: Job[] = []
   const free: Worker[] = []
   const busy = new Map<Worker, Job>()

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { SOURCES } from '../sources.ts'
 
 /** Every statement the server uses; one file each, in the folder `sql` of its subject. A name without a file stops the boot. */
 export const STATEMENTS = [
@@ -96,11 +96,10 @@ export type SqlTexts = Readonly<Record<StatementName, string>>
 
 /** Paths of all files of statements, by the name of the statement. */
 export function statementFiles(): Map<string, string> {
-  const source = fileURLToPath(new URL('../', import.meta.url))
   return new Map(
-    readdirSync(source, { recursive: true, encoding: 'utf8' })
+    readdirSync(SOURCES, { recursive: true, encoding: 'utf8' })
       .filter((file) => path.basename(path.dirname(file)) === 'sql' && file.endsWith('.sql'))
-      .map((file) => [path.basename(file, '.sql'), path.join(source, file)]),
+      .map((file) => [path.basename(file, '.sql'), path.join(SOURCES, file)]),
   )
 }
 

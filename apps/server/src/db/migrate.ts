@@ -1,6 +1,7 @@
-import { fileURLToPath } from 'node:url'
+import path from 'node:path'
 import { runner } from 'node-pg-migrate'
 import pg from 'pg'
+import { SOURCES } from '../sources.ts'
 
 /** Which way, and how many migrations at most. */
 interface Way {
@@ -56,7 +57,7 @@ async function migrateAsIs(databaseUrl: string, way: Way) {
   try {
     return await runner({
       dbClient: client,
-      dir: fileURLToPath(new URL('migrations', import.meta.url)),
+      dir: path.join(SOURCES, 'db/migrations'),
       migrationsTable: 'migration',
       ...way,
       advisoryLockMode: 'wait',

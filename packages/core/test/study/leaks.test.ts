@@ -3,7 +3,7 @@ import type { LeakFigures } from './leakStudy.ts'
 import { shortStudy } from './shortStudy.ts'
 
 it('simulated leak tests: the true site leads, is among three, and what is said is so', () => {
-  const leaks = shortStudy<LeakFigures>('leaks', 8)
+  const leaks = shortStudy<LeakFigures>('leaks', 6)
   expect(leaks.cases.length).toBeGreaterThanOrEqual(25)
   expect(leaks.named.first / leaks.named.n).toBeGreaterThanOrEqual(0.85)
   expect(leaks.named.three / leaks.named.n).toBeGreaterThanOrEqual(0.97)

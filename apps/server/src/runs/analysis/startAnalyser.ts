@@ -1,8 +1,9 @@
-import { fileURLToPath } from 'node:url'
+import path from 'node:path'
 import { Worker } from 'node:worker_threads'
 import type { Logger } from 'pino'
 import { bundled } from '../../bundled.ts'
 import { loadSql } from '../../db/loadSql.ts'
+import { SOURCES } from '../../sources.ts'
 import type { WorkerTask } from './analysisWorker.ts'
 import { TAKEN_S, type Taken } from './makeVerdicts.ts'
 
@@ -18,7 +19,7 @@ const MOST_MEMORY_MB = 512
  * beyond us; no other run waits for it longer than that.
  */
 export async function startAnalyser(databaseUrl: string, log: Logger): Promise<Analyser> {
-  const code = await bundled(fileURLToPath(new URL('analysisWorker.ts', import.meta.url)))
+  const code = await bundled(path.join(SOURCES, 'runs/analysis/analysisWorker.ts'))
   const task: WorkerTask = { databaseUrl, sql: loadSql() }
   let closing = false
   let worker: Worker | null = null
