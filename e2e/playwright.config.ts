@@ -1,10 +1,17 @@
 import { defineConfig } from '@playwright/test'
 import { LEAN_BROWSER } from './browsers.ts'
 
+/** Those that take longest by the clock begin first: one begun last would hold up the end. */
+const LONGEST = /(torture|twoTechnicians|streamFromAnInstrument|cannotBeSpoiled|locateALeak)\.spec\.ts$/
+
 export default defineConfig({
   testDir: 'flows',
   globalSetup: './demoTemplate.ts',
   workers: 3,
+  projects: [
+    { name: 'longest', testMatch: LONGEST },
+    { name: 'others', testIgnore: LONGEST },
+  ],
   timeout: 120_000,
   expect: { timeout: 10_000 },
   outputDir: '../test-results',

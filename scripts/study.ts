@@ -23,8 +23,8 @@ const { values } = parseArgs({
   },
 })
 const repeats = Number(values.repeats)
-if (!(repeats >= 4)) {
-  console.error(`study: --repeats: expected at least 4, got ${values.repeats}`)
+if (!(repeats >= 3)) {
+  console.error(`study: --repeats: expected at least 3, got ${values.repeats}`)
   process.exit(2)
 }
 const tables: Table[] = []

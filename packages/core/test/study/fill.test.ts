@@ -8,7 +8,7 @@ it('finds where the inlet loses its flow as well as its tests allow, and convict
     falseAlarm: number
     meterCaught: Record<string, number>
     meterFalse: number
-  }>('fill', 4)
+  }>('fill', 3)
   expect(figures.right.cold).toBeLessThan(0.6)
   expect(figures.merged['+ both buckets']).toBeGreaterThan(0.94)
   expect(figures.right['+ throttled']).toBeGreaterThan(0.88)

@@ -3,7 +3,7 @@ import type { HabitFigures } from './habitStudy.ts'
 import { mean, shortStudy } from './shortStudy.ts'
 
 it('stays right where people time without a ruler, trust a display or a wrong plate, and write another unit', () => {
-  const figures = shortStudy<HabitFigures>('habits', 4)
+  const figures = shortStudy<HabitFigures>('habits', 3)
   const { timed } = figures
   for (const [known, within, slow] of [
     ['read', 0.85, 0.85],
