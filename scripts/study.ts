@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { drainStudy } from '../packages/core/test/study/drainStudy.ts'
 import { makeDraw } from '../packages/core/test/study/draw.ts'
+import { faultStudy } from '../packages/core/test/study/faultStudy.ts'
 import { fillStudy } from '../packages/core/test/study/fillStudy.ts'
 import { flowStudy } from '../packages/core/test/study/flowStudy.ts'
 import { habitStudy } from '../packages/core/test/study/habitStudy.ts'
@@ -11,7 +12,7 @@ import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.
- * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks`; `--write` puts the tables into docs/identifiability.md;
+ * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks|faults`; `--write` puts the tables into docs/identifiability.md;
  * `--json=FILE` writes the figures that the tests check.
  */
 const { values } = parseArgs({
@@ -59,6 +60,11 @@ if (wanted('leaks')) {
   const leaks = leakStudy(Math.ceil(repeats / 4))
   tables.push(...leaks.tables)
   figures.leaks = leaks.figures
+}
+if (wanted('faults')) {
+  const faults = faultStudy(repeats, makeDraw(20261127))
+  tables.push(...faults.tables)
+  figures.faults = faults.figures
 }
 const text = tables.map(markdown).join('\n')
 console.log(text)

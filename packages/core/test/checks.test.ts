@@ -68,7 +68,20 @@ belt.look: on off frayed not-fitted
 tub.spins: yes no slow
 lid-switch.continuity: closes stays-open
 insulation: (number)
-earth.continuity: (number)`
+earth.continuity: (number)
+pump.ports-look: clear debris object-in-impeller
+sump-outlet.look: clear object
+drain-hose.flow-through: free poor blocked
+clamps.look: tight loose rusty
+pump.housing-look: whole cracked broken-plastic
+filter-cap.turn: turns binds
+debris.kind: coins hairpins cloth paper grit plastic wire lint
+motor.heard: runs silent hums
+clutch.feel: stiff slips
+recirculation-hose.look: good split not-fitted
+display.fault: none no-water long-drain overfill blockage imbalance lock other
+fill.temperature: as-called swapped
+level-switch.type: contacts electronic`
   .trim()
   .split('\n')
   .map((line) => {

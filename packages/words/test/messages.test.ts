@@ -13,8 +13,7 @@ import {
 } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
 import { IntlMessageFormat } from 'intl-messageformat'
-import { PART_IDS } from '../../core/src/catalogue/catalogueIds.ts'
-import { LEAK_FAULT_IDS } from '../../core/src/reason/leaks/leakFaults.ts'
+import { FAULT_IDS, PART_IDS } from '../../core/src/catalogue/catalogueIds.ts'
 import { type MessageId, makeWords, type Values } from '../src/index.ts'
 import { EN } from '../src/messages/en/index.ts'
 import { ES } from '../src/messages/es/index.ts'
@@ -99,7 +98,7 @@ describe('every card of core', () => {
     expect(lacking(ACCESS_WAYS.map((id) => `access.${id}`))).toEqual([])
     expect(lacking(WRONG_TURN_IDS.map((id) => `wrong-turn.${id}`))).toEqual([])
     expect(lacking(FILL_CAUSES.map((id) => `cause.${id}`))).toEqual([])
-    expect(lacking(LEAK_FAULT_IDS.map((id) => `fault.${id}`))).toEqual([])
+    expect(lacking(FAULT_IDS.map((id) => `fault.${id}`))).toEqual([])
     expect(lacking(LEAK_PHASES.flatMap((id) => [`watch.${id}.first`, `watch.${id}.lookAt`]))).toEqual([])
     expect(
       lacking(

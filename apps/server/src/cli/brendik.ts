@@ -6,7 +6,7 @@ import type { Command } from './answers.ts'
 import { openPool, type Pool } from './pool.ts'
 
 const USAGE = `usage: brendik analyse FILE [--json]     what a visit file's runs say; FILE may be - for standard input
-       brendik diagnose FILE [--json]    which leaks explain all that was found, and what to look at next
+       brendik diagnose FILE [--json]    what is wrong, over the whole catalogue, and what to look at next
        brendik analyse|diagnose FILE --jsonl   one visit a line in, one answer a line out
        brendik schema                    JSON Schema of the visit file`
 

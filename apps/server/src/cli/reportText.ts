@@ -14,21 +14,23 @@ export function reportText(report: VisitAnswer): string {
   return [...paragraphs, report.combined.reason].join('\n\n')
 }
 
-/** A diagnosis for people: the likeliest leaks, then what to look at. */
-export function diagnosisText({ ranking, pairs, next }: DiagnosisAnswer): string {
+/** A diagnosis for people: what is likeliest wrong, then what to look at. */
+export function diagnosisText({ ranking, pairs, outside, conflict, next }: DiagnosisAnswer): string {
   const percent = (p: number) => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`
   return [
     ...ranking.slice(0, 6).map(({ fault, probability }) => `${percent(probability).padStart(7)}  ${fault}`),
-    ...pairs.map(
+    ...pairs.slice(0, 3).map(
       ({ faults, probability }) => `${percent(probability).padStart(7)}  both ${faults.join(' and ')}`,
     ),
+    `${percent(outside).padStart(7)}  not the machine`,
+    ...(conflict ? ['', `Cannot both be right: ${conflict.between.join(' and ')}`] : []),
     '',
     'Next:',
     ...next
       .slice(0, 4)
       .map(
-        ({ check, minutes, gain_bits, why }) =>
-          `  ${check}, ${minutes} min, ${gain_bits.toFixed(2)} bit. ${why}`,
+        ({ check, phase, minutes, gain_bits, why }) =>
+          `  ${check}${phase ? ` ${phase}` : ''}, ${minutes} min, ${gain_bits.toFixed(2)} bit. ${why}`,
       ),
   ].join('\n')
 }

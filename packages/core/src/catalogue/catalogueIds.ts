@@ -57,6 +57,16 @@ export const FAULT_IDS = [
   'board.no-valve-output',
   'board.valve-on',
   'wiring.pump-circuit-open',
+  'drive-coupler.broken',
+  'clutch.slipping',
+  'recirculation-hose.leak',
+  'drawer-tube.leak',
+  'tub-cover-seal.leak',
+  'gearcase.oil-leak',
+  'fill-hose.crossed',
+  'wiring.leak-to-frame',
+  // Something that is in no catalogue.
+  'unlisted',
 ] as const
 
 export const CHECK_IDS = [
@@ -115,6 +125,19 @@ export const CHECK_IDS = [
   'leak.dry',
   'leak.drops',
   'leak.cardboard',
+  'pump.ports-look',
+  'sump-outlet.look',
+  'drain-hose.flow-through',
+  'clamps.look',
+  'pump.housing-look',
+  'filter-cap.turn',
+  'debris.kind',
+  'motor.heard',
+  'clutch.feel',
+  'recirculation-hose.look',
+  'display.fault',
+  'fill.temperature',
+  'level-switch.type',
 ] as const
 
 export const PART_IDS = [
@@ -147,4 +170,11 @@ export const PART_IDS = [
   'lid-switch',
   'board',
   'wiring',
+  // Only some machines have these.
+  'drive-coupler',
+  'clutch',
+  'recirculation-hose',
+  'spray-nozzle',
+  'drawer-tube',
+  'outlet-pipe',
 ] as const

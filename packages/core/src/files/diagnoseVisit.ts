@@ -1,12 +1,14 @@
 import type { FAULT_IDS } from '../catalogue/catalogueIds.ts'
+import type { LeakPhase } from '../machine/leakPhases.ts'
 import { partsOf } from '../machine/parts.ts'
 import type { Message } from '../message.ts'
+import { faultCard } from '../reason/catalogue/faultCards.ts'
 import { lookOutdatedBy, runOutdatedBy } from '../reason/evidence/seen/acts.ts'
-import { diagnoseLeak } from '../reason/leaks/diagnoseLeak.ts'
 import { gatherLeakFindings, PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
-import { leakFault } from '../reason/leaks/leakFaults.ts'
+import { LEAK_FAULT_IDS, type LeakFaultId, leakFault } from '../reason/leaks/leakFaults.ts'
 import type { LeakHistory } from '../reason/leaks/leakHistory.ts'
-import { rankLeakLooks } from '../reason/leaks/rankLeakLooks.ts'
+import { nextLooks } from '../reason/weigh/nextLooks.ts'
+import { weighVisit } from '../reason/weigh/weighVisit.ts'
 import { judgeVisit } from './analyseVisit.ts'
 import type { VisitFile } from './visitFile.ts'
 
@@ -14,21 +16,27 @@ type FaultId = (typeof FAULT_IDS)[number]
 
 /** What a visit says of the faults, under the ids of the file format. */
 export interface DiagnosisReport {
-  /** Over the leak faults, what is no leak, and none; most likely first, summing to 1. A pair counts to both. */
-  ranking: { fault: FaultId; probability: number; present: number }[]
+  /** Over the whole catalogue with none and unlisted, most likely first, summing to 1. A pair's mass goes half to each. */
+  ranking: { fault: FaultId; probability: number }[]
+  /** Probability that a fault is there, alone or with another. */
+  present: Partial<Record<FaultId, number>>
   /** Two at once, where that is likely enough to say. */
   pairs: { faults: FaultId[]; probability: number }[]
+  /** House, use and spills together: nothing of the machine is repaired. */
+  outside: number
+  /** What cannot both be right. */
+  conflict: { between: [string, string] } | null
   /** Any leak of the machine; water that is none of its leaks; neither. */
   leak: { leak: number; not_a_leak: number; none: number }
-  next: { check: string; minutes: number; gain_bits: number; why: Message }[]
+  next: { check: string; phase?: LeakPhase; minutes: number; gain_bits: number; why: Message }[]
 }
 
 /** Pairs less likely than this are not listed. */
-const PAIR_SAID = 0.02
+const PAIR_SAID = 0.01
 const LOOKS_SAID = 8
 
 /**
- * Ranks the leak sites of a visit file, with the looks worth making next.
+ * Ranks all faults of the catalogue by a visit file, with the looks worth making next.
  * @throws {VisitFileError} With the path of an impossible value.
  */
 export function diagnoseVisit(file: VisitFile): DiagnosisReport {
@@ -49,37 +57,49 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     site.standpipeHeightMm !== null && site.portHeightMm !== null
       ? site.standpipeHeightMm - site.portHeightMm
       : null
-  const diagnosis = diagnoseLeak(machine, found, partsOf(machine, standpipeMm))
-  const ranking = diagnosis.chances.map(({ fault, share, present }) => ({
-    fault: fault ?? ('none' as const),
-    probability: share,
-    present,
-  }))
-  const sum = (which: (fault: (typeof ranking)[number]['fault']) => boolean) =>
+  const parts = partsOf(machine, standpipeMm)
+  const volts = file.machine.pump?.supply_v ?? null
+  const weighed = weighVisit({
+    machine,
+    site,
+    runs: judged,
+    observations,
+    says,
+    found,
+    parts,
+    circuits: {
+      supplyV: volts === null ? null : volts < 170 ? 120 : 230,
+      windingOhm: file.machine.pump?.winding_ohm ?? null,
+    },
+  })
+  const { belief } = weighed
+  const ranking = [...belief.share]
+    .map(([fault, probability]) => ({ fault, probability }))
+    .sort((one, other) => other.probability - one.probability)
+  const sum = (which: (fault: FaultId) => boolean) =>
     ranking.filter(({ fault }) => which(fault)).reduce((total, { probability }) => total + probability, 0)
+  const isLeak = (fault: FaultId) => (LEAK_FAULT_IDS as readonly string[]).includes(fault)
   return {
     ranking,
-    pairs: diagnosis.causes.sets
-      .map((faults, n) => ({ faults: [...faults], probability: diagnosis.setChances[n] ?? Number.NaN }))
-      .filter(({ faults, probability }) => faults.length === 2 && probability >= PAIR_SAID)
-      .sort((a, b) => b.probability - a.probability),
+    present: Object.fromEntries(belief.present),
+    pairs: belief.pairs
+      .filter(({ probability }) => probability >= PAIR_SAID)
+      .map(({ faults, probability }) => ({ faults: [...faults], probability })),
+    outside: sum((fault) => fault !== 'none' && fault !== 'unlisted' && faultCard(fault).outside === true),
     leak: {
-      leak: sum((fault) => fault !== 'none' && leakFault(fault).isLeak),
-      not_a_leak: sum((fault) => fault !== 'none' && !leakFault(fault).isLeak),
-      none: sum((fault) => fault === 'none'),
+      leak: sum((fault) => isLeak(fault) && leakFault(fault as LeakFaultId).isLeak),
+      not_a_leak: sum((fault) => isLeak(fault) && !leakFault(fault as LeakFaultId).isLeak),
+      none: sum((fault) => !isLeak(fault)),
     },
-    next: rankLeakLooks(machine, found, diagnosis)
+    conflict: belief.conflict && { between: [belief.conflict.unexplained, belief.conflict.against] },
+    next: nextLooks(machine, weighed, found, observations, parts)
       .slice(0, LOOKS_SAID)
-      .map(({ what, minutes, gainBits, why }) => ({
-        check: what.kind === 'phase' ? runOf(what.phase) : what.check,
+      .map(({ check, phase, minutes, gainBits, why }) => ({
+        check,
+        ...(phase ? { phase } : {}),
         minutes,
         gain_bits: gainBits,
         why,
       })),
   }
-}
-
-/** A phase is watched in the run of its kind. */
-function runOf(phase: string): string {
-  return Object.entries(PHASE_OF_RUN).find(([, of]) => of === phase)?.[0] ?? phase
 }

@@ -51,12 +51,18 @@ const CALLS: Record<LeakFaultId, number> = {
   'spill.condensation': 3,
   'spill.opening': 5,
   'spill.suds': 3,
+  'drawer-tube.leak': 2,
+  'recirculation-hose.leak': 2,
+  'tub-cover-seal.leak': 3,
+  'gearcase.oil-leak': 2,
 }
 const FRONT_ONLY: readonly LeakFaultId[] = [
   'bellows.leak',
   'bellows.drain-holes-blocked',
   'bellows.misaligned',
   'filter-cap.leak',
+  'drawer-tube.leak',
+  'recirculation-hose.leak',
 ]
 
 /** Where a leak lies in a machine of the study. */
@@ -66,7 +72,9 @@ export const stretchOf = (family: FamilyId, fault: LeakFaultId): Stretch =>
 /** How often each leak is called for in a family; 0 for a part that it lacks. */
 export function callsOf(family: FamilyId): Record<LeakFaultId, number> {
   const calls = { ...CALLS }
-  if (isHorizontal(family)) calls['shaft-seal.leak'] = 0
+  if (isHorizontal(family))
+    for (const fault of ['shaft-seal.leak', 'tub-cover-seal.leak', 'gearcase.oil-leak'] as const)
+      calls[fault] = 0
   else for (const fault of FRONT_ONLY) calls[fault] = 0
   return calls
 }

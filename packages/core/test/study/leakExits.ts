@@ -115,6 +115,26 @@ export function exits(
         ],
         floor: front,
       }
+    case 'drawer-tube.leak':
+      return {
+        inside: [
+          ['door', 2],
+          ['drawer', 1],
+        ],
+        floor: front,
+      }
+    case 'recirculation-hose.leak':
+      return {
+        inside: [
+          ['under-pump', 2],
+          ['door', 1],
+        ],
+        floor: front,
+      }
+    case 'tub-cover-seal.leak':
+      return { inside: [['tub-wall', 1]], floor: evenly(...FLOOR_PLACES) }
+    case 'gearcase.oil-leak':
+      return { inside: [['tub-centre-under', 1]], floor: middle }
     case 'spill.suds':
       return {
         inside: [
@@ -158,6 +178,7 @@ export function trailOf(random: RandomSource, fault: LeakFaultId): Trail {
       ['sediment', 1],
     ])
   if (fault === 'spill.suds') return 'suds'
+  if (fault === 'gearcase.oil-leak') return random() < 0.9 ? 'oily' : 'clean'
   if (fault === 'shaft-seal.leak')
     return draw<Trail>(random, [
       ['oily', 5],

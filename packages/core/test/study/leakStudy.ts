@@ -53,7 +53,7 @@ const blank = (): Score => ({
 function score(
   into: Score,
   truth: readonly string[],
-  { ranking }: DiagnosisReport,
+  { ranking, present: there }: DiagnosisReport,
 ): { first: boolean; three: boolean } {
   const sites = truth.length > 0 ? truth : ['none']
   const order = ranking.map(({ fault }) => fault as string)
@@ -64,7 +64,8 @@ function score(
   into.first += Number(first)
   into.three += Number(three)
   into.allThree += Number(among === sites.length)
-  for (const { fault, present } of ranking) {
+  for (const { fault, probability } of ranking) {
+    const present = there[fault] ?? probability
     const bin = into.bins[Math.min(9, Math.floor(present * 10))] as Score['bins'][number]
     bin.n++
     bin.said += present

@@ -28,6 +28,8 @@ type Drive =
   | 'spilt'
   | 'foam'
   | 'fold'
+  | 'stirred'
+  | 'thrown'
 const DRIVE: Readonly<Record<LeakFaultId, Drive>> = {
   'fill-hose.leak': 'supply',
   'inlet-valve.body-leak': 'supply',
@@ -49,6 +51,10 @@ const DRIVE: Readonly<Record<LeakFaultId, Drive>> = {
   'spill.condensation': 'dew',
   'spill.opening': 'spilt',
   'spill.suds': 'foam',
+  'drawer-tube.leak': 'inlet',
+  'recirculation-hose.leak': 'stirred',
+  'tub-cover-seal.leak': 'thrown',
+  'gearcase.oil-leak': 'dew',
 }
 /** What a spinning drum throws water at. */
 const THROWN_AT: readonly LeakFaultId[] = [
@@ -181,6 +187,10 @@ function lossLH(
       // The puddle of the last opening runs out from under the machine for some minutes.
       return now.phase === 'idle-taps-on' || now.phase === 'fill' ? sizeLH : 0
     case 'foam':
+      return now.phase === 'wash-motion' || now.phase === 'spin' ? sizeLH : 0
+    case 'stirred':
+      return now.phase === 'wash-motion' ? sizeLH : 0
+    case 'thrown':
       return now.phase === 'wash-motion' || now.phase === 'spin' ? sizeLH : 0
     case 'fold':
       return now.phase === 'spin' && now.atS > 120 ? sizeLH : 0

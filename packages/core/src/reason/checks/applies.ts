@@ -6,6 +6,7 @@ import type { CheckFacts, CheckId, Outcome } from './checkTypes.ts'
 const PART_OF: Readonly<Partial<Record<CheckId, PartId>>> = {
   'trap.look': 'coin-trap',
   'filter-cap.look': 'filter-cap',
+  'filter-cap.turn': 'filter-cap',
   'bellows.look': 'bellows',
   'door-opening-spill': 'bellows',
   'weep-holes': 'shaft-seal',
@@ -24,7 +25,7 @@ const OF_AN_ELECTRIC_PUMP: readonly CheckId[] = [
 /** Whether a check can be made on a machine at all: nobody is asked for a part that it has not. */
 export function checkApplies(id: CheckId, machine: MachineSpec): boolean {
   if (machine.family === 'top-load-motor-pump' && OF_AN_ELECTRIC_PUMP.includes(id)) return false
-  if (id === 'weep-holes' && !WITH_CLUTCH.includes(machine.family)) return false
+  if ((id === 'weep-holes' || id === 'clutch.feel') && !WITH_CLUTCH.includes(machine.family)) return false
   if (id === 'centre-post' && isHorizontal(machine.family)) return false
   const part = PART_OF[id]
   return part === undefined || partsOf(machine).some((own) => own.id === part)

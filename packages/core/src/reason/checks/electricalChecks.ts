@@ -19,6 +19,10 @@ export const ELECTRICAL_CHECKS: readonly CheckFacts[] = [
     perTap: true,
     act: 'measure-dead',
   }),
+  choiceCheck('electrical', 'level-switch.type', [
+    ['contacts', 'plain'],
+    ['electronic', 'plain'],
+  ]),
   choiceCheck(
     'electrical',
     'level-switch.blow',

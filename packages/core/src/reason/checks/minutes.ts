@@ -61,6 +61,19 @@ const DOING_MIN: Readonly<Partial<Record<CheckId, number>>> = {
   'bellows.look': 2,
   'belt.look': 2,
   'ruler-vs-indicated': 1,
+  'display.fault': 0.5,
+  'motor.heard': 1,
+  'fill.temperature': 1,
+  'level-switch.type': 1,
+  'debris.kind': 0.5,
+  'filter-cap.turn': 2,
+  'clamps.look': 1,
+  'recirculation-hose.look': 1,
+  'drain-hose.flow-through': 5,
+  'pump.ports-look': 2,
+  'pump.housing-look': 3,
+  'sump-outlet.look': 2,
+  'clutch.feel': 3,
 }
 
 /** What a check always costs beside its doing: a fill hose off and on at that end. */

@@ -39,6 +39,21 @@ export const OUTSIDE_CHECKS: readonly CheckFacts[] = [
     ['buzz-in-bursts', 'watch'],
     ['silent', 'watch'],
   ]),
+  choiceCheck('arrive', 'display.fault', [
+    ['none', 'good'],
+    ['no-water', 'watch'],
+    ['long-drain', 'watch'],
+    ['overfill', 'watch'],
+    ['blockage', 'watch'],
+    ['imbalance', 'watch'],
+    ['lock', 'watch'],
+    ['other', 'plain'],
+  ]),
+  choiceCheck('arrive', 'motor.heard', [
+    ['runs', 'good'],
+    ['hums', 'watch'],
+    ['silent', 'watch'],
+  ]),
   choiceCheck('arrive', 'bearing.noise', [
     ['none', 'good'],
     ['rumble', 'watch'],

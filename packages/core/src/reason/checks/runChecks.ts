@@ -20,6 +20,10 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'open-panel' },
   ),
+  choiceCheck('fill', 'fill.temperature', [
+    ['as-called', 'good'],
+    ['swapped', 'stop'],
+  ]),
   choiceCheck(
     'hold',
     'leak.phase',
@@ -112,6 +116,26 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
     ],
     { act: 'open-panel' },
   ),
+  choiceCheck(
+    'hold',
+    'clamps.look',
+    [
+      ['tight', 'good'],
+      ['loose', 'stop'],
+      ['rusty', 'watch'],
+    ],
+    { act: 'open-panel' },
+  ),
+  choiceCheck(
+    'hold',
+    'recirculation-hose.look',
+    [
+      ['good', 'good'],
+      ['split', 'stop'],
+      ['not-fitted', 'plain'],
+    ],
+    { act: 'open-panel' },
+  ),
   choiceCheck('drain', 'stream.look', [
     ['strong', 'good'],
     ['weak', 'watch'],
@@ -163,6 +187,78 @@ export const RUN_CHECKS: readonly CheckFacts[] = [
       ['rough', 'watch'],
     ],
     { act: 'hands-at-pump' },
+  ),
+  choiceCheck(
+    'drain',
+    'filter-cap.turn',
+    [
+      ['turns', 'good'],
+      ['binds', 'watch'],
+    ],
+    { act: 'open-filter-cap' },
+  ),
+  choiceCheck(
+    'drain',
+    'debris.kind',
+    [
+      ['coins', 'plain'],
+      ['hairpins', 'watch'],
+      ['wire', 'watch'],
+      ['cloth', 'plain'],
+      ['paper', 'plain'],
+      ['lint', 'plain'],
+      ['grit', 'plain'],
+      ['plastic', 'watch'],
+    ],
+    { several: true },
+  ),
+  choiceCheck(
+    'drain',
+    'sump-outlet.look',
+    [
+      ['clear', 'good'],
+      ['object', 'stop'],
+    ],
+    { act: 'pull-pump-hose' },
+  ),
+  choiceCheck(
+    'drain',
+    'pump.ports-look',
+    [
+      ['clear', 'good'],
+      ['debris', 'stop'],
+      ['object-in-impeller', 'stop'],
+    ],
+    { act: 'hands-at-pump' },
+  ),
+  choiceCheck(
+    'drain',
+    'pump.housing-look',
+    [
+      ['whole', 'good'],
+      ['cracked', 'stop'],
+      ['broken-plastic', 'stop'],
+    ],
+    { act: 'hands-at-pump' },
+  ),
+  choiceCheck(
+    'drain',
+    'drain-hose.flow-through',
+    [
+      ['free', 'good'],
+      ['poor', 'stop'],
+      ['blocked', 'stop'],
+    ],
+    { act: 'pull-pump-hose' },
+  ),
+  choiceCheck(
+    'drain',
+    'clutch.feel',
+    [
+      ['stiff', 'good'],
+      ['slips', 'stop'],
+    ],
+    { act: 'open-panel' },
   ),
   choiceCheck(
     'drain',

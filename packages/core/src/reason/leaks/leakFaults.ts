@@ -24,6 +24,10 @@ export const LEAK_FAULT_IDS = [
   'spill.condensation',
   'spill.opening',
   'spill.suds',
+  'drawer-tube.leak',
+  'recirculation-hose.leak',
+  'tub-cover-seal.leak',
+  'gearcase.oil-leak',
 ] as const satisfies readonly (typeof FAULT_IDS)[number][]
 export type LeakFaultId = (typeof LEAK_FAULT_IDS)[number]
 
@@ -186,6 +190,27 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
     phases: phases(0.01, 0.25, 0.2, 0.9, 0.3, 0.6),
     amounts: [0.3, 0.3, 0.32, 0.08],
     trails: [0.03, 0.01, 0.95, 0.01],
+  }),
+  fault('drawer-tube.leak', 'dispenser', 0.013, {
+    phases: phases(0.02, 0.94, 0.05, 0.12, 0.02, 0.05),
+    amounts: [0.08, 0.5, 0.34, 0.08],
+    trails: [0.55, 0.06, 0.38, 0.01],
+  }),
+  fault('recirculation-hose.leak', 'pump', 0.016, {
+    phases: phases(0.02, 0.06, 0.08, 0.94, 0.12, 0.15),
+    amounts: [0.08, 0.5, 0.34, 0.08],
+    trails: [0.25, 0.15, 0.59, 0.01],
+  }),
+  fault('tub-cover-seal.leak', 'tub', 0.02, {
+    phases: phases(0.02, 0.04, 0.04, 0.82, 0.08, 0.85),
+    amounts: [0.2, 0.5, 0.26, 0.04],
+    trails: [0.3, 0.1, 0.59, 0.01],
+  }),
+  fault('gearcase.oil-leak', 'shaft-seal', 0.012, {
+    // Oil that drips at any time: whoever watches for water seldom takes it for that.
+    phases: phases(0.12, 0.12, 0.13, 0.3, 0.13, 0.3),
+    amounts: [0.7, 0.28, 0.01, 0.01],
+    trails: [0.03, 0.04, 0.03, 0.9],
   }),
 ]
 

@@ -112,6 +112,18 @@ const SEEN_AT: Readonly<Record<LeakFaultId, Shares>> = {
     [0.08, MIDDLE],
   ),
   'spill.suds': mix([0.68, { drawer: 0.6, door: 0.4 }], [0.32, FRONT]),
+  'drawer-tube.leak': mix([0.62, { door: 0.5, drawer: 0.3, 'tub-wall': 0.2 }], [0.38, FRONT]),
+  'recirculation-hose.leak': mix(
+    [0.62, { 'under-pump': 0.55, door: 0.3, 'under-tub-pump-hose': 0.15 }],
+    [0.38, FRONT],
+  ),
+  'tub-cover-seal.leak': mix(
+    [0.66, { 'tub-wall': 0.8, 'rear-lower-inside': 0.2 }],
+    [0.14, MIDDLE],
+    [0.1, FRONT],
+    [0.1, REAR],
+  ),
+  'gearcase.oil-leak': mix([0.7, { 'tub-centre-under': 1 }], [0.3, MIDDLE]),
 }
 
 /** In some families the same part shows elsewhere. */

@@ -4,8 +4,13 @@ import { historyClues, type LeakHistory } from './leakHistory.ts'
 
 /** What a fault can be in a family: priors that differ from the usual, as a factor; 0 = the part is not there. Estimates. */
 const BY_FAMILY: Readonly<Record<FamilyId, Partial<Record<LeakFaultId, number>>>> = {
-  'front-load': { 'shaft-seal.leak': 0 },
-  'front-load-sealed': { 'shaft-seal.leak': 0, 'filter-cap.leak': 0.6 },
+  'front-load': { 'shaft-seal.leak': 0, 'tub-cover-seal.leak': 0, 'gearcase.oil-leak': 0 },
+  'front-load-sealed': {
+    'shaft-seal.leak': 0,
+    'tub-cover-seal.leak': 0,
+    'gearcase.oil-leak': 0,
+    'filter-cap.leak': 0.6,
+  },
   'top-load-belt': { 'shaft-seal.leak': 0.7, 'tub-seal.leak': 1.3 },
   'top-load-motor-pump': { 'shaft-seal.leak': 1.3, 'tub-seal.leak': 0.9, 'pump.seal-leak': 1.3 },
   'top-load-pump': { 'shaft-seal.leak': 0.6, 'tub-seal.leak': 1.2 },
@@ -15,6 +20,8 @@ const ONLY_HORIZONTAL: readonly LeakFaultId[] = [
   'bellows.drain-holes-blocked',
   'bellows.misaligned',
   'filter-cap.leak',
+  'drawer-tube.leak',
+  'recirculation-hose.leak',
 ]
 
 /**

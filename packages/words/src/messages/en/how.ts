@@ -85,4 +85,28 @@ export const how = {
     'AC range above mains, connector on: probes at the two pump terminals while it is told to drain.',
   'how.valve.voltage':
     'AC range above mains, connector on, tub empty: probes at the coil while it is told to fill.',
+  'how.display.fault':
+    'What the display or the lamps show, or showed before it was unplugged; the tech sheet has the table.',
+  'how.motor.heard':
+    'Ear at the cabinet in a spin or wash: a motor that runs is heard even when nothing turns. Pauses are normal.',
+  'how.fill.temperature':
+    'Choose a cold fill, then a hot one, and feel the hoses. Saving programs mix cold water in: that is normal.',
+  'how.clamps.look':
+    'Unplugged, panel off: try each clamp with two fingers; it must not turn. Look for a rust trail below it.',
+  'how.recirculation-hose.look':
+    'Unplugged, panel off: the thin hose from the pump up to the door. Bend it and look for cracks.',
+  'how.filter-cap.turn':
+    'Emptied, tray under it: a third of a turn by hand, no pliers. It should go on turning evenly.',
+  'how.debris.kind': 'Choose all that was found, and keep it for the customer to see.',
+  'how.sump-outlet.look':
+    'Unplugged, emptied, hose off at the sump: torch and a finger into the outlet. A baby sock hides there.',
+  'how.pump.ports-look':
+    'Unplugged, hoses off: torch into both ports and turn the impeller to see all of it.',
+  'how.pump.housing-look': 'Unplugged, pump out: look round the housing and shake it, nothing may rattle.',
+  'how.drain-hose.flow-through':
+    'Hose off at the pump: run water or a snake through it from the machine’s end into a bucket.',
+  'how.clutch.feel':
+    'Unplugged, panel off: hold the drive and turn the basket by hand. It should drag, not glide.',
+  'how.level-switch.type':
+    'Two or three blade terminals and a click: contacts. A small plug with thin wires: electronic.',
 } as const

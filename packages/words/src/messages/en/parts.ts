@@ -29,4 +29,10 @@ export const parts = {
   'part.lid-switch': 'Lid or door switch',
   'part.board': 'Board',
   'part.wiring': 'Wiring',
+  'part.drive-coupler': 'Drive coupler',
+  'part.clutch': 'Clutch',
+  'part.recirculation-hose': 'Recirculation hose',
+  'part.spray-nozzle': 'Spray nozzle',
+  'part.drawer-tube': 'Drawer-to-bellows tube',
+  'part.outlet-pipe': 'Short outlet pipe',
 } as const

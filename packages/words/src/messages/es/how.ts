@@ -93,4 +93,29 @@ export const how: Record<keyof typeof english, string> = {
     'Rango de CA mayor que la red, conector puesto: puntas en los dos bornes de la bomba mientras se le ordena desaguar.',
   'how.valve.voltage':
     'Rango de CA mayor que la red, conector puesto, tina vacía: puntas en la bobina mientras se le ordena llenar.',
+  'how.display.fault':
+    'Lo que muestran la pantalla o los testigos, o mostraron antes de desenchufar; la tabla está en la hoja técnica.',
+  'how.motor.heard':
+    'Oído junto al gabinete en un centrifugado o lavado: un motor en marcha se oye aunque nada gire. Las pausas son normales.',
+  'how.fill.temperature':
+    'Pida una entrada fría y luego una caliente, y palpe las mangueras. Los programas de ahorro mezclan agua fría: es normal.',
+  'how.clamps.look':
+    'Desenchufada, panel fuera: pruebe cada abrazadera con dos dedos; no debe girar. Busque un rastro de óxido debajo.',
+  'how.recirculation-hose.look':
+    'Desenchufada, panel fuera: la manguera fina de la bomba a la puerta. Dóblela y busque grietas.',
+  'how.filter-cap.turn':
+    'Vacía, bandeja debajo: un tercio de vuelta a mano, sin alicates. Debe seguir girando por igual.',
+  'how.debris.kind': 'Elija todo lo que se encontró y guárdelo para que el cliente lo vea.',
+  'how.sump-outlet.look':
+    'Desenchufada, vacía, manguera fuera en el colector: linterna y un dedo en la salida. Ahí se esconde un calcetín de bebé.',
+  'how.pump.ports-look':
+    'Desenchufada, mangueras fuera: linterna en las dos bocas y gire el impulsor para verlo entero.',
+  'how.pump.housing-look':
+    'Desenchufada, bomba fuera: mire el cuerpo todo alrededor y agítelo, nada debe sonar.',
+  'how.drain-hose.flow-through':
+    'Manguera fuera de la bomba: pase agua o una guía desde el lado de la máquina hasta un cubo.',
+  'how.clutch.feel':
+    'Desenchufada, panel fuera: sujete la transmisión y gire la canasta a mano. Debe arrastrar, no deslizarse.',
+  'how.level-switch.type':
+    'Dos o tres terminales planos y un clic: contactos. Un conector pequeño con hilos finos: electrónico.',
 }

@@ -31,4 +31,10 @@ export const parts: Record<keyof typeof english, string> = {
   'part.lid-switch': 'Interruptor de tapa o puerta',
   'part.board': 'Tarjeta',
   'part.wiring': 'Cableado',
+  'part.drive-coupler': 'Acoplamiento del motor',
+  'part.clutch': 'Embrague',
+  'part.recirculation-hose': 'Manguera de recirculación',
+  'part.spray-nozzle': 'Boquilla de rociado',
+  'part.drawer-tube': 'Tubo del cajón al fuelle',
+  'part.outlet-pipe': 'Tubo corto de salida',
 }

@@ -58,11 +58,34 @@ export function weighFills(
   siphonHeld = false,
 ): FillWeighing | null {
   const data = fillDataOf(site, runs, observations, siphonHeld)
-  const taps = (Object.keys(data.fill) as Tap[]).sort(
-    (a, b) => (data.fill[a]?.ln ?? 0) - (data.fill[b]?.ln ?? 0),
-  )
-  const tap = taps[0]
+  const tap = tapsSlowestFirst(data)[0]
   if (!tap) return null
+  const { draws, most, score } = scoresOf(machine, site, data, tap)
+  const total = score.reduce((a, b) => a + b, 0)
+  const probability = Object.fromEntries(
+    FILL_CAUSES.map((cause, i) => [cause, (score[i] ?? Number.NaN) / total]),
+  ) as Record<FillCause, number>
+  const best = FILL_CAUSES.reduce((a, b) => (probability[b] > probability[a] ? b : a))
+  const allowed = FILL_CAUSES.filter((cause) => probability[cause] >= probability[best] / 20)
+  const machineSide = probability['inlet-screen.clogged'] + probability['inlet-valve.restricted']
+  return {
+    tap,
+    probability,
+    allowed,
+    ruledOut: FILL_CAUSES.filter((cause) => probability[cause] < probability[best] / 50),
+    verdict: probability[best] >= NAMED ? best : machineSide >= NAMED ? 'screen-or-valve' : 'undecided',
+    cleanFirst: (data.screens[tap] ?? data.screens[''] ?? 'clean') !== 'clean',
+    next: allowed.length > 1 ? nextFillCheck(draws, most, tap, data) : null,
+  }
+}
+
+/** Taps whose fill gave a flow. */
+function tapsSlowestFirst(data: FillData): Tap[] {
+  return (Object.keys(data.fill) as Tap[]).sort((a, b) => (data.fill[a]?.ln ?? 0) - (data.fill[b]?.ln ?? 0))
+}
+
+/** Mean likelihood of every cause on one tap's side, each times how common it is taken for, over the same houses and machines. */
+function scoresOf(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap) {
   const other: Tap = tap === 'cold' ? 'hot' : 'cold'
   const random = seededRandom(20_261)
   const measuredSe = data.fill[tap]?.se as number
@@ -80,22 +103,42 @@ export function weighFills(
   const draws = FILL_CAUSES.map((cause) => ({ cause, samples: samplesOf(cause, drawn, tap, data) }))
   const most = Math.max(...draws.flatMap((d) => d.samples.map((s) => s.ln)), -1e6)
   const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / DRAWS)
-  const total = score.reduce((a, b) => a + b, 0)
-  const probability = Object.fromEntries(
-    FILL_CAUSES.map((cause, i) => [cause, (score[i] ?? Number.NaN) / total]),
-  ) as Record<FillCause, number>
-  const best = FILL_CAUSES.reduce((a, b) => (probability[b] > probability[a] ? b : a))
-  const allowed = FILL_CAUSES.filter((cause) => probability[cause] >= probability[best] / 20)
-  const machineSide = probability['inlet-screen.clogged'] + probability['inlet-valve.restricted']
-  return {
-    tap,
-    probability,
-    allowed,
-    ruledOut: FILL_CAUSES.filter((cause) => probability[cause] < probability[best] / 50),
-    verdict: probability[best] >= NAMED ? best : machineSide >= NAMED ? 'screen-or-valve' : 'undecided',
-    cleanFirst: (data.screens[tap] ?? data.screens[''] ?? 'clean') !== 'clean',
-    next: allowed.length > 1 ? nextFillCheck(draws, most, tap, data) : null,
-  }
+  return { draws, most, score }
+}
+
+/** Looks that are weighed by themselves where the whole machine is weighed. */
+const LOOKS_APART: readonly string[] = [
+  'screens.look',
+  'tap.look',
+  'fill-hose.look',
+  'drain-hose.look',
+  'complaint',
+]
+
+/**
+ * How likely fills, buckets and gauges are with each cause on each tap's side, against a sound inlet, how strong the cause is being averaged
+ * over. Looks are left out.
+ * @returns By tap that was timed; empty when no fill through a single tap gave a flow.
+ */
+export function inletLikelihoods(
+  machine: MachineSpec,
+  site: SiteSpec,
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+): Partial<Record<Tap, Record<FillCause, number>>> {
+  const measured = observations.filter((look) => !LOOKS_APART.includes(look.check))
+  const data = { ...fillDataOf(site, runs, measured, false), siphonOdds: 1 }
+  return Object.fromEntries(
+    tapsSlowestFirst(data).map((tap) => {
+      const { score } = scoresOf(machine, site, data, tap)
+      const sound = (score[FILL_CAUSES.indexOf('none')] ?? Number.NaN) / COMMON_NONE
+      const against = FILL_CAUSES.map((cause, k) => [
+        cause,
+        cause === 'none' ? 1 : (score[k] ?? Number.NaN) / Math.max(1e-30, sound),
+      ])
+      return [tap, Object.fromEntries(against)]
+    }),
+  )
 }
 
 /** An inlet without a fault; `lnOther` is the ln likelihood of what was measured on the tap that is not weighed. */

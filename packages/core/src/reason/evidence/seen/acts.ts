@@ -26,6 +26,8 @@ const INLET: readonly PartId[] = [
   'valve-hose',
   'flow-meter',
   'dispenser',
+  'spray-nozzle',
+  'drawer-tube',
 ]
 const OUTLET: readonly PartId[] = [
   'tub',
@@ -39,7 +41,9 @@ const OUTLET: readonly PartId[] = [
   'outer-drain-hose',
   'standpipe',
   'house-drain',
+  'outlet-pipe',
 ]
+const DRIVE: readonly PartId[] = ['drive-belt', 'drive-coupler', 'clutch']
 const SENSING: readonly PartId[] = ['air-dome', 'level-hose', 'level-switch']
 const VESSEL: readonly PartId[] = ['bellows', 'tub-seam', 'tub-seal', 'shaft-seal']
 const STANDING: readonly PartId[] = [...OUTLET, ...VESSEL, ...SENSING, 'inlet-valve']
@@ -49,11 +53,11 @@ const PARTS_OF_RUN: Readonly<Record<RunKind, readonly PartId[]>> = {
   idle: [...STANDING, ...INLET],
   fill: [...INLET, ...SENSING, ...CIRCUIT],
   hold: STANDING,
-  motion: [...STANDING, 'drive-belt'],
+  motion: [...STANDING, ...DRIVE, 'recirculation-hose'],
   drain: [...OUTLET, ...CIRCUIT],
   'after-drain': OUTLET,
   siphon: OUTLET,
-  spin: [...STANDING, 'drive-belt', ...CIRCUIT],
+  spin: [...STANDING, ...DRIVE, ...CIRCUIT],
 }
 
 /** Parts that an outcome depends on; a check that is not listed depends on none that is worked on. */
@@ -103,9 +107,24 @@ const PARTS_OF_CHECK: Readonly<Partial<Record<CheckId, readonly PartId[]>>> = {
   'bellows.look': ['bellows'],
   'filter-cap.look': ['filter-cap'],
   'belt.look': ['drive-belt'],
-  'tub.spins': ['drive-belt', 'lid-switch'],
+  'tub.spins': [...DRIVE, 'lid-switch'],
   'lid-switch.continuity': ['lid-switch'],
+  'motor.heard': ['drive-coupler', 'clutch', 'drive-belt', 'board', 'wiring'],
+  'clutch.feel': ['clutch', 'shaft-seal'],
+  'recirculation-hose.look': ['recirculation-hose'],
+  'drain-hose.flow-through': ['inner-drain-hose', 'outer-drain-hose'],
+  'pump.ports-look': ['pump', 'coin-trap'],
+  'pump.housing-look': ['pump'],
+  'sump-outlet.look': ['sump-boot', 'tub-pump-hose'],
+  'filter-cap.turn': ['filter-cap', 'coin-trap'],
+  'clamps.look': ['tub-pump-hose', 'sump-boot', 'inner-drain-hose'],
+  'fill.temperature': ['fill-hose'],
+  insulation: ['pump', 'inlet-valve', 'wiring', 'board'],
+  'earth.continuity': ['wiring'],
 }
+
+/** Parts that an outcome of a check depends on, the first one being where it is made. */
+export const partsOfCheck = (check: CheckId): readonly PartId[] => PARTS_OF_CHECK[check] ?? []
 
 interface Dated {
   /** When it was made or seen, ms since 1970; null = nobody wrote it down, so before every act. */

@@ -1,0 +1,52 @@
+import type { MachineSpec, Tap } from '../../machine/machineSpec.ts'
+import type { Part } from '../../machine/parts.ts'
+import type { FaultCard, FaultId } from '../catalogue/faultCard.ts'
+import { FAULT_CARDS } from '../catalogue/faultCards.ts'
+import { NO_FAULT } from '../diagnosis/causes.ts'
+import { historyClues, type LeakHistory } from '../leaks/leakHistory.ts'
+import { type LeakState, leakStates } from '../leaks/leakStates.ts'
+
+/** One way a fault of the catalogue can be in a machine: on which tap's side, or as which leak. */
+export interface FaultWay {
+  card: FaultCard
+  /** Probability of this way before anything was seen; all ways, none and unlisted sum to 1. */
+  prior: number
+  tap: Tap | null
+  /** Number of the leak's state; NO_FAULT = it is no leak. */
+  leak: number
+}
+export interface FaultWays {
+  ways: readonly FaultWay[]
+  leaks: readonly LeakState[]
+  none: number
+  unlisted: number
+}
+
+/** Calls of a hundred in which nothing is wrong, and in which it is something that no catalogue has. Estimates. */
+const NONE_PER_HUNDRED = 7
+const UNLISTED_PER_HUNDRED = 2
+
+/** Every way every fault can be in a machine, with how likely it is before anything is seen: by family, taps, heights, age and past. */
+export function faultWays(machine: MachineSpec, history: LeakHistory, parts: readonly Part[]): FaultWays {
+  const { states: leaks } = leakStates(machine, history, parts)
+  const clues = historyClues(history)
+  const ways: FaultWay[] = []
+  for (const card of FAULT_CARDS) {
+    const often = clues.reduce(
+      (p, { factor }) => p * ((factor as Partial<Record<FaultId, number>>)[card.id] ?? 1),
+      card.perHundred * (card.families?.[machine.family] ?? 1),
+    )
+    if (often === 0) continue
+    const own = leaks.flatMap((state, n) => (state.fault === card.id ? [n] : []))
+    if (own.length > 0)
+      for (const n of own)
+        ways.push({ card, prior: often * (leaks[n] as LeakState).share, tap: null, leak: n })
+    else {
+      const taps = card.perTap ? machine.valve.taps : [null]
+      for (const tap of taps) ways.push({ card, prior: often / taps.length, tap, leak: NO_FAULT })
+    }
+  }
+  const total = ways.reduce((sum, way) => sum + way.prior, NONE_PER_HUNDRED + UNLISTED_PER_HUNDRED)
+  for (const way of ways) way.prior /= total
+  return { ways, leaks, none: NONE_PER_HUNDRED / total, unlisted: UNLISTED_PER_HUNDRED / total }
+}

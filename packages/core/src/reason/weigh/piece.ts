@@ -1,0 +1,39 @@
+import type { FaultCard } from '../catalogue/faultCard.ts'
+import { NO_FAULT } from '../diagnosis/causes.ts'
+import type { FaultWay } from './faultWays.ts'
+
+/** Something seen, as far as it speaks about faults. */
+export interface Piece {
+  id: string
+  /** Its likelihood with one way, with two, or with none. @param first, @param second - Numbers of ways, or NO_FAULT. */
+  likelihood: (first: number, second: number) => number
+}
+
+/** The way of a number; null = no fault. */
+export const wayOf = (ways: readonly FaultWay[], n: number): FaultWay | null =>
+  n === NO_FAULT ? null : (ways[n] as FaultWay)
+
+/** Chance of something that either of two faults brings about, `usual` where neither does. */
+export function either(
+  ways: readonly FaultWay[],
+  first: number,
+  second: number,
+  of: (way: FaultWay) => number | undefined,
+  usual: number,
+): number {
+  const [a, b] = [first, second].map((n) => {
+    const way = wayOf(ways, n)
+    return way ? of(way) : undefined
+  })
+  if (a === undefined) return b ?? usual
+  return b === undefined ? a : 1 - (1 - a) * (1 - b)
+}
+
+/** Whether what was seen on a tap, or on none in particular, speaks of this way. */
+export const onItsSide = (way: FaultWay, tap: string | null | undefined): boolean =>
+  way.tap === null || tap === null || tap === undefined || way.tap === tap
+
+export const effectOf =
+  <K extends 'drain' | 'fill' | 'sensing' | 'circuit'>(kind: K) =>
+  (way: FaultWay): NonNullable<FaultCard[K]> | undefined =>
+    way.card[kind] as NonNullable<FaultCard[K]> | undefined

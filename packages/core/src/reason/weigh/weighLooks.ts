@@ -1,0 +1,90 @@
+import { COMPLAINTS, type Complaint } from '../catalogue/faultCard.ts'
+import { SOUND_LOOKS, sharesWith } from '../catalogue/soundLooks.ts'
+import type { CheckId } from '../checks/checkTypes.ts'
+import { NO_FAULT } from '../diagnosis/causes.ts'
+import type { Observation } from '../evidence/seen/observations.ts'
+import type { FaultWay } from './faultWays.ts'
+import { onItsSide, type Piece, wayOf } from './piece.ts'
+
+/** How often a complaint comes that the fault does not bring, and how often each with nothing wrong at all. Estimates. */
+const SAYS_ANYHOW = 0.012
+const SAYS_WITH_NONE: Partial<Record<Complaint, number>> = { routine: 0.62, leaking: 0.03, noisy: 0.04 }
+/** People call for one thing and have another as well: a complaint that was not made counts with this share. Estimate. */
+const UNSAID = 0.4
+/** An impeller on the wash motor turns free when it is sound. */
+const FREE_WHEN_SOUND = { detents: 0.01, free: 0.92, jammed: 0.02, rough: 0.05 } as const
+
+type Shares = Readonly<Record<string, number>>
+
+/** What a look shows on a machine that is sound there; undefined = it tells nothing of faults. */
+export function soundShares(check: CheckId, family: string): Shares | undefined {
+  return check === 'impeller.feel' && family === 'top-load-motor-pump' ? FREE_WHEN_SOUND : SOUND_LOOKS[check]
+}
+
+/**
+ * Chances of a look's outcomes with one way, two or none: of two faults that the look is about either may show.
+ * @param tap - Whose side was looked at; null = there is but one, or nobody said.
+ */
+export function lookShares(
+  ways: readonly FaultWay[],
+  check: CheckId,
+  sound: Shares,
+  tap: string | null,
+): (first: number, second: number) => Shares {
+  const known = new Map<string, Shares | null>()
+  const of = (n: number): Shares | null => {
+    const way = wayOf(ways, n)
+    const given = way?.card.looks?.[check]
+    if (!way || !given || !onItsSide(way, tap)) return null
+    const id = way.card.id
+    const shares = known.get(id) ?? sharesWith(sound, given)
+    known.set(id, shares)
+    return shares
+  }
+  return (first, second) => {
+    const [a, b] = [of(first), of(second)]
+    if (a && b) return Object.fromEntries(Object.keys(sound).map((k) => [k, ((a[k] ?? 0) + (b[k] ?? 0)) / 2]))
+    return a ?? b ?? sound
+  }
+}
+
+/** Choices seen, the last of each check and tap. */
+export function weighLooks(
+  ways: readonly FaultWay[],
+  family: string,
+  observations: readonly Observation[],
+): Piece[] {
+  const last = new Map<string, Observation>()
+  for (const look of observations) {
+    // Without its side and water inside a gush says nothing; a flap keeps a column that gushes from the hose.
+    if (look.check === 'hose-off-at-pump' && !(look.side === 'pump' && look.waterInside === true)) continue
+    if (typeof look.value === 'string') last.set(`${look.check} ${look.tap ?? ''}`, look)
+  }
+  return [...last.values()].flatMap(({ check, value, tap }): Piece[] => {
+    const sound = soundShares(check as CheckId, family)
+    if (!sound || !(value in sound)) return []
+    const shares = lookShares(ways, check as CheckId, sound, tap ?? null)
+    return [
+      {
+        id: `look:${check}${tap ? `:${tap}` : ''}`,
+        likelihood: (i, j) => Math.max(0.002, shares(i, j)[value] ?? 0),
+      },
+    ]
+  })
+}
+
+/** What the customer says, and does not say; nothing where no complaint was taken down. */
+export function weighComplaints(ways: readonly FaultWay[], observations: readonly Observation[]): Piece[] {
+  const said = new Set(observations.filter((o) => o.check === 'complaint').map((o) => o.value))
+  if (said.size === 0) return []
+  return COMPLAINTS.map((complaint): Piece => {
+    const of = (n: number) =>
+      n === NO_FAULT ? 0 : ((ways[n] as FaultWay).card.says[complaint] ?? SAYS_ANYHOW)
+    const chance = (i: number, j: number) =>
+      i === NO_FAULT ? (SAYS_WITH_NONE[complaint] ?? SAYS_ANYHOW) : 1 - (1 - of(i)) * (1 - of(j))
+    return {
+      id: `complaint:${complaint}`,
+      likelihood: said.has(complaint) ? chance : (i, j) => 1 - UNSAID * chance(i, j),
+    }
+  })
+}

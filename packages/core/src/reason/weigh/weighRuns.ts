@@ -1,0 +1,233 @@
+import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
+import { normalCdf } from '../../numeric/normal.ts'
+import type { DrainEffect } from '../catalogue/faultCard.ts'
+import { NO_FAULT } from '../diagnosis/causes.ts'
+import type { VisitSays } from '../evidence/combineVisit.ts'
+import { inletLikelihoods } from '../evidence/fills/weighFills.ts'
+import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
+import type { FaultWay } from './faultWays.ts'
+import { either, onItsSide, type Piece, wayOf } from './piece.ts'
+
+/** How often a timed run does so on a sound machine. Estimates. */
+const FILL_ANYHOW = { none: 0.008, over: 0.012 } as const
+const DRAIN_ANYHOW = { none: 0.008, stops: 0.012, unsteady: 0.03, slowing: 0.03, runsBack: 0.05 } as const
+/** A run that shows the same again says less than the first. Estimate. */
+const AGAIN = 0.4
+
+/** What the fills say: whether water comes, whether it stops, where the flow is lost, and whether the meter agrees. */
+export function weighFillRuns(
+  ways: readonly FaultWay[],
+  machine: MachineSpec,
+  site: SiteSpec,
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+): Piece[] {
+  const fills = runs.filter(({ plan }) => plan.kind === 'fill' && !plan.throttled)
+  const pieces: Piece[] = []
+  const seen = new Set<string>()
+  for (const { plan, analysis } of fills) {
+    const { code } = analysis.saying
+    const shown =
+      code === 'no-flow' ? 'none' : code === 'overfilled' ? 'over' : analysis.basis ? 'flows' : null
+    if (!shown) continue
+    const tap: Tap | null = plan.taps.length === 1 ? (plan.taps[0] ?? null) : null
+    const key = `${shown} ${tap}`
+    const power = seen.has(key) ? AGAIN : 1
+    seen.add(key)
+    const chance = (what: 'none' | 'over') => (i: number, j: number) =>
+      either(
+        ways,
+        i,
+        j,
+        // Both taps open: one dead coil leaves the other side's water.
+        (way) =>
+          onItsSide(way, tap) && !(what === 'none' && way.tap && !tap) ? way.card.fill?.[what] : undefined,
+        FILL_ANYHOW[what],
+      )
+    const [none, over] = [chance('none'), chance('over')]
+    pieces.push({
+      id: `run:fill:${shown}${tap ? `:${tap}` : ''}`,
+      likelihood: (i, j) => {
+        const p =
+          shown === 'none'
+            ? none(i, j)
+            : shown === 'over'
+              ? (1 - none(i, j)) * over(i, j)
+              : (1 - none(i, j)) * (1 - over(i, j))
+        return power === 1 ? p : p ** power
+      },
+    })
+  }
+  const losses = inletLikelihoods(machine, site, fills, observations)
+  const slowest = (Object.keys(losses) as Tap[])[0]
+  if (slowest)
+    pieces.push({
+      id: 'run:fill:flow',
+      likelihood: (i, j) => {
+        const against = [i, j].flatMap((n) => {
+          const way = wayOf(ways, n)
+          const cause = way?.card.stands === 'siphons' ? 'standpipe.siphon' : way?.card.fill?.loses
+          if (!way || !cause) return []
+          return [losses[way.tap ?? slowest]?.[cause] ?? 1]
+        })
+        // Two losses on one inlet: the one that explains more is taken for both.
+        return Math.min(1e4, Math.max(1e-6, against.length > 0 ? Math.max(...against) : 1))
+      },
+    })
+  const meter = fills.findLast(({ analysis }) => analysis.quantities.meterGain)?.analysis.quantities.meterGain
+  if (meter) {
+    const ln = Math.log(Math.max(0.01, meter.value))
+    const se = Math.hypot(0.05, Math.log(Math.max(0.02, meter.hi) / Math.max(0.01, meter.lo)) / 3.92)
+    const sound = Math.exp(-0.5 * (ln / se) ** 2) / (se * 2.507) + 0.01
+    const low = (normalCdf((ln - Math.log(0.01)) / se) - normalCdf((ln - Math.log(0.9)) / se)) / Math.log(90)
+    pieces.push({
+      id: 'run:fill:meter',
+      likelihood: (i, j) => {
+        const p = either(ways, i, j, (way) => way.card.fill?.meterLow, 0.02)
+        return p * (low + 0.002) + (1 - p) * sound
+      },
+    })
+  }
+  return pieces
+}
+
+/** What the drains say: whether water comes, whether it goes on, evenly or not, what runs back, and how head and path stand to it. */
+export function weighDrainRuns(
+  ways: readonly FaultWay[],
+  runs: readonly JudgedRun[],
+  says: VisitSays,
+): Piece[] {
+  const pieces: Piece[] = []
+  const seen = new Set<string>()
+  const of = (what: keyof typeof DRAIN_ANYHOW) => (i: number, j: number) =>
+    either(ways, i, j, (way) => way.card.drain?.[what], DRAIN_ANYHOW[what])
+  for (const { plan, analysis } of runs) {
+    if (plan.kind === 'after-drain') {
+      const { code } = analysis.saying
+      if (code !== 'run-back' && code !== 'no-run-back') continue
+      const back = code === 'run-back' ? of('runsBack') : (i: number, j: number) => 1 - of('runsBack')(i, j)
+      pieces.push({ id: `run:after-drain:${code}`, likelihood: back })
+    }
+    if (plan.kind !== 'drain') continue
+    const { basis, saying } = analysis
+    const disturbed = basis?.of === 'flow' ? basis.disturbed : null
+    const shown =
+      saying.code === 'no-flow'
+        ? 'none'
+        : saying.code === 'stalled' || disturbed === 'stops'
+          ? 'stops'
+          : (disturbed ?? (basis ? 'even' : null))
+    if (!shown) continue
+    const power = seen.has(shown) ? AGAIN : 1
+    seen.add(shown)
+    const [none, stops, unsteady, slowing] = [of('none'), of('stops'), of('unsteady'), of('slowing')]
+    pieces.push({
+      id: `run:drain:${shown}`,
+      likelihood: (i, j) => {
+        const comes = 1 - none(i, j)
+        const goesOn = comes * (1 - stops(i, j))
+        const p =
+          shown === 'none'
+            ? none(i, j)
+            : shown === 'stops'
+              ? comes * stops(i, j)
+              : shown === 'unsteady'
+                ? goesOn * unsteady(i, j)
+                : shown === 'slowing'
+                  ? goesOn * slowing(i, j)
+                  : goesOn * Math.max(0.02, 1 - unsteady(i, j) - slowing(i, j))
+        return power === 1 ? p : p ** power
+      },
+    })
+    const back = analysis.quantities.runBackL
+    if (back && back.lo > 0.07) pieces.push({ id: 'run:drain:run-back', likelihood: of('runsBack') })
+  }
+  const flow = headAndPath(ways, says)
+  return flow ? [...pieces, flow] : pieces
+}
+
+/** How wrong plates and bores scatter beside sound ones, and how often. Estimates. */
+const WRONG_PLATE = { share: 0.2, wider: 3 } as const
+
+/** Flows at their heights and lift tests, over shut-off head and resistance of the path; against a sound pump on a clean path. */
+function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
+  const { drain } = says
+  if (!drain) return null
+  const { map, sound, nominalHeadM } = drain
+  const lnHeads = map.headM.map((m) => Math.log(m / nominalHeadM))
+  const lnPaths = map.pathRatio.map(Math.log)
+  const sdOf = ({ lo, hi }: { lo: number; hi: number }) => Math.log(hi / lo) / (2 * 1.96)
+  const [headSd, pathSd] = [sdOf(sound.head), sdOf(sound.path)]
+  const axis = (ln: readonly number[], sd: number, range: readonly [number, number] | undefined) => {
+    const bell = (x: number, s: number) => Math.exp(-0.5 * (x / s) ** 2) / s
+    const weights = ln.map((x) =>
+      range
+        ? normalCdf((x - Math.log(range[0])) / sd) - normalCdf((x - Math.log(range[1])) / sd)
+        : (1 - WRONG_PLATE.share) * bell(x, sd) + WRONG_PLATE.share * bell(x, WRONG_PLATE.wider * sd),
+    )
+    const total = weights.reduce((a, b) => a + b, 0)
+    return weights.map((w) => w / total)
+  }
+  const most = Math.max(...map.logLikelihood.map((row) => Math.max(...row)))
+  const table = map.logLikelihood.map((row) => row.map((ln) => Math.exp(ln - most)))
+  const known = new Map<string, number>()
+  const mass = (head: DrainEffect['head'], path: DrainEffect['path']): number => {
+    const key = `${head} ${path}`
+    const before = known.get(key)
+    if (before !== undefined) return before
+    const [h, p] = [axis(lnHeads, headSd, head), axis(lnPaths, pathSd, path)]
+    const sum = table.reduce(
+      (all, row, i) =>
+        all + (h[i] ?? Number.NaN) * row.reduce((inner, x, k) => inner + x * (p[k] ?? Number.NaN), 0),
+      0,
+    )
+    known.set(key, sum)
+    return sum
+  }
+  // A little of each is left to what no pump and no path explains.
+  const floor = 1e-4 + 0.01 * mass(undefined, undefined)
+  return {
+    id: 'run:drain:flow',
+    likelihood: (i, j) => {
+      const effects = [i, j].map((n) => (n === NO_FAULT ? undefined : (ways[n] as FaultWay).card.drain))
+      const head = effects.find((effect) => effect?.head)?.head
+      const path = effects.find((effect) => effect?.path)?.path
+      return floor + mass(head, path)
+    },
+  }
+}
+
+/** How often a level sensing without the fault looks as if it had it, and one with a fault of another kind. Estimate. */
+const SENSED_ANYHOW = 0.03
+
+/** What the standing runs and the display beside the ruler say of level sensing, valve and siphon; leaks are weighed by themselves. */
+export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun[]): Piece[] {
+  const pieces: Piece[] = []
+  const found = (id: 'sensorOffsetMm' | 'sensorGain' | 'sensorLagS') =>
+    runs.findLast(({ analysis }) => analysis.quantities[id])?.analysis.quantities[id]
+  const tell = (what: 'offset' | 'gain' | 'lags' | 'decays', shows: boolean) => {
+    const p = (i: number, j: number) => either(ways, i, j, (way) => way.card.sensing?.[what], SENSED_ANYHOW)
+    pieces.push({ id: `sensing:${what}`, likelihood: shows ? p : (i, j) => 1 - p(i, j) })
+  }
+  const [offset, gain, lag] = [found('sensorOffsetMm'), found('sensorGain'), found('sensorLagS')]
+  if (offset) tell('offset', offset.lo > 8 || offset.hi < -8)
+  if (gain) tell('gain', gain.hi < 0.94 || gain.lo > 1.06)
+  if (lag) tell('lags', lag.lo > 5)
+  const decays = runs.some(({ analysis }) => analysis.quantities.tubeLeakTauS !== undefined)
+  const both = runs.some(({ plan, analysis }) => plan.kind === 'hold' && analysis.seen && offset)
+  if (decays || both) tell('decays', decays)
+  for (const { plan, analysis } of runs.filter((run) => run.plan.kind === 'idle')) {
+    if (analysis.basis?.of !== 'standing') continue
+    const rises = analysis.verdict === 'rising'
+    const p = (i: number, j: number) =>
+      either(
+        ways,
+        i,
+        j,
+        (way) => (way.card.stands === 'seeps-in' && onItsSide(way, plan.taps[0]) ? 0.85 : undefined),
+        0.03,
+      )
+    pieces.push({ id: `run:idle:${analysis.verdict}`, likelihood: rises ? p : (i, j) => 1 - p(i, j) })
+  }
+  return pieces
+}
