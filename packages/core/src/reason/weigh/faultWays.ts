@@ -23,7 +23,7 @@ export interface FaultWays {
 }
 
 /** Calls of a hundred in which nothing is wrong, and in which it is something that no catalogue has. Estimates. */
-const NONE_PER_HUNDRED = 7
+const NONE_PER_HUNDRED = 9
 const UNLISTED_PER_HUNDRED = 2
 
 /** Every way every fault can be in a machine, with how likely it is before anything is seen: by family, taps, heights, age and past. */
