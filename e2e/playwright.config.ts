@@ -7,7 +7,7 @@ const LONGEST = /(torture|twoTechnicians|streamFromAnInstrument|cannotBeSpoiled|
 export default defineConfig({
   testDir: 'flows',
   globalSetup: './demoTemplate.ts',
-  workers: 3,
+  workers: 4,
   projects: [
     { name: 'longest', testMatch: LONGEST },
     { name: 'others', testIgnore: LONGEST },

@@ -209,6 +209,7 @@ export { CLEAN_SUPPLY_K, supplyFlowLMin } from './physics/supply/supplyLine.ts'
 export { tubProblems, tubTopMm } from './physics/tub/tubGeometry.ts'
 export { tubLevelMm, tubVolumeL } from './physics/tub/tubVolume.ts'
 export { levelFromPressureMm, waterPressureKpa } from './physics/water/hydrostatics.ts'
+export type { FaultId } from './reason/catalogue/faultCard.ts'
 export { checkApplies, outcomesFor } from './reason/checks/applies.ts'
 export { CHECKS, checkFacts, valueProblem } from './reason/checks/checks.ts'
 export type {
@@ -252,6 +253,13 @@ export {
 export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './reason/leaks/leakView.ts'
 export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
 export { allowedLooks, type LeakLook } from './reason/leaks/rankLeakLooks.ts'
+export {
+  type Contender,
+  type WeighedReason,
+  type WeighView,
+  weighView,
+} from './reason/weigh/weighView.ts'
+export type { WeighedCase } from './reason/weigh/weighVisit.ts'
 export {
   inputOfRun,
   noisyLevelSensor,

@@ -91,6 +91,7 @@ describe('the belief', () => {
     const of = (n: number) => row[n + 1] as number
     return {
       id: `piece:${k}`,
+      says: null,
       likelihood: (i, j) => (j === NO_FAULT ? of(i) : 1 - (1 - of(i)) * (1 - of(j))),
     }
   })
@@ -124,13 +125,13 @@ describe('the belief', () => {
   it('names two pieces that cannot both be right, and none where all fit', () => {
     const whole = { ways, leaks: [], none: 0.07, unlisted: 0.0001 }
     const fits = beliefOf(whole, [
-      { id: 'sound', likelihood: (i) => (i === 0 ? 0.9 : 1e-4) },
-      { id: 'stream', likelihood: (i) => (i === 0 ? 0.7 : 1e-4) },
+      { id: 'sound', says: null, likelihood: (i) => (i === 0 ? 0.9 : 1e-4) },
+      { id: 'stream', says: null, likelihood: (i) => (i === 0 ? 0.7 : 1e-4) },
     ])
     expect(fits.conflict).toBeNull()
     const apart = beliefOf(whole, [
-      { id: 'sound', likelihood: (i, j) => (i === 0 && j === NO_FAULT ? 0.9 : 1e-4) },
-      { id: 'trap', likelihood: (i, j) => (i === 1 && j === NO_FAULT ? 0.9 : 1e-4) },
+      { id: 'sound', says: null, likelihood: (i, j) => (i === 0 && j === NO_FAULT ? 0.9 : 1e-4) },
+      { id: 'trap', says: null, likelihood: (i, j) => (i === 1 && j === NO_FAULT ? 0.9 : 1e-4) },
     ]).conflict
     expect([apart?.unexplained, apart?.against].sort()).toEqual(['sound', 'trap'])
   })
@@ -278,6 +279,52 @@ describe('what is wrong, over the whole catalogue', () => {
     ])
     expect(ranking[0]?.fault).toBe('house-drain.blocked')
     expect(outside).toBeGreaterThan(0.8)
+  })
+})
+
+describe('what was done', () => {
+  const at = (minute: number) => `2026-03-02T09:${String(minute).padStart(2, '0')}:00Z`
+  const drain = (minute: number, litresLeftMm: readonly number[]) => ({
+    kind: 'drain',
+    started_at: at(minute),
+    hose_end_mm: 900,
+    columns: ['t_s', 'level_mm'],
+    rows: litresLeftMm.map((mm, n) => [n * 10, mm]),
+    events: [
+      { t_s: 0, what: 'pump-on' },
+      { t_s: (litresLeftMm.length - 1) * 10, what: 'air-drawn' },
+    ],
+  })
+  const slow = drain(0, [110, 105, 100, 95, 90, 85, 80, 75, 70, 65, 60, 55, 50, 45, 40, 35, 30, 25, 18, 8])
+  const quick = drain(30, [110, 80, 46, 9])
+  const before = [
+    { check: 'complaint', value: 'slow-drain' },
+    { check: 'trap.look', value: 'debris' },
+  ]
+  const diagnosed = (runs: object[], acts: object[]) =>
+    diagnoseVisit(
+      parseVisitFile({
+        format: 'brendik-visit/1',
+        machine: { family: 'front-load', tub: { diameter_mm: 540 }, fill_level_mm: 110 },
+        observations: before,
+        runs,
+        acts,
+      }),
+    )
+  const cleaned = [{ at: at(20), what: 'cleaned', part: 'coin-trap' }]
+  it('speaks of the machine as it was before it and as it is since', () => {
+    const then = diagnosed([slow], [])
+    expect(then.ranking[0]?.fault).toBe('coin-trap.blocked')
+    const cured = diagnosed([slow, quick], cleaned)
+    expect(cured.ranking[0]?.fault).toBe('none')
+    expect(cured.present['coin-trap.blocked'] ?? 0).toBeLessThan(0.05)
+  })
+  it('a re-run as slow as before says that it was something else', () => {
+    const still = diagnosed([slow, { ...slow, started_at: at(30) }], cleaned)
+    expect(still.ranking[0]?.fault).not.toBe('none')
+    expect(still.present['coin-trap.blocked'] ?? 0).toBeLessThan(
+      diagnosed([slow], []).present['coin-trap.blocked'] ?? 0,
+    )
   })
 })
 

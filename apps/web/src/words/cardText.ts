@@ -1,9 +1,9 @@
-import type { CautionId, CheckId, LeakFaultId, PartId, ProtocolId, ProtocolStep } from '@brendik/core'
+import type { CautionId, CheckId, FaultId, PartId, ProtocolId, ProtocolStep } from '@brendik/core'
 import { t, tLines, tOf, words } from '../lib/words.ts'
 
 export const checkName = (id: CheckId): string => t(`check.${id}`)
 export const partName = (id: PartId): string => t(`part.${id}`)
-export const faultName = (id: LeakFaultId): string => t(`fault.${id}`)
+export const faultName = (id: FaultId): string => t(`fault.${id}`)
 export const cautionText = (id: CautionId): string => t(`caution.${id}`)
 
 /** How a look is made, and what is normal; empty where there is nothing to explain. */

@@ -19,6 +19,8 @@ import {
   runFacts,
   type SiteSpec,
   type VisitAct,
+  type WeighedCase,
+  weighView,
 } from '@brendik/core'
 import { expose } from 'comlink'
 
@@ -73,6 +75,7 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: LeakCaseOfVisit) => leakView(visit),
+  weigh: (visit: WeighedCase) => weighView(visit),
 }
 export type Compute = typeof compute
 expose(compute)

@@ -1,13 +1,11 @@
 import type { FAULT_IDS } from '../catalogue/catalogueIds.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
-import { partsOf } from '../machine/parts.ts'
 import type { Message } from '../message.ts'
-import { faultCard } from '../reason/catalogue/faultCards.ts'
-import { lookOutdatedBy, runOutdatedBy } from '../reason/evidence/seen/acts.ts'
-import { gatherLeakFindings, PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
+import { PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
 import { LEAK_FAULT_IDS, type LeakFaultId, leakFault } from '../reason/leaks/leakFaults.ts'
 import type { LeakHistory } from '../reason/leaks/leakHistory.ts'
 import { nextLooks } from '../reason/weigh/nextLooks.ts'
+import { outsideOf } from '../reason/weigh/weighView.ts'
 import { weighVisit } from '../reason/weigh/weighVisit.ts'
 import { judgeVisit } from './analyseVisit.ts'
 import type { VisitFile } from './visitFile.ts'
@@ -40,9 +38,7 @@ const LOOKS_SAID = 8
  * @throws {VisitFileError} With the path of an impossible value.
  */
 export function diagnoseVisit(file: VisitFile): DiagnosisReport {
-  const { machine, site, says, ...all } = judgeVisit(file)
-  const judged = all.judged.filter((run) => runOutdatedBy(run, all.acts) === null)
-  const observations = all.observations.filter((look) => lookOutdatedBy(look, all.acts) === null)
+  const { machine, site, judged, observations, acts } = judgeVisit(file)
   const leakSeen = file.runs.flatMap((run) => {
     const phase = PHASE_OF_RUN[run.kind]
     return phase && run.events.some((event) => event.what === 'leak-seen') ? [phase] : []
@@ -52,21 +48,16 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     opened: file.history.opened,
     lastRepair: file.history.last_repair ?? null,
   }
-  const found = gatherLeakFindings(machine, judged, observations, says, history, leakSeen)
-  const standpipeMm =
-    site.standpipeHeightMm !== null && site.portHeightMm !== null
-      ? site.standpipeHeightMm - site.portHeightMm
-      : null
-  const parts = partsOf(machine, standpipeMm)
   const volts = file.machine.pump?.supply_v ?? null
   const weighed = weighVisit({
     machine,
     site,
     runs: judged,
     observations,
-    says,
-    found,
-    parts,
+    acts,
+    history,
+    leakSeen,
+    panelsOpen: false,
     circuits: {
       supplyV: volts === null ? null : volts < 170 ? 120 : 230,
       windingOhm: file.machine.pump?.winding_ohm ?? null,
@@ -85,14 +76,14 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     pairs: belief.pairs
       .filter(({ probability }) => probability >= PAIR_SAID)
       .map(({ faults, probability }) => ({ faults: [...faults], probability })),
-    outside: sum((fault) => fault !== 'none' && fault !== 'unlisted' && faultCard(fault).outside === true),
+    outside: outsideOf(belief),
     leak: {
       leak: sum((fault) => isLeak(fault) && leakFault(fault as LeakFaultId).isLeak),
       not_a_leak: sum((fault) => isLeak(fault) && !leakFault(fault as LeakFaultId).isLeak),
       none: sum((fault) => !isLeak(fault)),
     },
     conflict: belief.conflict && { between: [belief.conflict.unexplained, belief.conflict.against] },
-    next: nextLooks(machine, weighed, found, observations, parts)
+    next: nextLooks(machine, weighed)
       .slice(0, LOOKS_SAID)
       .map(({ check, phase, minutes, gainBits, why }) => ({
         check,

@@ -1,1 +1,2 @@
 export { LocateStage } from './LocateStage.tsx'
+export { leakCaseOf, useLeakRuns } from './useLeak.ts'

@@ -39,11 +39,13 @@ export function useLeakRuns({ visit }: Space): { phase: LeakPhase; run: OpenedRu
 const leakMarked = (run: OpenedRun): boolean =>
   runFacts(run).inForce.some((event) => event.type === 'marked' && event.what === 'leak-seen')
 
-/** Everything the ladder says, computed in the worker; null until it is there. */
-export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }[]): LeakView | null {
-  const { visit, state } = space
+/** What is known of a visit, as the core weighs it. */
+export function leakCaseOf(
+  { visit, state, said }: Space,
+  runs: { phase: LeakPhase; run: OpenedRun }[],
+): LeakCaseOfVisit {
   const { builtYear } = visit.machine.record
-  const leakCase: LeakCaseOfVisit = {
+  return {
     machine: visit.machine.spec,
     site: visit.site.spec,
     runs: judgedRuns(visit),
@@ -51,11 +53,16 @@ export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }
     acts: actsOfEntries(visit.entries),
     history: {
       ageYears: builtYear === null ? null : Math.max(0, new Date(visit.dueAtMs).getFullYear() - builtYear),
-      opened: space.said.has('state:cap'),
-      lastRepair: WORKED_ON.find((part) => part === saidOf(space.said, 'said:last-repair')) ?? null,
+      opened: said.has('state:cap'),
+      lastRepair: WORKED_ON.find((part) => part === saidOf(said, 'said:last-repair')) ?? null,
     },
     leakSeen: [...new Set(runs.filter(({ run }) => leakMarked(run)).map(({ phase }) => phase))],
     panelsOpen: state.panels === 'open',
   }
+}
+
+/** Everything the ladder says, computed in the worker; null until it is there. */
+export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }[]): LeakView | null {
+  const leakCase = leakCaseOf(space, runs)
   return useComputed(JSON.stringify(leakCase), () => compute.leak(leakCase))
 }

@@ -34,7 +34,8 @@ export interface Suspect {
 const NAMED = { slightly: Math.log(1.35), clearly: Math.log(3), strongly: Math.log(10) } as const
 const PAIR_NAMED = 0.1
 
-function strengthOf(weight: number): Strength | null {
+/** How strongly a ratio of likelihoods speaks, from its ln; null = not worth a word. */
+export function strengthOf(weight: number): Strength | null {
   const size = Math.abs(weight)
   return size >= NAMED.strongly
     ? 'strongly'

@@ -24,7 +24,7 @@ const GROWN = 12
 const WAYS_OF_EACH = 3
 const TRIED_IN_ALL_WAYS = 60
 /** A piece is unexplained when the best explanation expected it this many times less than another cause does. */
-const UNEXPLAINED = 50
+const UNEXPLAINED = 15
 /** What is less likely cannot change a choice. */
 const NEGLIGIBLE = 1e-5
 

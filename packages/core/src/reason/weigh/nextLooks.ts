@@ -50,13 +50,8 @@ const INSIDE_MIN = 14
  * The looks that tell most of the faults per minute, best first: what each would show is foretold by the same chances that weigh it when it
  * is made.
  */
-export function nextLooks(
-  machine: MachineSpec,
-  weighed: Weighed,
-  found: LeakFindings,
-  observations: readonly Observation[],
-  parts: readonly Part[],
-): NextLook[] {
+export function nextLooks(machine: MachineSpec, weighed: Weighed): NextLook[] {
+  const { found, observations, parts } = weighed
   const sets = setsOf(weighed)
   return [
     ...choices(machine, weighed, observations, parts),

@@ -20,6 +20,7 @@ export function weighLeaks({ ways, leaks }: FaultWays, machine: MachineSpec, fou
     .map(
       (piece): Piece => ({
         id: piece.id,
+        says: piece.says,
         likelihood: (i, j) => {
           const [a, b] = [leakOf(i), leakOf(j)]
           if (piece.id === 'hold' && (stands(i) === 'seeps-in' || stands(j) === 'seeps-in'))

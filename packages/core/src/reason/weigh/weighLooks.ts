@@ -1,3 +1,4 @@
+import { message } from '../../message.ts'
 import { COMPLAINTS, type Complaint } from '../catalogue/faultCard.ts'
 import { SOUND_LOOKS, sharesWith } from '../catalogue/soundLooks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
@@ -67,6 +68,10 @@ export function weighLooks(
     return [
       {
         id: `look:${check}${tap ? `:${tap}` : ''}`,
+        says: message('found.look', {
+          check: message(`check.${check}`),
+          outcome: message(`check.${check}.${value}`),
+        }),
         likelihood: (i, j) => Math.max(0.002, shares(i, j)[value] ?? 0),
       },
     ]
@@ -84,6 +89,9 @@ export function weighComplaints(ways: readonly FaultWay[], observations: readonl
       i === NO_FAULT ? (SAYS_WITH_NONE[complaint] ?? SAYS_ANYHOW) : 1 - (1 - of(i)) * (1 - of(j))
     return {
       id: `complaint:${complaint}`,
+      says: said.has(complaint)
+        ? message('found.complaint', { complaint: message(`check.complaint.${complaint}`) })
+        : null,
       likelihood: said.has(complaint) ? chance : (i, j) => 1 - UNSAID * chance(i, j),
     }
   })

@@ -1,4 +1,6 @@
+import { figureOf, type Message, message } from '../../message.ts'
 import { PUMP_WINDING_BANDS, VALVE_COIL_BANDS } from '../../physics/electrical/winding.ts'
+import { checkFacts } from '../checks/checks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
@@ -37,7 +39,19 @@ export function weighNumbers(
   for (const look of observations) last.set(`${look.check} ${look.tap ?? ''}`, look)
   return [...last.values()].flatMap((look): Piece[] => {
     const likelihood = densityOf(ways, look, circuits)
-    return likelihood ? [{ id: `reading:${look.check}${look.tap ? `:${look.tap}` : ''}`, likelihood }] : []
+    const id = `reading:${look.check}${look.tap ? `:${look.tap}` : ''}`
+    return likelihood ? [{ id, says: readingSaid(look), likelihood }] : []
+  })
+}
+
+function readingSaid({ check, value }: Observation): Message {
+  const facts = checkFacts(check)
+  return message('found.look', {
+    check: message(`check.${check}`),
+    outcome:
+      typeof value === 'number' && facts.kind === 'number'
+        ? message('found.figure', { figure: figureOf(facts.quantity, value) })
+        : message('found.open-circuit'),
   })
 }
 

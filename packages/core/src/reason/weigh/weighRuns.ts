@@ -1,4 +1,5 @@
 import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
+import { message } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
 import type { DrainEffect } from '../catalogue/faultCard.ts'
 import { NO_FAULT } from '../diagnosis/causes.ts'
@@ -47,6 +48,7 @@ export function weighFillRuns(
     const [none, over] = [chance('none'), chance('over')]
     pieces.push({
       id: `run:fill:${shown}${tap ? `:${tap}` : ''}`,
+      says: message(`found.fill.${shown}`),
       likelihood: (i, j) => {
         const p =
           shown === 'none'
@@ -63,6 +65,7 @@ export function weighFillRuns(
   if (slowest)
     pieces.push({
       id: 'run:fill:flow',
+      says: message('found.fill.flow'),
       likelihood: (i, j) => {
         const against = [i, j].flatMap((n) => {
           const way = wayOf(ways, n)
@@ -82,6 +85,7 @@ export function weighFillRuns(
     const low = (normalCdf((ln - Math.log(0.01)) / se) - normalCdf((ln - Math.log(0.9)) / se)) / Math.log(90)
     pieces.push({
       id: 'run:fill:meter',
+      says: message('found.fill.meter'),
       likelihood: (i, j) => {
         const p = either(ways, i, j, (way) => way.card.fill?.meterLow, 0.02)
         return p * (low + 0.002) + (1 - p) * sound
@@ -106,7 +110,7 @@ export function weighDrainRuns(
       const { code } = analysis.saying
       if (code !== 'run-back' && code !== 'no-run-back') continue
       const back = code === 'run-back' ? of('runsBack') : (i: number, j: number) => 1 - of('runsBack')(i, j)
-      pieces.push({ id: `run:after-drain:${code}`, likelihood: back })
+      pieces.push({ id: `run:after-drain:${code}`, says: message(`found.drain.${code}`), likelihood: back })
     }
     if (plan.kind !== 'drain') continue
     const { basis, saying } = analysis
@@ -123,6 +127,7 @@ export function weighDrainRuns(
     const [none, stops, unsteady, slowing] = [of('none'), of('stops'), of('unsteady'), of('slowing')]
     pieces.push({
       id: `run:drain:${shown}`,
+      says: message(`found.drain.${shown}`),
       likelihood: (i, j) => {
         const comes = 1 - none(i, j)
         const goesOn = comes * (1 - stops(i, j))
@@ -140,7 +145,12 @@ export function weighDrainRuns(
       },
     })
     const back = analysis.quantities.runBackL
-    if (back && back.lo > 0.07) pieces.push({ id: 'run:drain:run-back', likelihood: of('runsBack') })
+    if (back && back.lo > 0.07)
+      pieces.push({
+        id: 'run:drain:run-back',
+        says: message('found.drain.run-back'),
+        likelihood: of('runsBack'),
+      })
   }
   const flow = headAndPath(ways, says)
   return flow ? [...pieces, flow] : pieces
@@ -188,6 +198,7 @@ function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
   const floor = 1e-4 + 0.01 * mass(undefined, undefined)
   return {
     id: 'run:drain:flow',
+    says: message('found.drain.flow'),
     likelihood: (i, j) => {
       const effects = [i, j].map((n) => (n === NO_FAULT ? undefined : (ways[n] as FaultWay).card.drain))
       const head = effects.find((effect) => effect?.head)?.head
@@ -207,7 +218,11 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
     runs.findLast(({ analysis }) => analysis.quantities[id])?.analysis.quantities[id]
   const tell = (what: 'offset' | 'gain' | 'lags' | 'decays', shows: boolean) => {
     const p = (i: number, j: number) => either(ways, i, j, (way) => way.card.sensing?.[what], SENSED_ANYHOW)
-    pieces.push({ id: `sensing:${what}`, likelihood: shows ? p : (i, j) => 1 - p(i, j) })
+    pieces.push({
+      id: `sensing:${what}`,
+      says: message(`found.sensing.${what}`, { shows: shows ? 'yes' : 'no' }),
+      likelihood: shows ? p : (i, j) => 1 - p(i, j),
+    })
   }
   const [offset, gain, lag] = [found('sensorOffsetMm'), found('sensorGain'), found('sensorLagS')]
   if (offset) tell('offset', offset.lo > 8 || offset.hi < -8)
@@ -227,7 +242,11 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
         (way) => (way.card.stands === 'seeps-in' && onItsSide(way, plan.taps[0]) ? 0.85 : undefined),
         0.03,
       )
-    pieces.push({ id: `run:idle:${analysis.verdict}`, likelihood: rises ? p : (i, j) => 1 - p(i, j) })
+    pieces.push({
+      id: `run:idle:${analysis.verdict}`,
+      says: message('found.idle', { rises: rises ? 'yes' : 'no' }),
+      likelihood: rises ? p : (i, j) => 1 - p(i, j),
+    })
   }
   return pieces
 }

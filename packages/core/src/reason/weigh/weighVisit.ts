@@ -1,40 +1,100 @@
-import type { MachineSpec, SiteSpec } from '../../machine/machineSpec.ts'
+import type { SiteSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
-import type { VisitSays } from '../evidence/combineVisit.ts'
-import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
+import { combineVisit } from '../evidence/combineVisit.ts'
+import { lookOutdatedBy, runOutdatedBy, type VisitAct } from '../evidence/seen/acts.ts'
+import type { Observation } from '../evidence/seen/observations.ts'
+import { gatherLeakFindings } from '../leaks/gatherLeakFindings.ts'
 import type { LeakFindings } from '../leaks/leakFindings.ts'
+import { type LeakCaseOfVisit, partsAtSite } from '../leaks/leakView.ts'
 import { type Belief, beliefOf } from './belief.ts'
 import { type FaultWays, faultWays } from './faultWays.ts'
-import type { Piece } from './piece.ts'
+import { onItsSide, type Piece } from './piece.ts'
 import { weighLeaks } from './weighLeaks.ts'
 import { weighComplaints, weighLooks } from './weighLooks.ts'
 import { type Circuits, weighNumbers } from './weighNumbers.ts'
 import { weighDrainRuns, weighFillRuns, weighSensing } from './weighRuns.ts'
 
-/** What a visit has to say of its machine as it is now: what was made before an act on its path is left out. */
-export interface WeighedVisit {
-  machine: MachineSpec
-  site: SiteSpec
-  runs: readonly JudgedRun[]
-  observations: readonly Observation[]
-  says: VisitSays
-  found: LeakFindings
-  parts: readonly Part[]
+/** What is known of a visit for the weighing. */
+export interface WeighedCase extends LeakCaseOfVisit {
   circuits: Circuits
 }
 
-/** What is wrong, over the whole catalogue, with the ways and pieces it rests on. */
+/** What is wrong with the machine as it is now, over the whole catalogue, with the ways and pieces it rests on. */
 export interface Weighed extends FaultWays {
   pieces: readonly Piece[]
   belief: Belief
+  /** From the complaint alone. */
+  complaint: Belief
+  /** What was found since the last act, or in all where nothing was done. */
+  found: LeakFindings
+  observations: readonly Observation[]
+  parts: readonly Part[]
 }
 
-/** Weighs everything of a visit: complaint, looks, readings, runs and leaks. */
-export function weighVisit(visit: WeighedVisit): Weighed {
-  const { machine, site, runs, observations, says, found } = visit
-  const all = faultWays(machine, found.history, visit.parts)
+/** How often an act on a part ends a fault that lies there. Estimate. */
+const CURED = 0.88
+
+/**
+ * Weighs everything of a visit: complaint, looks, readings, runs and leaks. What was found before the last act tells what the machine had
+ * then; the act ends a fault of its part or does not; what was found since tells which.
+ */
+export function weighVisit(visit: WeighedCase): Weighed {
+  const parts = partsAtSite(visit.machine, visit.site)
+  const acts = visit.acts.filter(({ what }) => what !== 'opened').sort((a, b) => a.atMs - b.atMs)
+  const last = acts.at(-1)
+  const start = faultWays(visit.machine, visit.history, parts)
+  if (!last) return weighStage(visit, start, parts)
+  const since = ({ atMs }: { atMs?: number | null | undefined }) =>
+    atMs !== null && atMs !== undefined && atMs >= last.atMs
+  const earlier = acts.slice(0, -1)
+  const then = weighStage(
+    {
+      ...visit,
+      acts: earlier,
+      runs: visit.runs.filter((run) => !since(run) && runOutdatedBy(run, earlier) === null),
+      observations: visit.observations.filter(
+        (look) => !since(look) && lookOutdatedBy(look, earlier) === null,
+      ),
+    },
+    start,
+    parts,
+  )
+  const now = weighStage(
+    {
+      ...visit,
+      acts: [],
+      runs: visit.runs.filter(since),
+      // A complaint is about the machine as it was.
+      observations: visit.observations.filter((look) => since(look) && look.check !== 'complaint'),
+      leakSeen: [],
+    },
+    afterActs(then, acts),
+    parts,
+  )
+  return { ...now, complaint: then.complaint }
+}
+
+/** What the machine may have once something was done: each way as likely as it was found to be, less where an act has ended it. */
+function afterActs({ ways, belief, leaks }: Weighed, acts: readonly VisitAct[]): FaultWays {
+  const was = new Map<number, number>()
+  for (const { first, second, p } of belief.hypotheses)
+    for (const n of [first, second]) if (n >= 0) was.set(n, (was.get(n) ?? 0) + p / (second >= 0 ? 2 : 1))
+  const left = ways.map((way, n) => {
+    const done = acts.some(({ part, tap }) => part === way.card.part && onItsSide(way, tap))
+    return { ...way, prior: Math.max(1e-7, was.get(n) ?? 0) * (done ? 1 - CURED : 1) }
+  })
+  const unlisted = Math.max(1e-4, belief.share.get('unlisted') ?? 0)
+  const some = left.reduce((sum, { prior }) => sum + prior, unlisted)
+  return { ways: left, leaks, none: Math.max(0.01, 1 - some), unlisted }
+}
+
+function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]): Weighed {
+  const { machine, site, runs, observations } = visit
+  const says = combineVisit(machine, site, runs, observations, visit.acts)
+  const found = gatherLeakFindings(machine, runs, observations, says, visit.history, visit.leakSeen)
+  const complaints = weighComplaints(all.ways, observations)
   const pieces = [
-    ...weighComplaints(all.ways, observations),
+    ...complaints,
     ...weighLooks(all.ways, machine.family, observations),
     ...weighNumbers(all.ways, withStandpipe(observations, site), visit.circuits),
     ...weighFillRuns(all.ways, machine, site, runs, observations),
@@ -42,7 +102,8 @@ export function weighVisit(visit: WeighedVisit): Weighed {
     ...weighSensing(all.ways, runs),
     ...weighLeaks(all, machine, found),
   ]
-  return { ...all, pieces, belief: beliefOf(all, pieces) }
+  const belief = beliefOf(all, pieces)
+  return { ...all, pieces, belief, complaint: beliefOf(all, complaints), found, observations, parts }
 }
 
 /** A standpipe that was measured on an earlier visit counts as one measured today. */

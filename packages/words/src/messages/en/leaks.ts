@@ -106,6 +106,31 @@ export const leaks = {
   'found.opened': 'A cap or hose was opened here.',
   'found.last-repair':
     'The last repair was at {at, select, inlet {the inlet} bellows {the bellows} filter_cap {the filter cap} pump {the pump} hoses {a hose inside} other {a seal of tub or shaft}}.',
+  'found.figure': '{figure}',
+  'found.open-circuit': 'open circuit',
+  'found.fill.none': 'A fill brought no water.',
+  'found.fill.over': 'A fill went on past its level.',
+  'found.fill.flows': 'Water comes in and stops.',
+  'found.fill.flow': 'How fast it fills, with buckets and gauge.',
+  'found.fill.meter': 'The meter beside the level.',
+  'found.drain.none': 'A drain moved no water.',
+  'found.drain.stops': 'The drain stopped midway.',
+  'found.drain.unsteady': 'The drain ran unsteadily.',
+  'found.drain.slowing': 'The drain slowed down.',
+  'found.drain.even': 'The drain ran evenly.',
+  'found.drain.run-back': 'Hose water ran back.',
+  'found.drain.no-run-back': 'No hose water ran back.',
+  'found.drain.flow': 'How fast it drains.',
+  'found.idle':
+    '{rises, select, yes {The level rises while it stands idle.} other {The level stands while idle.}}',
+  'found.sensing.offset':
+    '{shows, select, yes {The display is off by a fixed height.} other {The display has no fixed error.}}',
+  'found.sensing.gain':
+    '{shows, select, yes {The scale of the display is wrong.} other {The scale of the display is right.}}',
+  'found.sensing.lags':
+    '{shows, select, yes {The display lags behind.} other {The display follows at once.}}',
+  'found.sensing.decays':
+    '{shows, select, yes {The display falls while the water stands.} other {The display stands with the water.}}',
   'found.place.front-left': 'Water on the floor front left.',
   'found.place.front-centre': 'Water on the floor front centre.',
   'found.place.front-right': 'Water on the floor front right.',

@@ -110,6 +110,31 @@ export const leaks: Record<keyof typeof english, string> = {
   'found.opened': 'Aquí se abrió una tapa o una manguera.',
   'found.last-repair':
     'La última reparación fue en {at, select, inlet {la entrada de agua} bellows {el fuelle} filter_cap {la tapa del filtro} pump {la bomba} hoses {una manguera de adentro} other {un retén de tina o eje}}.',
+  'found.figure': '{figure}',
+  'found.open-circuit': 'circuito abierto',
+  'found.fill.none': 'Un llenado no trajo agua.',
+  'found.fill.over': 'Un llenado siguió más allá de su nivel.',
+  'found.fill.flows': 'El agua entra y se detiene.',
+  'found.fill.flow': 'Lo rápido que llena, con cubetas y manómetro.',
+  'found.fill.meter': 'El medidor junto al nivel.',
+  'found.drain.none': 'Un desagüe no movió agua.',
+  'found.drain.stops': 'El desagüe se detuvo a medias.',
+  'found.drain.unsteady': 'El desagüe fue irregular.',
+  'found.drain.slowing': 'El desagüe se fue frenando.',
+  'found.drain.even': 'El desagüe fue parejo.',
+  'found.drain.run-back': 'Volvió agua de la manguera.',
+  'found.drain.no-run-back': 'No volvió agua de la manguera.',
+  'found.drain.flow': 'Lo rápido que desagua.',
+  'found.idle':
+    '{rises, select, yes {El nivel sube con la máquina apagada.} other {El nivel no cambia con la máquina apagada.}}',
+  'found.sensing.offset':
+    '{shows, select, yes {La pantalla tiene un error fijo de altura.} other {La pantalla no tiene error fijo.}}',
+  'found.sensing.gain':
+    '{shows, select, yes {La escala de la pantalla está mal.} other {La escala de la pantalla está bien.}}',
+  'found.sensing.lags':
+    '{shows, select, yes {La pantalla va con retraso.} other {La pantalla sigue al momento.}}',
+  'found.sensing.decays':
+    '{shows, select, yes {La pantalla baja con el agua quieta.} other {La pantalla no cambia, como el agua.}}',
   'found.place.front-left': 'Agua en el piso, adelante a la izquierda.',
   'found.place.front-centre': 'Agua en el piso, adelante al centro.',
   'found.place.front-right': 'Agua en el piso, adelante a la derecha.',

@@ -1,0 +1,1 @@
+export { Weigh } from './Weigh.tsx'
