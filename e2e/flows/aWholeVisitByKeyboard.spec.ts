@@ -145,7 +145,7 @@ test('a whole visit by keyboard alone, from the door to the logbook', async ({ p
   await press(page, button(/^Not needed/))
 
   // The whole visit, closed, found again by a word of its note.
-  await expect(page.getByText('Coin trap: debris')).toBeVisible()
+  await expect(page.getByText('Coin trap: debris', { exact: true })).toBeVisible()
   await press(page, button(/^Close the visit/))
   // How the machine is left is said first.
   await press(page, button('Set the hose end'))
@@ -159,5 +159,5 @@ test('a whole visit by keyboard alone, from the door to the logbook', async ({ p
   await page.keyboard.type(note.split(' ').at(-1) as string)
   await expect(page.locator('main').getByRole('link')).toHaveCount(1)
   await press(page, page.locator('main').getByRole('link', { name: /Mill Yard/ }))
-  await expect(page.getByText('Coin trap: debris')).toBeVisible()
+  await expect(page.getByText('Coin trap: debris', { exact: true })).toBeVisible()
 })
