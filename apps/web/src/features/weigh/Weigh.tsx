@@ -80,7 +80,7 @@ function Line({ one, named, open }: { one: Contender; named: boolean; open: bool
               <span className="pl-2 text-sm font-normal text-soft">{t('weigh.notTheMachine')}</span>
             )}
           </span>
-          <span className="small-figure text-2xl">{percent(one.present)}</span>
+          <span className="small-figure shrink-0 text-2xl">{percent(one.present)}</span>
         </p>
       )}
       <div className="relative mt-1 h-3 w-full border-b border-line" aria-hidden="true">
