@@ -19,9 +19,9 @@ export function diagnosisText({ ranking, pairs, outside, conflict, next }: Diagn
   const percent = (p: number) => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`
   return [
     ...ranking.slice(0, 6).map(({ fault, probability }) => `${percent(probability).padStart(7)}  ${fault}`),
-    ...pairs.slice(0, 3).map(
-      ({ faults, probability }) => `${percent(probability).padStart(7)}  both ${faults.join(' and ')}`,
-    ),
+    ...pairs
+      .slice(0, 3)
+      .map(({ faults, probability }) => `${percent(probability).padStart(7)}  both ${faults.join(' and ')}`),
     `${percent(outside).padStart(7)}  not the machine`,
     ...(conflict ? ['', `Cannot both be right: ${conflict.between.join(' and ')}`] : []),
     '',
