@@ -5,7 +5,7 @@ import path from 'node:path'
 
 /**
  * Runs every check in order, goes on after a failure, and counts: each static check as one, each test by its runner's own report.
- * With `--changed`: static checks and the unit and server tests that the change since the last green commit touches; no browser.
+ * With `--changed`: static checks and the unit and server tests that the change since the last green commit is about; no browser.
  */
 const changed = process.argv.includes('--changed')
 const LAST_GREEN = '.data/last-green'
@@ -104,6 +104,25 @@ async function playwright(title: string): Promise<void> {
   })
 }
 
+/** Files that differ from a commit, new ones among them. */
+function changedSince(commit: string): string[] {
+  const git = (...args: string[]) => execFileSync('git', args, { encoding: 'utf8' }).split('\n')
+  return [...git('diff', '--name-only', commit), ...git('ls-files', '--others', '--exclude-standard')]
+}
+
+/**
+ * Tests that take longest, and what they are about: everything stands on core, so that nearly all of them are touched by each change of it.
+ * While that is all that changed they are left to the whole run.
+ */
+const ABOUT = [
+  { tests: 'core/test/study/', about: /^packages\/core\/test\/study\// },
+  { tests: 'rig/test/', about: /^apps\/rig\/|^packages\/core\/src\/rig\// },
+  { tests: 'server/test/(?!verdicts)', about: /^apps\/server\/|^packages\/core\/src\/contract\// },
+]
+function leftToTheWholeRun(files: readonly string[]): string[] {
+  return ABOUT.filter(({ about }) => !files.some((file) => about.test(file))).map(({ tests }) => tests)
+}
+
 /** Which commit was green: only of a tree that is as committed. */
 function noteGreen(): void {
   try {
@@ -124,8 +143,12 @@ await Promise.all([
 ])
 if (changed) {
   const since = existsSync(LAST_GREEN) ? readFileSync(LAST_GREEN, 'utf8').trim() : 'HEAD'
-  // The studies take longer than anything else here: they are for the whole run.
-  const args = [`--changedSince=${since}`, '--passWithNoTests', '--testPathIgnorePatterns=core/test/study/']
+  const left = leftToTheWholeRun(changedSince(since))
+  const args = [
+    `--changedSince=${since}`,
+    '--passWithNoTests',
+    ...left.map((tests) => `--testPathIgnorePatterns=${tests}`),
+  ]
   await jest(`tests touched since ${since.slice(0, 10)}`, args)
 } else {
   await jest('unit and server tests', [])

@@ -282,6 +282,18 @@ describe('what is wrong, over the whole catalogue', () => {
   })
 })
 
+it('says of a visit what cannot both be right', () => {
+  const seen = [
+    { check: 'complaint', value: 'not-draining' },
+    { check: 'pump.winding', value: 'open' },
+    { check: 'pump.sound', value: 'runs' },
+  ]
+  const { conflict } = visit([...seen, { check: 'stream.look', value: 'strong' }])
+  expect(conflict?.between).toContain('reading:pump.winding')
+  expect(conflict?.why.id).toBe('found.conflict')
+  expect(visit(seen.slice(0, 2)).conflict).toBeNull()
+})
+
 describe('what was done', () => {
   const at = (minute: number) => `2026-03-02T09:${String(minute).padStart(2, '0')}:00Z`
   const drain = (minute: number, litresLeftMm: readonly number[]) => ({

@@ -23,7 +23,7 @@ export function diagnosisText({ ranking, pairs, outside, conflict, next }: Diagn
       .slice(0, 3)
       .map(({ faults, probability }) => `${percent(probability).padStart(7)}  both ${faults.join(' and ')}`),
     `${percent(outside).padStart(7)}  not the machine`,
-    ...(conflict ? ['', `Cannot both be right: ${conflict.between.join(' and ')}`] : []),
+    ...(conflict ? ['', conflict.why] : []),
     '',
     'Next:',
     ...next

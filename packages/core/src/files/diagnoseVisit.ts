@@ -1,11 +1,11 @@
 import type { FAULT_IDS } from '../catalogue/catalogueIds.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
-import type { Message } from '../message.ts'
+import { type Message, message } from '../message.ts'
 import { PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
 import { LEAK_FAULT_IDS, type LeakFaultId, leakFault } from '../reason/leaks/leakFaults.ts'
 import type { LeakHistory } from '../reason/leaks/leakHistory.ts'
 import { nextLooks } from '../reason/weigh/nextLooks.ts'
-import { outsideOf } from '../reason/weigh/weighView.ts'
+import { conflictOf, outsideOf } from '../reason/weigh/weighView.ts'
 import { weighVisit } from '../reason/weigh/weighVisit.ts'
 import { judgeVisit } from './analyseVisit.ts'
 import type { VisitFile } from './visitFile.ts'
@@ -23,7 +23,7 @@ export interface DiagnosisReport {
   /** House, use and spills together: nothing of the machine is repaired. */
   outside: number
   /** What cannot both be right. */
-  conflict: { between: [string, string] } | null
+  conflict: { between: [string, string]; why: Message } | null
   /** Any leak of the machine; water that is none of its leaks; neither. */
   leak: { leak: number; not_a_leak: number; none: number }
   next: { check: string; phase?: LeakPhase; minutes: number; gain_bits: number; why: Message }[]
@@ -64,6 +64,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     },
   })
   const { belief } = weighed
+  const told = conflictOf(weighed)
   const ranking = [...belief.share]
     .map(([fault, probability]) => ({ fault, probability }))
     .sort((one, other) => other.probability - one.probability)
@@ -82,7 +83,11 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
       not_a_leak: sum((fault) => isLeak(fault) && !leakFault(fault as LeakFaultId).isLeak),
       none: sum((fault) => !isLeak(fault)),
     },
-    conflict: belief.conflict && { between: [belief.conflict.unexplained, belief.conflict.against] },
+    conflict: told &&
+      belief.conflict && {
+        between: [belief.conflict.unexplained, belief.conflict.against],
+        why: message('found.conflict', { one: told[0], other: told[1] }),
+      },
     next: nextLooks(machine, weighed)
       .slice(0, LOOKS_SAID)
       .map(({ check, phase, minutes, gainBits, why }) => ({

@@ -17,7 +17,8 @@ export interface VisitAnswer {
   combined: Worded<Omit<VisitReport['combined'], 'says' | 'told'>> & { reason: string }
 }
 /** A diagnosis in the file format. */
-export type DiagnosisAnswer = Omit<DiagnosisReport, 'next'> & {
+export type DiagnosisAnswer = Omit<DiagnosisReport, 'next' | 'conflict'> & {
+  conflict: { between: [string, string]; why: string } | null
   next: (Omit<DiagnosisReport['next'][number], 'why'> & { why: string })[]
 }
 
@@ -47,7 +48,12 @@ function answerOfRun(words: Words, { saying, rests, notes, ...run }: RunReport):
 
 /** What a visit file says of the faults, in the file format, with its sentences. */
 export function answerOfDiagnosis(words: Words, report: DiagnosisReport): DiagnosisAnswer {
-  return { ...report, next: report.next.map((look) => ({ ...look, why: words.say(look.why) })) }
+  const { conflict } = report
+  return {
+    ...report,
+    conflict: conflict && { ...conflict, why: words.say(conflict.why) },
+    next: report.next.map((look) => ({ ...look, why: words.say(look.why) })),
+  }
 }
 
 function inWords(words: Words, open: Record<string, Message | Saying>): Record<string, string> {

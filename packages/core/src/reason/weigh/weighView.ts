@@ -70,7 +70,8 @@ export function outsideOf({ share }: Belief): number {
   return sum
 }
 
-function conflictOf({ belief, pieces }: Weighed): WeighView['conflict'] {
+/** What was found and cannot both be right, as it is said; null = all of it can. */
+export function conflictOf({ belief, pieces }: Weighed): WeighView['conflict'] {
   const said = [belief.conflict?.unexplained, belief.conflict?.against].map(
     (id) => pieces.find((piece) => piece.id === id)?.says ?? null,
   )

@@ -106,6 +106,7 @@ export const leaks = {
   'found.opened': 'A cap or hose was opened here.',
   'found.last-repair':
     'The last repair was at {at, select, inlet {the inlet} bellows {the bellows} filter_cap {the filter cap} pump {the pump} hoses {a hose inside} other {a seal of tub or shaft}}.',
+  'found.conflict': 'They cannot both be right: {one} {other}',
   'found.figure': '{figure}',
   'found.open-circuit': 'open circuit',
   'found.fill.none': 'A fill brought no water.',

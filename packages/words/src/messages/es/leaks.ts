@@ -110,6 +110,7 @@ export const leaks: Record<keyof typeof english, string> = {
   'found.opened': 'Aquí se abrió una tapa o una manguera.',
   'found.last-repair':
     'La última reparación fue en {at, select, inlet {la entrada de agua} bellows {el fuelle} filter_cap {la tapa del filtro} pump {la bomba} hoses {una manguera de adentro} other {un retén de tina o eje}}.',
+  'found.conflict': 'No pueden ser ciertas las dos: {one} {other}',
   'found.figure': '{figure}',
   'found.open-circuit': 'circuito abierto',
   'found.fill.none': 'Un llenado no trajo agua.',
