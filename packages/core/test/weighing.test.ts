@@ -331,6 +331,33 @@ describe('what was done', () => {
     expect(cured.ranking[0]?.fault).toBe('none')
     expect(cured.present['coin-trap.blocked'] ?? 0).toBeLessThan(0.05)
   })
+  it('a leak seen again after the act is not taken for one of before, and what was looked at is not proposed again', () => {
+    const hold = (minute: number, wet: boolean) => ({
+      kind: 'hold',
+      started_at: at(minute),
+      columns: ['t_s', 'level_mm'],
+      rows: [0, 1, 2, 3, 4, 5, 6].map((n) => [n * 60, 110]),
+      events: wet ? [{ t_s: 100, what: 'leak-seen' }] : [],
+    })
+    const report = (again: boolean) =>
+      diagnoseVisit(
+        parseVisitFile({
+          format: 'brendik-visit/1',
+          machine: { family: 'front-load', tub: { diameter_mm: 540 }, fill_level_mm: 110 },
+          observations: [
+            { check: 'complaint', value: 'leaking' },
+            { check: 'filter-cap.look', value: 'wet', at: at(2) },
+            { check: 'trap.look', value: 'clean', at: at(3) },
+          ],
+          runs: [hold(0, true), hold(30, again)],
+          acts: [{ at: at(20), what: 'adjusted', part: 'filter-cap' }],
+        }),
+      )
+    const none = (of: ReturnType<typeof report>) =>
+      of.ranking.find(({ fault }) => fault === 'none')?.probability ?? 0
+    expect(none(report(false))).toBeGreaterThan(2 * none(report(true)))
+    expect(report(true).next.map(({ check }) => check)).not.toContain('trap.look')
+  })
   it('a re-run as slow as before says that it was something else', () => {
     const still = diagnosed([slow, { ...slow, started_at: at(30) }], cleaned)
     expect(still.ranking[0]?.fault).not.toBe('none')

@@ -8,6 +8,7 @@ import { nextLooks } from '../reason/weigh/nextLooks.ts'
 import { conflictOf, outsideOf } from '../reason/weigh/weighView.ts'
 import { weighVisit } from '../reason/weigh/weighVisit.ts'
 import { judgeVisit } from './analyseVisit.ts'
+import { msOfInstant } from './instant.ts'
 import type { VisitFile } from './visitFile.ts'
 
 type FaultId = (typeof FAULT_IDS)[number]
@@ -41,7 +42,9 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
   const { machine, site, judged, observations, acts } = judgeVisit(file)
   const leakSeen = file.runs.flatMap((run) => {
     const phase = PHASE_OF_RUN[run.kind]
-    return phase && run.events.some((event) => event.what === 'leak-seen') ? [phase] : []
+    return phase && run.events.some((event) => event.what === 'leak-seen')
+      ? [{ phase, atMs: run.started_at === undefined ? null : msOfInstant(run.started_at) }]
+      : []
   })
   const history: LeakHistory = {
     ageYears: file.history.age_years ?? null,

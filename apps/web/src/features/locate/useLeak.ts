@@ -56,7 +56,9 @@ export function leakCaseOf(
       opened: said.has('state:cap'),
       lastRepair: WORKED_ON.find((part) => part === saidOf(said, 'said:last-repair')) ?? null,
     },
-    leakSeen: [...new Set(runs.filter(({ run }) => leakMarked(run)).map(({ phase }) => phase))],
+    leakSeen: runs
+      .filter(({ run }) => leakMarked(run))
+      .map(({ phase, run }) => ({ phase, atMs: runFacts(run).startedAtMs })),
     panelsOpen: state.panels === 'open',
   }
 }

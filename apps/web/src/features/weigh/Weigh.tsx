@@ -95,7 +95,7 @@ function Line({ one, named, open }: { one: Contender; named: boolean; open: bool
       ) : (
         reasons && (
           <details className="text-[15px]">
-            <summary className="inline-flex min-h-9 cursor-pointer items-center text-water">
+            <summary className="inline-flex min-h-12 cursor-pointer items-center text-water">
               {t('weigh.why')}
               <span className="sr-only">: {faultName(one.fault)}</span>
             </summary>

@@ -43,8 +43,8 @@ export interface LeakCaseOfVisit {
   runs: readonly JudgedRun[]
   observations: readonly Observation[]
   history: LeakHistory
-  /** Phases in whose run a leak was marked. */
-  leakSeen: readonly LeakPhase[]
+  /** Phases in whose run a leak was marked, with the time of the run, ms since 1970; null = nobody wrote it down. */
+  leakSeen: readonly { phase: LeakPhase; atMs: number | null }[]
   /** What was done: looks and runs before it speak of the machine as it was. */
   acts: readonly VisitAct[]
   panelsOpen: boolean
@@ -59,13 +59,18 @@ function rimMm(machine: MachineSpec, site: SiteSpec): number | null {
 export const partsAtSite = (machine: MachineSpec, site: SiteSpec): Part[] =>
   partsOf(machine, rimMm(machine, site))
 
+/** Phases in whose run a leak was marked. */
+export const phasesMarked = ({ leakSeen }: Pick<LeakCaseOfVisit, 'leakSeen'>): LeakPhase[] => [
+  ...new Set(leakSeen.map(({ phase }) => phase)),
+]
+
 /** Everything the ladder says of a visit. */
 export function leakView(visit: LeakCaseOfVisit): LeakView {
   const { machine, site, acts } = visit
   const says = combineVisit(machine, site, visit.runs, visit.observations, acts)
   const observations = visit.observations.filter((look) => lookOutdatedBy(look, acts) === null)
   const runs = visit.runs.filter((run) => runOutdatedBy(run, acts) === null)
-  const found = gatherLeakFindings(machine, runs, observations, says, visit.history, visit.leakSeen)
+  const found = gatherLeakFindings(machine, runs, observations, says, visit.history, phasesMarked(visit))
   const parts = partsAtSite(machine, site)
   const diagnosis = diagnoseLeak(machine, found, parts)
   const share = (which: (isLeak: boolean | null) => boolean) =>

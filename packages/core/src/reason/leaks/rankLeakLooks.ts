@@ -17,6 +17,7 @@ import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from './leakPlaces
 import { type LeakState, leaksIn, NOTICED, reached, WET_ANYWAY } from './leakStates.ts'
 import { LOOK_LIKELIHOODS, lookShares } from './lookLikelihoods.ts'
 import { PHASE_WATCH } from './phaseWatch.ts'
+import { TRAIL_ANYHOW } from './weighFindings.ts'
 
 /** Finding the level at which the drip stops, minutes. */
 const STOP_LEVEL_MIN = minutesOf('leak.stop-level')
@@ -211,7 +212,7 @@ function placeLooks(
       1,
       TRAILS.map((name, k) => ({
         name,
-        evidence: { byFault: true, likelihood: share(rows, [0.5, 0.2, 0.27, 0.03], k) },
+        evidence: { byFault: true, likelihood: share(rows, TRAIL_ANYHOW, k) },
       })),
     )
   }

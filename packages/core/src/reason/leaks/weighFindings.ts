@@ -34,7 +34,8 @@ const AMOUNT_SEEN = [
   [0.01, 0.04, 0.21, 0.74],
   [0.6, 0.26, 0.1, 0.04],
 ] as const
-const TRAIL_ANYHOW = [0.5, 0.2, 0.27, 0.03] as const
+/** What lies there when it is no leak at all: clean, sediment, suds, oily. Estimates. */
+export const TRAIL_ANYHOW = [0.5, 0.2, 0.27, 0.03] as const
 const TRAIL_MISSEEN = 0.12
 
 /** How often each complaint is made with a leak; the others as with none. Estimates. */

@@ -16,6 +16,7 @@ import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from '../leaks/leakPlaces.ts'
 import { type LeakState, seenIn, WET_ANYWAY } from '../leaks/leakStates.ts'
 import { PHASE_WATCH } from '../leaks/phaseWatch.ts'
+import { TRAIL_ANYHOW } from '../leaks/weighFindings.ts'
 import type { FaultWay } from './faultWays.ts'
 import { lookShares, soundShares } from './weighLooks.ts'
 import type { Weighed } from './weighVisit.ts'
@@ -43,7 +44,6 @@ interface Candidate {
 const WORTH_BITS = 0.02
 /** Places named inside before another look along the path is not offered any more. */
 const LOOKS_INSIDE = 3
-const TRAIL_ANYHOW = [0.5, 0.2, 0.27, 0.03] as const
 const INSIDE_MIN = 14
 
 /**

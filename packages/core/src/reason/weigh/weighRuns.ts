@@ -4,6 +4,7 @@ import { normalCdf } from '../../numeric/normal.ts'
 import type { DrainEffect } from '../catalogue/faultCard.ts'
 import { NO_FAULT } from '../diagnosis/causes.ts'
 import type { VisitSays } from '../evidence/combineVisit.ts'
+import { soundScatter } from '../evidence/drains/gridPosterior.ts'
 import { inletLikelihoods } from '../evidence/fills/weighFills.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
@@ -156,8 +157,8 @@ export function weighDrainRuns(
   return flow ? [...pieces, flow] : pieces
 }
 
-/** How wrong plates and bores scatter beside sound ones, and how often. Estimates. */
-const WRONG_PLATE = { share: 0.2, wider: 3 } as const
+/** Share of plates and bores that are wrong, over all calls; the drains' own intervals are kept wider. Estimate, settled on the study. */
+const WRONG_PLATES = 0.2
 
 /** Flows at their heights and lift tests, over shut-off head and resistance of the path; against a sound pump on a clean path. */
 function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
@@ -169,11 +170,10 @@ function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
   const sdOf = ({ lo, hi }: { lo: number; hi: number }) => Math.log(hi / lo) / (2 * 1.96)
   const [headSd, pathSd] = [sdOf(sound.head), sdOf(sound.path)]
   const axis = (ln: readonly number[], sd: number, range: readonly [number, number] | undefined) => {
-    const bell = (x: number, s: number) => Math.exp(-0.5 * (x / s) ** 2) / s
     const weights = ln.map((x) =>
       range
         ? normalCdf((x - Math.log(range[0])) / sd) - normalCdf((x - Math.log(range[1])) / sd)
-        : (1 - WRONG_PLATE.share) * bell(x, sd) + WRONG_PLATE.share * bell(x, WRONG_PLATE.wider * sd),
+        : soundScatter(x, sd, WRONG_PLATES),
     )
     const total = weights.reduce((a, b) => a + b, 0)
     return weights.map((w) => w / total)

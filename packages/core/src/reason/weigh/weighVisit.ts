@@ -1,11 +1,12 @@
 import type { SiteSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
+import { NO_FAULT } from '../diagnosis/causes.ts'
 import { combineVisit } from '../evidence/combineVisit.ts'
 import { lookOutdatedBy, runOutdatedBy, type VisitAct } from '../evidence/seen/acts.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import { gatherLeakFindings } from '../leaks/gatherLeakFindings.ts'
 import type { LeakFindings } from '../leaks/leakFindings.ts'
-import { type LeakCaseOfVisit, partsAtSite } from '../leaks/leakView.ts'
+import { type LeakCaseOfVisit, partsAtSite, phasesMarked } from '../leaks/leakView.ts'
 import { type Belief, beliefOf } from './belief.ts'
 import { type FaultWays, faultWays } from './faultWays.ts'
 import { onItsSide, type Piece } from './piece.ts'
@@ -27,6 +28,7 @@ export interface Weighed extends FaultWays {
   complaint: Belief
   /** What was found since the last act, or in all where nothing was done. */
   found: LeakFindings
+  /** Looks that still speak of the machine as it is. */
   observations: readonly Observation[]
   parts: readonly Part[]
 }
@@ -55,6 +57,7 @@ export function weighVisit(visit: WeighedCase): Weighed {
       observations: visit.observations.filter(
         (look) => !since(look) && lookOutdatedBy(look, earlier) === null,
       ),
+      leakSeen: visit.leakSeen.filter((mark) => !since(mark)),
     },
     start,
     parts,
@@ -66,23 +69,32 @@ export function weighVisit(visit: WeighedCase): Weighed {
       runs: visit.runs.filter(since),
       // A complaint is about the machine as it was.
       observations: visit.observations.filter((look) => since(look) && look.check !== 'complaint'),
-      leakSeen: [],
+      leakSeen: visit.leakSeen.filter(since),
     },
     afterActs(then, acts),
     parts,
   )
-  return { ...now, complaint: then.complaint }
+  const stillSo = visit.observations.filter((look) => lookOutdatedBy(look, acts) === null)
+  return { ...now, complaint: then.complaint, observations: stillSo }
 }
 
 /** What the machine may have once something was done: each way as likely as it was found to be, less where an act has ended it. */
 function afterActs({ ways, belief, leaks }: Weighed, acts: readonly VisitAct[]): FaultWays {
-  const was = new Map<number, number>()
-  for (const { first, second, p } of belief.hypotheses)
-    for (const n of [first, second]) if (n >= 0) was.set(n, (was.get(n) ?? 0) + p / (second >= 0 ? 2 : 1))
-  const left = ways.map((way, n) => {
-    const done = acts.some(({ part, tap }) => part === way.card.part && onItsSide(way, tap))
-    return { ...way, prior: Math.max(1e-7, was.get(n) ?? 0) * (done ? 1 - CURED : 1) }
-  })
+  const stays = ways.map((way) =>
+    acts.some(({ part, tap }) => part === way.card.part && onItsSide(way, tap)) ? 1 - CURED : 1,
+  )
+  const still = new Float64Array(ways.length)
+  const add = (n: number, p: number) => {
+    still[n] = (still[n] ?? Number.NaN) + p
+  }
+  for (const { first, second, p } of belief.hypotheses) {
+    if (first === NO_FAULT) continue
+    const [a, b] = [stays[first] ?? Number.NaN, second === NO_FAULT ? 0 : (stays[second] ?? Number.NaN)]
+    // Of two one may be ended and the other left; where both are left each has half, as pairs are grown anew.
+    add(first, p * (a * (1 - b) + (a * b) / 2))
+    if (second !== NO_FAULT) add(second, p * (b * (1 - a) + (a * b) / 2))
+  }
+  const left = ways.map((way, n) => ({ ...way, prior: Math.max(1e-7, still[n] ?? Number.NaN) }))
   const unlisted = Math.max(1e-4, belief.share.get('unlisted') ?? 0)
   const some = left.reduce((sum, { prior }) => sum + prior, unlisted)
   return { ways: left, leaks, none: Math.max(0.01, 1 - some), unlisted }
@@ -91,7 +103,7 @@ function afterActs({ ways, belief, leaks }: Weighed, acts: readonly VisitAct[]):
 function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]): Weighed {
   const { machine, site, runs, observations } = visit
   const says = combineVisit(machine, site, runs, observations, visit.acts)
-  const found = gatherLeakFindings(machine, runs, observations, says, visit.history, visit.leakSeen)
+  const found = gatherLeakFindings(machine, runs, observations, says, visit.history, phasesMarked(visit))
   const complaints = weighComplaints(all.ways, observations)
   const pieces = [
     ...complaints,

@@ -7,6 +7,17 @@ const COMMON = { nominal: 0.25, weak: 0.3, restricted: 0.3, both: 0.15 } as cons
 /** Share of plates and bores that are wrong, and how much wider those scatter. Estimates. */
 const WRONG_PLATE = { share: 0.33, wider: 3 } as const
 
+/**
+ * How a sound head or path lies about its plate or bore, as a density in the logarithm of their ratio: a plate read off the wrong part or a
+ * bore guessed lies further off than a sound one's own scatter.
+ * @param x - The logarithm. @param sd - Its spread where plate and bore are right.
+ * @param wrong - Share of plates and bores that are not.
+ */
+export function soundScatter(x: number, sd: number, wrong: number = WRONG_PLATE.share): number {
+  const bell = (s: number) => Math.exp(-0.5 * (x / s) ** 2) / (s * Math.sqrt(2 * Math.PI))
+  return (1 - wrong) * bell(sd) + wrong * bell(WRONG_PLATE.wider * sd)
+}
+
 /** Head and path when each may be sound or off, by how common that is and by the spreads of sound ones. */
 export function mixturePosterior(
   map: readonly number[][],
@@ -14,15 +25,11 @@ export function mixturePosterior(
   lnPaths: readonly number[],
   headSd: number,
 ) {
-  const bell = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI))
-  // A plate read off the wrong part or a bore guessed lies further off than a sound one's own scatter.
-  const normal = (x: number, sd: number) =>
-    (1 - WRONG_PLATE.share) * bell(x, sd) + WRONG_PLATE.share * bell(x, WRONG_PLATE.wider * sd)
   const lowHead = (u: number) => (u <= 0 ? 1 / -(lnHeads[0] ?? Number.NaN) : 0)
   const highPath = (v: number) => (v >= 0 ? 1 / (lnPaths[lnPaths.length - 1] ?? Number.NaN) : 0)
   // The density is a sum of products: each factor is taken once an axis.
-  const head = lnHeads.map((u) => ({ sound: normal(u, headSd), low: lowHead(u) }))
-  const path = lnPaths.map((v) => ({ sound: normal(v, SPREAD.pathK), high: highPath(v) }))
+  const head = lnHeads.map((u) => ({ sound: soundScatter(u, headSd), low: lowHead(u) }))
+  const path = lnPaths.map((v) => ({ sound: soundScatter(v, SPREAD.pathK), high: highPath(v) }))
   return posterior(
     map,
     (i, j) => {
