@@ -1,4 +1,4 @@
-import { familyDefaults, type LeakCaseOfVisit, leakView, NO_HISTORY, type Observation } from '@brendik/core'
+import { familyDefaults, leakView, NO_HISTORY, type Observation, type WeighedCase } from '@brendik/core'
 import { calibrationError, leakStudy } from '../packages/core/test/study/leakStudy.ts'
 import { markdown, type Table } from '../packages/core/test/study/table.ts'
 import type { Figure } from './benchStore.ts'
@@ -32,7 +32,7 @@ const EVERYTHING: readonly Observation[] = [
   seen('suds.seen', 'none'),
 ]
 /** Both are laid out from nothing for each case, as the app does at each change. */
-const visitWith = (observations: readonly Observation[]): LeakCaseOfVisit => ({
+const visitWith = (observations: readonly Observation[]): WeighedCase => ({
   machine: familyDefaults('front-load'),
   site: { supplyKpa: { cold: 320, hot: null }, standpipeHeightMm: 900, waterTempC: 15, portHeightMm: null },
   runs: [],
@@ -41,6 +41,7 @@ const visitWith = (observations: readonly Observation[]): LeakCaseOfVisit => ({
   leakSeen: [],
   acts: [],
   panelsOpen: false,
+  circuits: { supplyV: null, windingOhm: null },
 })
 
 /** How long the ladder takes after an observation, and how often it is right on simulated visits, with its reliability table. */

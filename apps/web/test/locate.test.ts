@@ -1,10 +1,10 @@
-import { familyDefaults, type LeakCaseOfVisit, leakView, NO_HISTORY, type Observation } from '@brendik/core'
+import { familyDefaults, leakView, NO_HISTORY, type Observation, type WeighedCase } from '@brendik/core'
 import { describe, expect, it } from '@jest/globals'
 import { isNamed, leakBands, leakBounds, shareOf, statusOf } from '../src/features/locate/partStatus.ts'
 import { percent } from '../src/lib/percent.ts'
 import { foundInWords } from '../src/words/locateText.ts'
 
-const view = (observations: Observation[], change: Partial<LeakCaseOfVisit> = {}) =>
+const view = (observations: Observation[], change: Partial<WeighedCase> = {}) =>
   leakView({
     machine: { ...familyDefaults('front-load'), fillLevelMm: 200 },
     site: { supplyKpa: { cold: 320, hot: null }, standpipeHeightMm: 900, waterTempC: 15, portHeightMm: null },
@@ -14,6 +14,7 @@ const view = (observations: Observation[], change: Partial<LeakCaseOfVisit> = {}
     leakSeen: [],
     acts: [],
     panelsOpen: false,
+    circuits: { supplyV: null, windingOhm: null },
     ...change,
   })
 const wet = { check: 'leak.phase', value: 'hold' }

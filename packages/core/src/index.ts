@@ -230,18 +230,11 @@ export { ACT_WORDS, type ActWord, actTouchesRun, type VisitAct } from './reason/
 export { HOSES_EVERY_MS, hosesDueSeen } from './reason/evidence/seen/hosesDue.ts'
 export type { JudgedRun, Observation } from './reason/evidence/seen/observations.ts'
 export { PHASE_OF_RUN } from './reason/leaks/gatherLeakFindings.ts'
+export { partsAtSite } from './reason/leaks/leakCase.ts'
 export { type LeakFaultId, leakFault } from './reason/leaks/leakFaults.ts'
 export type { LeakFindings, PhaseSeen } from './reason/leaks/leakFindings.ts'
 export { type LeakHistory, NO_HISTORY, WORKED_ON, type WorkedOn } from './reason/leaks/leakHistory.ts'
 export { FLOOR_PLACES, type LeakPlace, MACHINE_PLACES } from './reason/leaks/leakPlaces.ts'
-export {
-  type PartVerdict,
-  type Reason,
-  type Strength,
-  type Suspect,
-  WRONG_TURN_IDS,
-  type WrongTurn,
-} from './reason/leaks/leakReasons.ts'
 export {
   type LeakTimeline,
   leakTimeline,
@@ -250,15 +243,13 @@ export {
   type TimelineMark,
   type TimelineRun,
 } from './reason/leaks/leakTimeline.ts'
-export { type LeakCaseOfVisit, type LeakView, leakView, partsAtSite } from './reason/leaks/leakView.ts'
+export type { PartVerdict } from './reason/leaks/partVerdicts.ts'
 export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
-export { allowedLooks, type LeakLook } from './reason/leaks/rankLeakLooks.ts'
-export {
-  type Contender,
-  type WeighedReason,
-  type WeighView,
-  weighView,
-} from './reason/weigh/weighView.ts'
+export { WRONG_TURN_IDS, type WrongTurn } from './reason/leaks/wrongTurns.ts'
+export { type LeakView, leakView, type Suspect } from './reason/weigh/leakView.ts'
+export { allowedLooks, type NextLook } from './reason/weigh/nextLooks.ts'
+export type { Reason, Strength } from './reason/weigh/reasons.ts'
+export { type Contender, type WeighView, weighView } from './reason/weigh/weighView.ts'
 export type { WeighedCase } from './reason/weigh/weighVisit.ts'
 export {
   inputOfRun,

@@ -1,15 +1,14 @@
 import { describe, expect, it } from '@jest/globals'
 import { seededRandom, standardNormal } from '../src/numeric/random.ts'
-import { NO_FAULT } from '../src/reason/diagnosis/causes.ts'
+import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
 import type { LeakFindings } from '../src/reason/leaks/leakFindings.ts'
-import { NO_HISTORY } from '../src/reason/leaks/leakHistory.ts'
 import { type LeakState, leakStates, NOTICED } from '../src/reason/leaks/leakStates.ts'
 import { weighHeights } from '../src/reason/leaks/weighHeights.ts'
 import { KNOWN_MACHINE } from './makePlan.ts'
 
 // What holds, heights, bounds and catches weigh, against leaks that are drawn one by one and looked at.
 
-const { states } = leakStates(KNOWN_MACHINE, NO_HISTORY)
+const states = leakStates(KNOWN_MACHINE)
 const NOTHING = { hold: null, height: null, heightBound: null, catches: [], levelMm: 400 }
 const pieceOf = (found: Partial<LeakFindings>) => {
   const [piece] = weighHeights(states, { ...NOTHING, ...found } as LeakFindings)

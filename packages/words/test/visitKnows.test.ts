@@ -104,7 +104,12 @@ it('names on the ladder the litres an hour that the visit states', () => {
   const perHour = /about ([\d.]+ L\/h)/.exec(said(runs).words)?.[1]
   const file = { format: 'brendik-visit/1', machine: MACHINE, site: SITE, runs }
   const { judged, ...visit } = judgeVisit(parseVisitFile(file))
-  const seen = { history: NO_HISTORY, leakSeen: [], panelsOpen: false }
+  const seen = {
+    history: NO_HISTORY,
+    leakSeen: [],
+    panelsOpen: false,
+    circuits: { supplyV: null, windingOhm: null },
+  }
   const ladder = leakView({ ...visit, ...seen, runs: judged }).suspects.flatMap((suspect) =>
     [...suspect.speaksFor, ...suspect.speaksAgainst].map(({ says }) => makeWords('en', 'metric').say(says)),
   )

@@ -6,7 +6,6 @@ import {
   expectedRun,
   intervalHistory,
   type JudgedRun,
-  type LeakCaseOfVisit,
   leakView,
   type MachineSpec,
   type Observation,
@@ -74,7 +73,7 @@ const compute = {
     observations: readonly Observation[],
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
-  leak: (visit: LeakCaseOfVisit) => leakView(visit),
+  leak: (visit: WeighedCase) => leakView(visit),
   weigh: (visit: WeighedCase) => weighView(visit),
 }
 export type Compute = typeof compute

@@ -1,12 +1,13 @@
 import type { FAULT_IDS } from '../catalogue/catalogueIds.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
+import type { Tap } from '../machine/machineSpec.ts'
 import { type Message, message } from '../message.ts'
 import { PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
-import { LEAK_FAULT_IDS, type LeakFaultId, leakFault } from '../reason/leaks/leakFaults.ts'
 import type { LeakHistory } from '../reason/leaks/leakHistory.ts'
+import { leakShares } from '../reason/weigh/leakView.ts'
 import { nextLooks } from '../reason/weigh/nextLooks.ts'
 import { conflictOf, outsideOf } from '../reason/weigh/weighView.ts'
-import { weighVisit } from '../reason/weigh/weighVisit.ts'
+import { type WeighedCase, weighVisit } from '../reason/weigh/weighVisit.ts'
 import { judgeVisit } from './analyseVisit.ts'
 import { msOfInstant } from './instant.ts'
 import type { VisitFile } from './visitFile.ts'
@@ -27,7 +28,7 @@ export interface DiagnosisReport {
   conflict: { between: [string, string]; why: Message } | null
   /** Any leak of the machine; water that is none of its leaks; neither. */
   leak: { leak: number; not_a_leak: number; none: number }
-  next: { check: string; phase?: LeakPhase; minutes: number; gain_bits: number; why: Message }[]
+  next: { check: string; phase?: LeakPhase; tap?: Tap; minutes: number; gain_bits: number; why: Message }[]
 }
 
 /** Pairs less likely than this are not listed. */
@@ -52,7 +53,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     lastRepair: file.history.last_repair ?? null,
   }
   const volts = file.machine.pump?.supply_v ?? null
-  const weighed = weighVisit({
+  const visit: WeighedCase = {
     machine,
     site,
     runs: judged,
@@ -65,15 +66,14 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
       supplyV: volts === null ? null : volts < 170 ? 120 : 230,
       windingOhm: file.machine.pump?.winding_ohm ?? null,
     },
-  })
+  }
+  const weighed = weighVisit(visit)
   const { belief } = weighed
   const told = conflictOf(weighed)
   const ranking = [...belief.share]
     .map(([fault, probability]) => ({ fault, probability }))
     .sort((one, other) => other.probability - one.probability)
-  const sum = (which: (fault: FaultId) => boolean) =>
-    ranking.filter(({ fault }) => which(fault)).reduce((total, { probability }) => total + probability, 0)
-  const isLeak = (fault: FaultId) => (LEAK_FAULT_IDS as readonly string[]).includes(fault)
+  const { notALeak, ...shares } = leakShares(weighed)
   return {
     ranking,
     present: Object.fromEntries(belief.present),
@@ -81,21 +81,18 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
       .filter(({ probability }) => probability >= PAIR_SAID)
       .map(({ faults, probability }) => ({ faults: [...faults], probability })),
     outside: outsideOf(belief),
-    leak: {
-      leak: sum((fault) => isLeak(fault) && leakFault(fault as LeakFaultId).isLeak),
-      not_a_leak: sum((fault) => isLeak(fault) && !leakFault(fault as LeakFaultId).isLeak),
-      none: sum((fault) => !isLeak(fault)),
-    },
+    leak: { ...shares, not_a_leak: notALeak },
     conflict: told &&
       belief.conflict && {
         between: [belief.conflict.unexplained, belief.conflict.against],
         why: message('found.conflict', { one: told[0], other: told[1] }),
       },
-    next: nextLooks(machine, weighed)
+    next: nextLooks(visit, weighed)
       .slice(0, LOOKS_SAID)
-      .map(({ check, phase, minutes, gainBits, why }) => ({
-        check,
-        ...(phase ? { phase } : {}),
+      .map(({ what, minutes, gainBits, why }) => ({
+        ...(what.kind === 'phase'
+          ? { check: 'watch', phase: what.phase }
+          : { check: what.check, ...(what.tap ? { tap: what.tap } : {}) }),
         minutes,
         gain_bits: gainBits,
         why,

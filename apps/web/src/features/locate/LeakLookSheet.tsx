@@ -1,4 +1,4 @@
-import { checkFacts, type LeakLook } from '@brendik/core'
+import { checkFacts, type NextLook } from '@brendik/core'
 import { Link } from 'react-router'
 import { say, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -14,7 +14,7 @@ export function LeakLookSheet({
   onClose,
 }: {
   space: Space
-  look: LeakLook
+  look: NextLook
   onClose: () => void
 }) {
   if (look.what.kind !== 'check') return null

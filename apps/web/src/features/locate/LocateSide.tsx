@@ -1,4 +1,4 @@
-import type { allowedLooks, LeakLook, LeakView, PartId } from '@brendik/core'
+import type { allowedLooks, LeakView, NextLook as Look, PartId } from '@brendik/core'
 import { t } from '../../lib/words.ts'
 import { SidePane } from '../../ui/TwoPanes.tsx'
 import { StageKeep } from '../stages/index.ts'
@@ -20,7 +20,7 @@ export function LocateSide({
   looks: ReturnType<typeof allowedLooks>
   chosen: PartId | null
   onChoose: (part: PartId) => void
-  onOpen: (look: LeakLook) => void
+  onOpen: (look: Look) => void
 }) {
   return (
     <SidePane label={t('locateStage.suspectsAndNextLook')} width="md:w-[320px]">

@@ -1,8 +1,8 @@
 import {
   allowedLooks,
-  type LeakLook,
   type LeakPhase,
   type LeakView,
+  type NextLook,
   type PartId,
   type StageStatus,
   saidOf,
@@ -35,7 +35,7 @@ import { WatchSheet } from './WatchSheet.tsx'
 
 type Open =
   | { sheet: 'watch'; phase: LeakPhase }
-  | { sheet: 'look'; look: LeakLook }
+  | { sheet: 'look'; look: NextLook }
   | { sheet: 'catch' }
   | { sheet: 'height' }
 
@@ -73,7 +73,7 @@ export function LocateStage({ space }: { space: Space }) {
   const status = statusOf(space.said, 'locate')
   if (!view) return <Weighing />
   const allowed = allowedLooks(view.looks, visit.machine.spec, state, Date.now())
-  const openLook = (look: LeakLook) =>
+  const openLook = (look: NextLook) =>
     setOpen(look.what.kind === 'phase' ? { sheet: 'watch', phase: look.what.phase } : { sheet: 'look', look })
   const replaying = replayS !== null && timeline !== null
   const now = replaying

@@ -1,4 +1,4 @@
-import type { Gate, LeakLook } from '@brendik/core'
+import type { Gate, NextLook as Look } from '@brendik/core'
 import { say, t } from '../../lib/words.ts'
 import { upperFirst } from '../../words/cardText.ts'
 import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
@@ -15,9 +15,9 @@ export function NextLook({
   onOpen,
 }: {
   space: Space
-  open: readonly LeakLook[]
-  shut: { look: LeakLook; gate: Gate }[]
-  onOpen: (look: LeakLook) => void
+  open: readonly Look[]
+  shut: { look: Look; gate: Gate }[]
+  onOpen: (look: Look) => void
 }) {
   const [first, ...others] = open
   const blocked = shut.find(({ look }) => look.gainBits >= Math.max(TOLD_BITS, first?.gainBits ?? 0))

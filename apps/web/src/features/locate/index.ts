@@ -1,2 +1,2 @@
 export { LocateStage } from './LocateStage.tsx'
-export { leakCaseOf, useLeakRuns } from './useLeak.ts'
+export { useLeakRuns, weighedCaseOf } from './useLeak.ts'

@@ -1,11 +1,11 @@
 import {
   actsOfEntries,
-  type LeakCaseOfVisit,
   type LeakPhase,
   type LeakView,
   PHASE_OF_RUN,
   runFacts,
   saidOf,
+  type WeighedCase,
   WORKED_ON,
 } from '@brendik/core'
 import { useQueries } from '@tanstack/react-query'
@@ -40,11 +40,12 @@ const leakMarked = (run: OpenedRun): boolean =>
   runFacts(run).inForce.some((event) => event.type === 'marked' && event.what === 'leak-seen')
 
 /** What is known of a visit, as the core weighs it. */
-export function leakCaseOf(
+export function weighedCaseOf(
   { visit, state, said }: Space,
   runs: { phase: LeakPhase; run: OpenedRun }[],
-): LeakCaseOfVisit {
-  const { builtYear } = visit.machine.record
+): WeighedCase {
+  const { builtYear, supplyVolts, techSheet } = visit.machine.record
+  const [lo, hi] = techSheet.pumpOhm ?? [null, null]
   return {
     machine: visit.machine.spec,
     site: visit.site.spec,
@@ -60,11 +61,12 @@ export function leakCaseOf(
       .filter(({ run }) => leakMarked(run))
       .map(({ phase, run }) => ({ phase, atMs: runFacts(run).startedAtMs })),
     panelsOpen: state.panels === 'open',
+    circuits: { supplyV: supplyVolts, windingOhm: lo === null || hi === null ? null : Math.sqrt(lo * hi) },
   }
 }
 
 /** Everything the ladder says, computed in the worker; null until it is there. */
 export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }[]): LeakView | null {
-  const leakCase = leakCaseOf(space, runs)
-  return useComputed(JSON.stringify(leakCase), () => compute.leak(leakCase))
+  const weighed = weighedCaseOf(space, runs)
+  return useComputed(JSON.stringify(weighed), () => compute.leak(weighed))
 }

@@ -1,10 +1,10 @@
-import { type Contender, checkFacts, type WeighedReason, type WeighView } from '@brendik/core'
+import { type Contender, checkFacts, type Reason, type WeighView } from '@brendik/core'
 import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { say, t } from '../../lib/words.ts'
 import { Notice } from '../../ui/Notice.tsx'
-import { checkName, faultName } from '../../words/cardText.ts'
-import { PHASE_NAME, STRENGTH_WORD } from '../../words/locateText.ts'
+import { faultName } from '../../words/cardText.ts'
+import { STRENGTH_WORD } from '../../words/locateText.ts'
 import type { Space } from '../visit/index.ts'
 import { useWeigh } from './useWeigh.ts'
 
@@ -108,7 +108,7 @@ function Line({ one, named, open }: { one: Contender; named: boolean; open: bool
   )
 }
 
-function Reasons({ side, reasons }: { side: 'for' | 'against'; reasons: readonly WeighedReason[] }) {
+function Reasons({ side, reasons }: { side: 'for' | 'against'; reasons: readonly Reason[] }) {
   if (reasons.length === 0) return null
   return (
     <p className={`pt-1 text-[15px] leading-snug ${side === 'against' ? 'text-soft' : ''}`}>
@@ -130,16 +130,14 @@ function Next({ view, space }: { view: WeighView; space: Space }) {
     <div className="pt-4 print:hidden">
       <h3 className="text-sm font-semibold text-soft">{t('weigh.tellsMostNext')}</h3>
       <ul>
-        {looks.map(({ check, phase, minutes, why }) => (
-          <li key={`${check} ${phase}`} className="border-t border-line first:border-t-0">
+        {looks.map(({ id, what, name, minutes, why }) => (
+          <li key={id} className="border-t border-line first:border-t-0">
             <Link
-              to={`/visits/${space.visit.id}/${check === 'watch' ? 'locate' : checkFacts(check).stage}`}
+              to={`/visits/${space.visit.id}/${what.kind === 'phase' ? 'locate' : checkFacts(what.check).stage}`}
               className="block min-h-12 py-2"
             >
               <span className="flex items-baseline justify-between gap-3 text-lg font-semibold">
-                {check === 'watch'
-                  ? t('weigh.watch', { phase: PHASE_NAME[phase ?? 'hold'] })
-                  : checkName(check)}
+                {say(name)}
                 <span className="small-figure text-base text-soft">{t('weigh.minutes', { minutes })}</span>
               </span>
               <span className="block leading-snug">{say(why)}</span>

@@ -1,6 +1,7 @@
 import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import { familyDefaults, type MachineSpec } from '../../machine/machineSpec.ts'
 import type { RunKind } from '../../measure/plan/runPlan.ts'
+import { SOUND_LOOKS } from '../catalogue/soundLooks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { VisitSays } from '../evidence/combineVisit.ts'
 import { choiceOf, type JudgedRun, numbersOf, type Observation } from '../evidence/seen/observations.ts'
@@ -8,7 +9,6 @@ import { AMOUNTS, type Amount, TRAILS, type Trail } from './leakFaults.ts'
 import type { LeakFindings, PhaseSeen } from './leakFindings.ts'
 import type { LeakHistory } from './leakHistory.ts'
 import { FLOOR_PLACES, LEAK_PLACES, type LeakPlace } from './leakPlaces.ts'
-import { LOOK_LIKELIHOODS } from './lookLikelihoods.ts'
 
 /** The phase of the leak test that a run is. */
 export const PHASE_OF_RUN: Readonly<Partial<Record<RunKind, LeakPhase>>> = {
@@ -45,7 +45,7 @@ export function gatherLeakFindings(
     })),
     amounts: amountsOf(observations),
     trails: ofChoice<Trail>(observations, 'leak.trail', TRAILS).map((o) => o.value),
-    looks: (Object.keys(LOOK_LIKELIHOODS) as CheckId[]).flatMap((check) => {
+    looks: (Object.keys(SOUND_LOOKS) as CheckId[]).flatMap((check) => {
       const value = choiceOf(observations, check)
       return value === null ? [] : [{ check, value }]
     }),

@@ -1,9 +1,10 @@
 import type { Message } from '../../message.ts'
-import type { Evidence } from '../diagnosis/causes.ts'
+import type { Likelihood } from '../diagnosis/likelihood.ts'
 
-/** Something found, as evidence and in words. */
-export interface LeakEvidence extends Evidence {
+/** Something found of a leak, as evidence over its states and in words. */
+export interface LeakEvidence {
   id: string
   /** What was seen, a short sentence without its meaning. */
   says: Message
+  likelihood: Likelihood
 }

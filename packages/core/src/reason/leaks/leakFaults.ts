@@ -41,10 +41,6 @@ export interface LeakFault {
   id: LeakFaultId
   /** Where it sits; null = nowhere in particular. */
   part: PartId
-  /** False for water that is no leak of the machine: condensation, a spill, foam, an overflowing or siphoning drain. */
-  isLeak: boolean
-  /** How often it is the cause among calls for water on the floor, before anything is known. */
-  prior: number
   /** Whether it loses water whenever the level stands above it. */
   standing: boolean
   /** Probability that it loses water in a phase, once the water reaches it. */
@@ -67,146 +63,139 @@ const phases = (
 const fault = (
   id: LeakFaultId,
   part: PartId,
-  prior: number,
-  rest: Omit<LeakFault, 'id' | 'part' | 'prior' | 'isLeak' | 'standing'> &
-    Partial<Pick<LeakFault, 'isLeak' | 'standing'>>,
-): LeakFault => ({ id, part, prior, isLeak: true, standing: false, ...rest })
+  rest: Omit<LeakFault, 'id' | 'part' | 'standing'> & Partial<Pick<LeakFault, 'standing'>>,
+): LeakFault => ({ id, part, standing: false, ...rest })
 
 /**
  * What is held of each leak. Which phases show it is common practice, no published source; every probability is an estimate of ours,
  * kept soft, since people look late, wipe badly and misplace what they see.
  */
 export const LEAK_FAULTS: readonly LeakFault[] = [
-  fault('fill-hose.leak', 'fill-hose', 0.075, {
+  fault('fill-hose.leak', 'fill-hose', {
     phases: phases(0.95, 0.8, 0.45, 0.4, 0.35, 0.35),
     amounts: [0.05, 0.5, 0.3, 0.15],
     trails: [0.86, 0.1, 0.03, 0.01],
   }),
-  fault('inlet-valve.body-leak', 'inlet-valve', 0.03, {
+  fault('inlet-valve.body-leak', 'inlet-valve', {
     phases: phases(0.9, 0.85, 0.4, 0.35, 0.3, 0.3),
     amounts: [0.08, 0.6, 0.27, 0.05],
     trails: [0.8, 0.16, 0.03, 0.01],
   }),
-  fault('valve-hose.leak', 'valve-hose', 0.045, {
+  fault('valve-hose.leak', 'valve-hose', {
     phases: phases(0.03, 0.96, 0.06, 0.12, 0.03, 0.08),
     amounts: [0.05, 0.4, 0.4, 0.15],
     trails: [0.8, 0.1, 0.09, 0.01],
   }),
-  fault('dispenser.overflow', 'dispenser', 0.05, {
+  fault('dispenser.overflow', 'dispenser', {
     phases: phases(0.02, 0.96, 0.06, 0.12, 0.02, 0.06),
     amounts: [0.05, 0.3, 0.45, 0.2],
     trails: [0.42, 0.08, 0.49, 0.01],
   }),
-  fault('bellows.leak', 'bellows', 0.13, {
+  fault('bellows.leak', 'bellows', {
     standing: true,
     phases: phases(0.02, 0.75, 0.92, 0.92, 0.4, 0.45),
     amounts: [0.08, 0.55, 0.3, 0.07],
     trails: [0.35, 0.15, 0.48, 0.02],
   }),
-  fault('bellows.drain-holes-blocked', 'bellows', 0.028, {
+  fault('bellows.drain-holes-blocked', 'bellows', {
     phases: phases(0.02, 0.04, 0.05, 0.12, 0.05, 0.3),
     amounts: [0.25, 0.45, 0.25, 0.05],
     trails: [0.35, 0.2, 0.44, 0.01],
   }),
-  fault('bellows.misaligned', 'bellows', 0.015, {
+  fault('bellows.misaligned', 'bellows', {
     standing: true,
     phases: phases(0.02, 0.5, 0.5, 0.88, 0.2, 0.45),
     amounts: [0.1, 0.55, 0.3, 0.05],
     trails: [0.4, 0.1, 0.49, 0.01],
   }),
-  fault('tub-seam.leak', 'tub-seam', 0.055, {
+  fault('tub-seam.leak', 'tub-seam', {
     standing: true,
     phases: phases(0.02, 0.7, 0.93, 0.92, 0.5, 0.7),
     amounts: [0.08, 0.58, 0.27, 0.07],
     trails: [0.3, 0.3, 0.38, 0.02],
   }),
-  fault('tub-seal.leak', 'tub-seal', 0.06, {
+  fault('tub-seal.leak', 'tub-seal', {
     standing: true,
     phases: phases(0.02, 0.65, 0.88, 0.9, 0.45, 0.88),
     amounts: [0.08, 0.62, 0.25, 0.05],
     trails: [0.25, 0.38, 0.25, 0.12],
   }),
-  fault('shaft-seal.leak', 'shaft-seal', 0.06, {
+  fault('shaft-seal.leak', 'shaft-seal', {
     standing: true,
     phases: phases(0.1, 0.6, 0.85, 0.93, 0.45, 0.75),
     amounts: [0.1, 0.62, 0.24, 0.04],
     trails: [0.15, 0.2, 0.2, 0.45],
   }),
-  fault('sump-boot.leak', 'sump-boot', 0.06, {
+  fault('sump-boot.leak', 'sump-boot', {
     standing: true,
     phases: phases(0.1, 0.85, 0.96, 0.93, 0.75, 0.3),
     amounts: [0.02, 0.25, 0.4, 0.33],
     trails: [0.35, 0.3, 0.34, 0.01],
   }),
-  fault('tub-pump-hose.leak', 'tub-pump-hose', 0.075, {
+  fault('tub-pump-hose.leak', 'tub-pump-hose', {
     standing: true,
     phases: phases(0.1, 0.85, 0.96, 0.93, 0.8, 0.35),
     amounts: [0.02, 0.28, 0.4, 0.3],
     trails: [0.35, 0.3, 0.34, 0.01],
   }),
-  fault('pump.seal-leak', 'pump', 0.12, {
+  fault('pump.seal-leak', 'pump', {
     standing: true,
     phases: phases(0.1, 0.7, 0.9, 0.88, 0.92, 0.5),
     amounts: [0.06, 0.68, 0.22, 0.04],
     trails: [0.18, 0.56, 0.24, 0.02],
   }),
-  fault('filter-cap.leak', 'filter-cap', 0.07, {
+  fault('filter-cap.leak', 'filter-cap', {
     standing: true,
     phases: phases(0.1, 0.75, 0.94, 0.88, 0.8, 0.35),
     amounts: [0.06, 0.58, 0.3, 0.06],
     trails: [0.4, 0.32, 0.27, 0.01],
   }),
-  fault('drain-hose.leak', 'outer-drain-hose', 0.085, {
+  fault('drain-hose.leak', 'outer-drain-hose', {
     phases: phases(0.02, 0.04, 0.07, 0.08, 0.97, 0.5),
     amounts: [0.03, 0.32, 0.4, 0.25],
     trails: [0.32, 0.22, 0.45, 0.01],
   }),
-  fault('house-drain.blocked', 'standpipe', 0.045, {
-    isLeak: false,
+  fault('house-drain.blocked', 'standpipe', {
     phases: phases(0.01, 0.02, 0.03, 0.04, 0.95, 0.4),
     amounts: [0.02, 0.08, 0.35, 0.55],
     trails: [0.25, 0.2, 0.54, 0.01],
   }),
-  fault('standpipe.siphon', 'standpipe', 0.02, {
-    isLeak: false,
+  fault('standpipe.siphon', 'standpipe', {
     phases: phases(0.01, 0.02, 0.02, 0.02, 0.03, 0.02),
     amounts: [0.7, 0.2, 0.08, 0.02],
     trails: [0.7, 0.1, 0.19, 0.01],
   }),
-  fault('spill.condensation', 'tub', 0.04, {
-    isLeak: false,
+  fault('spill.condensation', 'tub', {
     phases: phases(0.35, 0.5, 0.6, 0.5, 0.35, 0.25),
     amounts: [0.82, 0.16, 0.015, 0.005],
     trails: [0.95, 0.03, 0.015, 0.005],
   }),
-  fault('spill.opening', 'filter-cap', 0.04, {
-    isLeak: false,
+  fault('spill.opening', 'filter-cap', {
     phases: phases(0.4, 0.25, 0.22, 0.2, 0.15, 0.12),
     amounts: [0.6, 0.22, 0.13, 0.05],
     trails: [0.42, 0.35, 0.22, 0.01],
   }),
-  fault('spill.suds', 'dispenser', 0.025, {
-    isLeak: false,
+  fault('spill.suds', 'dispenser', {
     phases: phases(0.01, 0.25, 0.2, 0.9, 0.3, 0.6),
     amounts: [0.3, 0.3, 0.32, 0.08],
     trails: [0.03, 0.01, 0.95, 0.01],
   }),
-  fault('drawer-tube.leak', 'dispenser', 0.013, {
+  fault('drawer-tube.leak', 'dispenser', {
     phases: phases(0.02, 0.94, 0.05, 0.12, 0.02, 0.05),
     amounts: [0.08, 0.5, 0.34, 0.08],
     trails: [0.55, 0.06, 0.38, 0.01],
   }),
-  fault('recirculation-hose.leak', 'pump', 0.016, {
+  fault('recirculation-hose.leak', 'pump', {
     phases: phases(0.02, 0.06, 0.08, 0.94, 0.12, 0.15),
     amounts: [0.08, 0.5, 0.34, 0.08],
     trails: [0.25, 0.15, 0.59, 0.01],
   }),
-  fault('tub-cover-seal.leak', 'tub', 0.02, {
+  fault('tub-cover-seal.leak', 'tub', {
     phases: phases(0.02, 0.04, 0.04, 0.82, 0.08, 0.85),
     amounts: [0.2, 0.5, 0.26, 0.04],
     trails: [0.3, 0.1, 0.59, 0.01],
   }),
-  fault('gearcase.oil-leak', 'shaft-seal', 0.012, {
+  fault('gearcase.oil-leak', 'shaft-seal', {
     // Oil that drips at any time: whoever watches for water seldom takes it for that.
     phases: phases(0.12, 0.12, 0.13, 0.3, 0.13, 0.3),
     amounts: [0.7, 0.28, 0.01, 0.01],

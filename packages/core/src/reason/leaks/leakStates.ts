@@ -2,13 +2,14 @@ import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import { type Part, partsOf } from '../../machine/parts.ts'
 import { normalCdf } from '../../numeric/normal.ts'
-import type { FaultState } from '../diagnosis/causes.ts'
+import { faultCard } from '../catalogue/faultCards.ts'
 import { AMOUNTS, LEAK_FAULTS, type LeakFault, type LeakFaultId } from './leakFaults.ts'
-import type { LeakHistory } from './leakHistory.ts'
-import { leakPriors } from './leakPriors.ts'
 
 /** One way a leak can be: its size, and for one that stands under water the stretch of height it lies in. */
-export interface LeakState extends FaultState<LeakFaultId> {
+export interface LeakState {
+  fault: LeakFaultId
+  /** Share of the leak's own probability, over all its states summing to 1. */
+  share: number
   facts: LeakFault
   /** Number of the size in AMOUNTS. */
   amount: number
@@ -31,16 +32,11 @@ export const NOTICED = [0.62, 0.9, 0.97, 0.985] as const
 /** Water seen in a phase without a leak that acts in it: left over, brought in, taken for it. Estimate. */
 export const WET_ANYWAY = 0.03
 
-/** All the ways a machine can leak, with the chance of each leak before anything was seen. */
-export function leakStates(
-  machine: MachineSpec,
-  history: LeakHistory,
-  parts: readonly Part[] = partsOf(machine),
-): { states: LeakState[]; prior: Record<LeakFaultId, number> } {
-  const prior = leakPriors(machine.family, history)
+/** All the ways a machine can leak. */
+export function leakStates(machine: MachineSpec, parts: readonly Part[] = partsOf(machine)): LeakState[] {
   const states: LeakState[] = []
   for (const facts of LEAK_FAULTS) {
-    if (prior[facts.id] === 0) continue
+    if (faultCard(facts.id).families?.[machine.family] === 0) continue
     const part = parts.find((p) => p.id === facts.part)
     const [lo, hi] = part?.bandMm ?? [0, 0]
     const cells = facts.standing ? Math.max(1, Math.ceil((hi - lo) / CELL_MM)) : 1
@@ -57,7 +53,7 @@ export function leakStates(
         })
     })
   }
-  return { states, prior }
+  return states
 }
 
 /** Probability that water at a level stands above a leak. */

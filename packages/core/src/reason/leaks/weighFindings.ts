@@ -1,13 +1,12 @@
 import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import { message } from '../../message.ts'
-import { NO_FAULT } from '../diagnosis/causes.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { LeakEvidence } from './leakEvidence.ts'
-import { AMOUNTS, type LeakFaultId, TRAILS } from './leakFaults.ts'
+import { AMOUNTS, TRAILS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
 import { ANYWHERE, LEAK_PLACES, type LeakPlace, placeShares } from './leakPlaces.ts'
 import { type LeakState, seenIn, WET_ANYWAY } from './leakStates.ts'
-import { LOOK_LIKELIHOODS, lookShares } from './lookLikelihoods.ts'
 import { weighHeights } from './weighHeights.ts'
 
 /** A second place, size or trail said of the same water says less than the first. Estimate. */
@@ -38,22 +37,6 @@ const AMOUNT_SEEN = [
 export const TRAIL_ANYHOW = [0.5, 0.2, 0.27, 0.03] as const
 const TRAIL_MISSEEN = 0.12
 
-/** How often each complaint is made with a leak; the others as with none. Estimates. */
-const COMPLAINTS: Readonly<Record<string, { usual: number; with: Partial<Record<LeakFaultId, number>> }>> = {
-  suds: { usual: 0.03, with: { 'spill.suds': 0.4 } },
-  'fills-and-drains': { usual: 0.01, with: { 'standpipe.siphon': 0.55 } },
-  'slow-drain': { usual: 0.06, with: { 'house-drain.blocked': 0.3 } },
-  'not-draining': { usual: 0.05, with: { 'house-drain.blocked': 0.12, 'spill.opening': 0.15 } },
-}
-/** P(complaint "leaks") of what is no leak of the machine. Estimates; a leak brings it nearly always. */
-const SAYS_LEAKING: Partial<Record<LeakFaultId, number>> = {
-  'standpipe.siphon': 0.12,
-  'spill.condensation': 0.75,
-  'spill.opening': 0.8,
-  'spill.suds': 0.7,
-  'bellows.drain-holes-blocked': 0.8,
-}
-
 /** Everything found, as pieces of evidence over the states of a machine. */
 export function weighFindings(
   machine: Pick<MachineSpec, 'family' | 'construction'>,
@@ -61,14 +44,11 @@ export function weighFindings(
   found: LeakFindings,
 ): LeakEvidence[] {
   const seen = seenIn(states, found.levelMm)
-  const faultOf = (s: number): LeakFaultId | null => (s === NO_FAULT ? null : (states[s] as LeakState).fault)
   return [
     ...phasePieces(seen, found),
     ...placePieces(machine, states, seen, found),
     ...amountPieces(states, seen, found),
     ...trailPieces(states, found),
-    ...lookPieces(faultOf, found),
-    ...complaintPieces(faultOf, found),
     ...weighHeights(states, found),
   ]
 }
@@ -199,7 +179,6 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakEvi
     return {
       id: `trail:${n}`,
       says: message('found.trail', { trail }),
-      byFault: true,
       likelihood: (i, j) =>
         weighed(
           i === NO_FAULT ? (TRAIL_ANYHOW[k] ?? Number.NaN) : j === NO_FAULT ? of(i) : (of(i) + of(j)) / 2,
@@ -207,52 +186,4 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakEvi
         ),
     }
   })
-}
-
-function lookPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakEvidence[] {
-  return found.looks.flatMap(({ check, value }): LeakEvidence[] => {
-    const look = LOOK_LIKELIHOODS[check]
-    const k = look?.outcomes.indexOf(value) ?? -1
-    if (!look || k < 0) return []
-    return [
-      {
-        id: `look:${check}`,
-        says: message('found.look', {
-          check: message(`check.${check}`),
-          outcome: message(`check.${check}.${value}`),
-        }),
-        byFault: true,
-        likelihood: (i, j) => lookShares(look, faultOf(i), faultOf(j))[k] as number,
-      },
-    ]
-  })
-}
-
-function complaintPieces(faultOf: (s: number) => LeakFaultId | null, found: LeakFindings): LeakEvidence[] {
-  if (found.complaints.length === 0) return []
-  const pieces: LeakEvidence[] = []
-  const leaking = found.complaints.includes('leaking')
-  const says = (fault: LeakFaultId | null) => (fault === null ? 0.15 : (SAYS_LEAKING[fault] ?? 0.93))
-  pieces.push({
-    id: 'complaint:leaking',
-    says: message(leaking ? 'found.customer-sees-water' : 'found.customer-no-leak'),
-    byFault: true,
-    likelihood: (i, j) => {
-      const p = Math.max(says(faultOf(i)), j === NO_FAULT ? 0 : says(faultOf(j)))
-      // People call for one thing and have another: silence counts little.
-      return leaking ? p : 0.35 + 0.65 * (1 - p)
-    },
-  })
-  for (const complaint of found.complaints) {
-    const facts = COMPLAINTS[complaint]
-    if (!facts) continue
-    const of = (fault: LeakFaultId | null) => (fault ? (facts.with[fault] ?? facts.usual) : facts.usual)
-    pieces.push({
-      id: `complaint:${complaint}`,
-      says: message('found.complaint', { complaint: message(`check.complaint.${complaint}`) }),
-      byFault: true,
-      likelihood: (i, j) => Math.max(of(faultOf(i)), of(faultOf(j))),
-    })
-  }
-  return pieces
 }

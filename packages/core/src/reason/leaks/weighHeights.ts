@@ -1,6 +1,6 @@
 import { figureOf, message, rangeOf } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
-import { NO_FAULT } from '../diagnosis/causes.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { LeakEvidence } from './leakEvidence.ts'
 import { AMOUNTS } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'

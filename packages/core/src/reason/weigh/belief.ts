@@ -1,6 +1,6 @@
 import type { FaultCard, FaultId } from '../catalogue/faultCard.ts'
 import { normalised } from '../diagnosis/bayes.ts'
-import { NO_FAULT } from '../diagnosis/causes.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { FaultWay, FaultWays } from './faultWays.ts'
 import type { Piece } from './piece.ts'
 

@@ -2,7 +2,7 @@ import type { MachineSpec, Tap } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
 import type { FaultCard, FaultId } from '../catalogue/faultCard.ts'
 import { FAULT_CARDS } from '../catalogue/faultCards.ts'
-import { NO_FAULT } from '../diagnosis/causes.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { historyClues, type LeakHistory } from '../leaks/leakHistory.ts'
 import { type LeakState, leakStates } from '../leaks/leakStates.ts'
 
@@ -28,7 +28,7 @@ const UNLISTED_PER_HUNDRED = 2
 
 /** Every way every fault can be in a machine, with how likely it is before anything is seen: by family, taps, heights, age and past. */
 export function faultWays(machine: MachineSpec, history: LeakHistory, parts: readonly Part[]): FaultWays {
-  const { states: leaks } = leakStates(machine, history, parts)
+  const leaks = leakStates(machine, parts)
   const clues = historyClues(history)
   const ways: FaultWay[] = []
   for (const card of FAULT_CARDS) {

@@ -1,127 +1,142 @@
-import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
-import type { Part } from '../../machine/parts.ts'
 import { type Message, message } from '../../message.ts'
-import { SOUND_LOOKS } from '../catalogue/soundLooks.ts'
-import { checkApplies } from '../checks/applies.ts'
-import type { CheckId } from '../checks/checkTypes.ts'
-import { minutesOf } from '../checks/minutes.ts'
+import { type Gate, gateOf } from '../../state/gates.ts'
+import type { MachineState } from '../../state/machineState.ts'
+import type { FaultId } from '../catalogue/faultCard.ts'
 import { informationGainBits } from '../diagnosis/bayes.ts'
-import { NO_FAULT } from '../diagnosis/causes.ts'
-import { EACH_LOOK_MIN } from '../diagnosis/nextLook.ts'
-import { partsOfCheck } from '../evidence/seen/acts.ts'
-import type { Observation } from '../evidence/seen/observations.ts'
-import { TRAILS } from '../leaks/leakFaults.ts'
-import type { LeakFindings } from '../leaks/leakFindings.ts'
-import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from '../leaks/leakPlaces.ts'
-import { type LeakState, seenIn, WET_ANYWAY } from '../leaks/leakStates.ts'
-import { PHASE_WATCH } from '../leaks/phaseWatch.ts'
-import { TRAIL_ANYHOW } from '../leaks/weighFindings.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
+import { checkLooks } from './checkLooks.ts'
 import type { FaultWay } from './faultWays.ts'
-import { lookShares, soundShares } from './weighLooks.ts'
-import type { Weighed } from './weighVisit.ts'
+import { leakLooks } from './leakLooks.ts'
+import type { PossibleLook } from './possibleLook.ts'
+import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** A look worth making: what it is expected to tell of the faults, and what its likeliest answers would point to. */
-export interface NextLook {
-  /** A check, or the watching of a phase. */
-  check: CheckId | 'watch'
-  phase: LeakPhase | null
-  minutes: number
+export interface NextLook extends Omit<PossibleLook, 'outcomes' | 'shares' | 'byFault'> {
   gainBits: number
   why: Message
 }
 
-interface Candidate {
-  check: CheckId | 'watch'
-  phase: LeakPhase | null
-  minutes: number
-  outcomes: readonly Message[]
-  /** Chances of its outcomes with one way, two or none. */
-  shares: (first: number, second: number) => ArrayLike<number>
-}
-
+/** Looks are foretold for the likeliest of what may be wrong, up to this share of all. */
+const FORETOLD_MASS = 0.997
 /** Below this a look is not worth the walk, bits. */
 const WORTH_BITS = 0.02
-/** Places named inside before another look along the path is not offered any more. */
-const LOOKS_INSIDE = 3
-const INSIDE_MIN = 14
+/** Every look also costs getting up, wiping and saying it, min: many small ones are not worth one that decides. Estimate. */
+export const EACH_LOOK_MIN = 2
 
 /**
  * The looks that tell most of the faults per minute, best first: what each would show is foretold by the same chances that weigh it when it
  * is made.
+ * @param about - Faults that it is to tell apart; all others count as one.
  */
-export function nextLooks(machine: MachineSpec, weighed: Weighed): NextLook[] {
-  const { found, observations, parts } = weighed
-  const sets = setsOf(weighed)
-  return [
-    ...choices(machine, weighed, observations, parts),
-    ...phases(weighed, found),
-    ...waterInside(machine, weighed, found),
-  ]
-    .map((candidate) => worthOf(candidate, sets))
+export function nextLooks(
+  visit: WeighedCase,
+  weighed: Weighed,
+  about: (fault: FaultId) => boolean = () => true,
+): NextLook[] {
+  const sets = setsOf(weighed, about)
+  return [...checkLooks(visit, weighed), ...leakLooks(visit, weighed)]
+    .map((look) => worthOf(look, sets))
     .filter(({ gainBits }) => gainBits >= WORTH_BITS)
     .sort((a, b) => b.gainBits / (b.minutes + EACH_LOOK_MIN) - a.gainBits / (a.minutes + EACH_LOOK_MIN))
+}
+
+/** Looks that may be made with the machine as it stands, and the best of those that may not, each with what stands in the way. */
+export function allowedLooks(
+  looks: readonly NextLook[],
+  machine: MachineSpec,
+  state: MachineState,
+  nowMs: number,
+): { open: NextLook[]; shut: { look: NextLook; gate: Gate }[] } {
+  const open: NextLook[] = []
+  const shut: { look: NextLook; gate: Gate }[] = []
+  for (const look of looks) {
+    const gate = look.acts.map((act) => gateOf(act, machine, state, nowMs)).find((g) => !g.open)
+    if (gate) shut.push({ look, gate })
+    else open.push(look)
+  }
+  return { open, shut }
 }
 
 /** Hypotheses put together by the faults that are there. */
 interface FaultSet {
   faults: readonly string[]
   p: number
-  hypotheses: Weighed['belief']['hypotheses']
+  hypotheses: Hypothesis[]
+  /** The same with one for all that have the same faults on the same sides. */
+  kinds: Hypothesis[]
 }
-function setsOf({ ways, belief }: Weighed): FaultSet[] {
+type Hypothesis = Weighed['belief']['hypotheses'][number]
+
+function setsOf({ ways, belief }: Weighed, about: (fault: FaultId) => boolean): FaultSet[] {
   const sets = new Map<string, FaultSet>()
-  for (const one of belief.hypotheses) {
-    const faults = [one.first, one.second]
-      .filter((n) => n !== NO_FAULT)
-      .map((n) => (ways[n] as FaultWay).card.id)
+  const kinds = new Map<string, Hypothesis>()
+  let mass = 0
+  for (const one of [...belief.hypotheses].sort((a, b) => b.p - a.p)) {
+    if (mass > FORETOLD_MASS) break
+    mass += one.p
+    const own = [one.first, one.second].filter((n) => n !== NO_FAULT).map((n) => ways[n] as FaultWay)
+    const faults = own
+      .map(({ card }) => card.id)
+      .filter(about)
       .sort()
-    const set = sets.get(faults.join(' ')) ?? { faults, p: 0, hypotheses: [] }
+    const set = sets.get(faults.join(' ')) ?? { faults, p: 0, hypotheses: [], kinds: [] }
+    sets.set(faults.join(' '), set)
     set.p += one.p
     set.hypotheses.push(one)
-    sets.set(faults.join(' '), set)
+    const kind = own.map(({ card, tap }) => `${card.id} ${tap}`).join(' ')
+    const known = kinds.get(kind)
+    if (known) known.p += one.p
+    else {
+      const first = { ...one }
+      kinds.set(kind, first)
+      set.kinds.push(first)
+    }
   }
   const total = [...sets.values()].reduce((sum, { p }) => sum + p, 0)
   return [...sets.values()].map((set) => ({ ...set, p: set.p / total }))
 }
 
-function worthOf(candidate: Candidate, sets: readonly FaultSet[]): NextLook {
-  const { check, phase, minutes, outcomes } = candidate
-  const rows = sets.map(({ hypotheses }) => {
+function worthOf({ outcomes, shares, byFault, ...look }: PossibleLook, sets: readonly FaultSet[]): NextLook {
+  const rows = sets.map(({ hypotheses, kinds }) => {
     const row = new Float64Array(outcomes.length)
     let total = 0
-    for (const { first, second, p } of hypotheses) {
-      const shares = candidate.shares(first, second)
-      for (let k = 0; k < row.length; k++) row[k] = (row[k] ?? Number.NaN) + p * (shares[k] ?? Number.NaN)
+    for (const { first, second, p } of byFault ? kinds : hypotheses) {
+      const of = shares(first, second)
+      for (let k = 0; k < row.length; k++) row[k] = (row[k] ?? Number.NaN) + p * (of[k] ?? Number.NaN)
       total += p
     }
     return row.map((x) => x / total)
   })
-  const answers = outcomes
-    .map((name, k) => {
-      const joint = sets.map(({ p }, n) => p * (rows[n]?.[k] ?? Number.NaN))
-      const probability = joint.reduce((a, b) => a + b, 0)
-      const leads = joint.indexOf(Math.max(...joint))
-      return { name, probability, leads: sets[leads] as FaultSet }
-    })
-    .filter(({ probability }) => probability > 0.06)
-    .sort((a, b) => b.probability - a.probability)
-  return {
-    check,
-    phase,
-    minutes,
-    gainBits: informationGainBits(
-      Float64Array.from(sets, ({ p }) => p),
-      rows,
-    ),
-    why: whyOf(answers),
-  }
+  const weights = Float64Array.from(sets, ({ p }) => p)
+  return { ...look, gainBits: informationGainBits(weights, rows), why: whyOf(outcomes, sets, rows) }
 }
 
-function whyOf(answers: readonly { name: Message; leads: FaultSet }[]): Message {
-  const [first, second] = answers.filter(
-    (one, n) => answers.findIndex((other) => other.leads === one.leads) === n,
-  )
+/** Answers less likely than this are not spoken of. */
+const TOLD_SHARE = 0.06
+
+/** What the answers point to: those that lead to the same faults are told by the likeliest of them. */
+function whyOf(
+  outcomes: readonly Message[],
+  sets: readonly FaultSet[],
+  rows: readonly Float64Array[],
+): Message {
+  const byLead = new Map<number, { name: Message; most: number; probability: number }>()
+  outcomes.forEach((name, k) => {
+    const joint = sets.map(({ p }, n) => p * (rows[n]?.[k] ?? Number.NaN))
+    const probability = joint.reduce((a, b) => a + b, 0)
+    const lead = joint.indexOf(Math.max(...joint))
+    const before = byLead.get(lead) ?? { name, most: 0, probability: 0 }
+    byLead.set(lead, {
+      name: probability > before.most ? name : before.name,
+      most: Math.max(probability, before.most),
+      probability: before.probability + probability,
+    })
+  })
+  const [first, second] = [...byLead]
+    .map(([lead, answer]) => ({ ...answer, leads: sets[lead] as FaultSet }))
+    .filter(({ probability }) => probability > TOLD_SHARE)
+    .sort((a, b) => b.probability - a.probability)
   if (!first) return message('look.settles')
   const one = { outcome: first.name, fault: nameOf(first.leads) }
   return second
@@ -134,110 +149,4 @@ function nameOf({ faults: [first, second] }: FaultSet): Message {
   return second === undefined
     ? message(`fault.${first}`)
     : message('look.both', { first: message(`fault.${first}`), second: message(`fault.${second}`) })
-}
-
-/** Choices that this machine has and nobody has made yet. */
-function choices(
-  machine: MachineSpec,
-  { ways }: Weighed,
-  observations: readonly Observation[],
-  parts: readonly Part[],
-): Candidate[] {
-  const made = new Set(observations.map(({ check }) => check))
-  return (Object.keys(SOUND_LOOKS) as CheckId[])
-    .filter((check) => !made.has(check) && check !== 'hose-off-at-pump' && checkApplies(check, machine))
-    .map((check) => {
-      const sound = soundShares(check, machine.family) as Readonly<Record<string, number>>
-      const shares = lookShares(ways, check, sound, null)
-      const values = Object.keys(sound)
-      const at = parts.find(({ id }) => id === partsOfCheck(check)[0])
-      // Drum, motor and sound are judged from outside, whatever part they speak about.
-      const reach = OUTSIDE.includes(check) ? 0 : (at?.access.minutes ?? 0)
-      return {
-        check,
-        phase: null,
-        minutes: minutesOf(check) + reach,
-        outcomes: values.map((value) => message(`check.${check}.${value}`)),
-        shares: (i, j) => {
-          const of = shares(i, j)
-          return values.map((value) => of[value] ?? Number.NaN)
-        },
-      }
-    })
-}
-const OUTSIDE: readonly CheckId[] = [
-  'bearing.noise',
-  'tub.spins',
-  'motor.heard',
-  'pump.sound',
-  'stream.look',
-  'machine.starts',
-  'display.fault',
-  'fill.temperature',
-  'water-when-off',
-  'plug-out-in-fill',
-  'suds.seen',
-  'tap.look',
-  'door-opening-spill',
-]
-
-function phases({ ways, leaks }: Weighed, found: LeakFindings): Candidate[] {
-  const seen = seenIn(leaks, found.levelMm)
-  return LEAK_PHASES.filter((phase) => !['wet', 'dry'].includes(found.phases[phase])).map((phase) => {
-    const of = (n: number) => {
-      const leak = n === NO_FAULT ? NO_FAULT : (ways[n] as FaultWay).leak
-      return leak === NO_FAULT ? 0 : (seen[phase][leak] ?? Number.NaN)
-    }
-    return {
-      check: 'watch',
-      phase,
-      minutes: PHASE_WATCH[phase].minutes,
-      outcomes: ['wet', 'dry'].map((one) => message('look.seen', { seen: one })),
-      shares: (i, j) => {
-        const wet = 1 - (1 - of(i)) * (1 - of(j)) * (1 - WET_ANYWAY)
-        return [wet, 1 - wet]
-      },
-    }
-  })
-}
-
-/** Where the water shows inside, and what it leaves. */
-function waterInside(machine: MachineSpec, { ways, leaks }: Weighed, found: LeakFindings): Candidate[] {
-  const mixed =
-    (of: (leak: LeakState) => ArrayLike<number>, none: ArrayLike<number>) =>
-    (first: number, second: number) => {
-      const rows = [first, second].flatMap((n) => {
-        const leak = n === NO_FAULT ? NO_FAULT : (ways[n] as FaultWay).leak
-        return leak === NO_FAULT ? [] : [of(leaks[leak] as LeakState)]
-      })
-      const [a, b] = rows
-      if (!a) return none
-      return b ? Array.from(none, (_, k) => ((a[k] ?? Number.NaN) + (b[k] ?? Number.NaN)) / 2) : a
-    }
-  const out: Candidate[] = []
-  const inside: readonly string[] = MACHINE_PLACES
-  if (found.places.filter(({ place }) => inside.includes(place)).length < LOOKS_INSIDE) {
-    const known = new Map<string, Float64Array>()
-    const of = ({ fault }: LeakState) => {
-      const shares = known.get(fault) ?? placeShares(machine.family, fault, machine.construction ?? null)
-      known.set(fault, shares)
-      return shares
-    }
-    out.push({
-      check: 'leak.place',
-      phase: null,
-      minutes: INSIDE_MIN,
-      outcomes: LEAK_PLACES.map((place) => message(`check.leak.place.${place}`)),
-      shares: mixed(of, ANYWHERE),
-    })
-  }
-  if (LEAK_PHASES.some((phase) => found.phases[phase] === 'wet') && found.trails.length === 0)
-    out.push({
-      check: 'leak.trail',
-      phase: null,
-      minutes: 1,
-      outcomes: TRAILS.map((trail) => message(`check.leak.trail.${trail}`)),
-      shares: mixed(({ facts }) => facts.trails, TRAIL_ANYHOW),
-    })
-  return out
 }

@@ -1,6 +1,6 @@
 import type { Message } from '../../message.ts'
 import type { FaultCard } from '../catalogue/faultCard.ts'
-import { NO_FAULT } from '../diagnosis/causes.ts'
+import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { FaultWay } from './faultWays.ts'
 
 /** Something seen, as far as it speaks about faults. */
@@ -8,8 +8,7 @@ export interface Piece {
   id: string
   /** What was found; null = silence, which is weighed and not told. */
   says: Message | null
-  /** Its likelihood with one way, with two, or with none. @param first, @param second - Numbers of ways, or NO_FAULT. */
-  likelihood: (first: number, second: number) => number
+  likelihood: Likelihood
 }
 
 /** The way of a number; null = no fault. */

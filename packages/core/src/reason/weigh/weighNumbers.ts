@@ -1,5 +1,6 @@
 import { figureOf, type Message, message } from '../../message.ts'
 import { PUMP_WINDING_BANDS, VALVE_COIL_BANDS } from '../../physics/electrical/winding.ts'
+import type { FaultCard } from '../catalogue/faultCard.ts'
 import { checkFacts } from '../checks/checks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
@@ -55,7 +56,16 @@ function readingSaid({ check, value }: Observation): Message {
   })
 }
 
-function densityOf(
+/** Whether a card speaks of a check, of choice or figure: with all others it shows what it shows on a sound machine. */
+export function speaksOf({ id, looks, circuit, sensing, drain }: FaultCard, check: CheckId): boolean {
+  if (check === 'ruler-vs-indicated') return sensing?.trueMinusShownMm !== undefined
+  if (check === 'drain.caught-back') return drain?.runsBack !== undefined
+  if (check === 'standpipe.height') return id === 'standpipe.too-high'
+  return looks?.[check] !== undefined || (circuit !== undefined && check in circuit)
+}
+
+/** Density of a reading with one way, two or none; null = it tells nothing of faults, or is not weighed by itself. */
+export function densityOf(
   ways: readonly FaultWay[],
   { check, value, tap }: Observation,
   circuits: Circuits,

@@ -1,12 +1,12 @@
 import type { SiteSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
-import { NO_FAULT } from '../diagnosis/causes.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { combineVisit } from '../evidence/combineVisit.ts'
 import { lookOutdatedBy, runOutdatedBy, type VisitAct } from '../evidence/seen/acts.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import { gatherLeakFindings } from '../leaks/gatherLeakFindings.ts'
+import { type LeakCaseOfVisit, partsAtSite, phasesMarked } from '../leaks/leakCase.ts'
 import type { LeakFindings } from '../leaks/leakFindings.ts'
-import { type LeakCaseOfVisit, partsAtSite, phasesMarked } from '../leaks/leakView.ts'
 import { type Belief, beliefOf } from './belief.ts'
 import { type FaultWays, faultWays } from './faultWays.ts'
 import { onItsSide, type Piece } from './piece.ts'
@@ -26,9 +26,8 @@ export interface Weighed extends FaultWays {
   belief: Belief
   /** From the complaint alone. */
   complaint: Belief
-  /** What was found since the last act, or in all where nothing was done. */
+  /** What was found of leaks, and looks, as far as they still speak of the machine as it is. */
   found: LeakFindings
-  /** Looks that still speak of the machine as it is. */
   observations: readonly Observation[]
   parts: readonly Part[]
 }
@@ -74,8 +73,7 @@ export function weighVisit(visit: WeighedCase): Weighed {
     afterActs(then, acts),
     parts,
   )
-  const stillSo = visit.observations.filter((look) => lookOutdatedBy(look, acts) === null)
-  return { ...now, complaint: then.complaint, observations: stillSo }
+  return { ...now, complaint: then.complaint, ...stillSo(visit) }
 }
 
 /** What the machine may have once something was done: each way as likely as it was found to be, less where an act has ended it. */
@@ -98,6 +96,18 @@ function afterActs({ ways, belief, leaks }: Weighed, acts: readonly VisitAct[]):
   const unlisted = Math.max(1e-4, belief.share.get('unlisted') ?? 0)
   const some = left.reduce((sum, { prior }) => sum + prior, unlisted)
   return { ways: left, leaks, none: Math.max(0.01, 1 - some), unlisted }
+}
+
+/** What was found before an act elsewhere stands as it did; what was done here has made it old. */
+function stillSo(visit: WeighedCase): Pick<Weighed, 'found' | 'observations'> {
+  const { machine, site, acts } = visit
+  const observations = visit.observations.filter((look) => lookOutdatedBy(look, acts) === null)
+  const runs = visit.runs.filter((run) => runOutdatedBy(run, acts) === null)
+  const says = combineVisit(machine, site, visit.runs, visit.observations, acts)
+  return {
+    observations,
+    found: gatherLeakFindings(machine, runs, observations, says, visit.history, phasesMarked(visit)),
+  }
 }
 
 function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]): Weighed {

@@ -91,8 +91,6 @@ export const leaks = {
   'found.trail':
     'It left {trail, select, clean {clean water} sediment {sediment} suds {suds} other {an oily film}}.',
   'found.look': '{check}: {outcome}.',
-  'found.customer-sees-water': 'The customer sees water.',
-  'found.customer-no-leak': 'The customer speaks of no leak.',
   'found.complaint': 'Complaint: {complaint}.',
   'found.level-falls': 'The level falls: {loss}.',
   'found.level-rises': 'The level rises.',
@@ -183,7 +181,8 @@ export const leaks = {
   'look.seen': '{seen, select, wet {wet} other {dry}}',
   'look.goes-on': 'it goes on',
   'look.about': 'about {height}',
-  'look.no-leak': 'no leak',
+  'look.figure': 'about {figure}',
+  'look.on-tap': '{check}, {tap, select, hot {hot} other {cold}}',
   'look.both': '{first} with {second}',
   'look.settles': 'It settles what is left.',
   'look.points-to': '{outcome} points to {fault}.',

@@ -72,6 +72,5 @@ export const together = {
   'weigh.notTheMachine': 'not the machine',
   'weigh.why': 'Why',
   'weigh.tellsMostNext': 'Tells most next',
-  'weigh.watch': 'Watch it {phase}',
   'weigh.minutes': '{minutes} min',
 } as const

@@ -75,6 +75,5 @@ export const together: Record<keyof typeof english, string> = {
   'weigh.notTheMachine': 'no es la máquina',
   'weigh.why': 'Por qué',
   'weigh.tellsMostNext': 'Lo que más dirá ahora',
-  'weigh.watch': 'Vigilarla: {phase}',
   'weigh.minutes': '{minutes} min',
 }
