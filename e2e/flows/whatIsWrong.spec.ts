@@ -13,11 +13,16 @@ test('what is wrong follows what is found, says why, names two that cannot both 
   await page.getByRole('button', { name: /^Start the visit/ }).click()
   await page.waitForURL(/\/visits\/[0-9a-f-]{36}\/arrive/)
   const visit = page.url().replace('/arrive', '')
-  const wrong = page.getByRole('region', { name: 'What is wrong' })
+  const strip = page.getByRole('navigation', { name: 'What is wrong, and why' }).getByRole('link')
   await page.getByRole('button', { name: 'does not drain' }).click()
-  await page.goto(visit)
-  // A complaint alone tells nothing apart.
-  await expect(wrong.getByRole('heading', { name: 'Not told apart yet' })).toBeVisible()
+  // On every stage a line says what leads; a complaint alone leaves several.
+  await expect(strip).toContainText('%')
+  await page.goto(`${visit}/electrical`)
+  await strip.click()
+  await page.waitForURL(`${visit}/weigh`)
+  const ranking = page.getByRole('region', { name: 'What it may be' })
+  expect(await ranking.getByRole('button').count()).toBeGreaterThan(3)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
 
   const look = async (check: string, value: string | number) => {
     const said = {
@@ -36,18 +41,47 @@ test('what is wrong follows what is found, says why, names two that cannot both 
   }
   await look('pump.sound', 'silent')
   await page.reload()
-  const next = wrong.getByRole('link', { name: /min/ })
-  await expect(next.first()).toBeVisible()
-  await expect(next.first()).toHaveAttribute('href', /\/visits\/[0-9a-f-]{36}\/[a-z]+$/)
+  // The next check is made where it is proposed, and is not proposed again.
+  const next = page.getByRole('region', { name: 'Next, worth most for its minutes' })
+  const proposed = await next.getByRole('heading', { level: 1 }).textContent()
+  await page.keyboard.press('Space')
+  const sheet = page.getByRole('dialog')
+  await expect(sheet.getByRole('heading', { name: proposed ?? '' }).first()).toBeVisible()
+  await sheet.getByRole('button').filter({ hasNotText: 'Close' }).first().click()
+  await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1, name: proposed ?? '', exact: true })).toBeHidden()
+  await expectAccessible(page, 'weigh')
+
   await look('pump.winding', 'open')
   await page.reload()
-  await expect(wrong.getByRole('heading', { name: 'Pump winding open' })).toBeVisible()
-  await expect(wrong.getByText(/For: .*Pump winding: open circuit \(strongly\)/)).toBeVisible()
-  await expectAccessible(page, 'what is wrong')
+  const open = ranking.getByRole('button', { name: /Pump winding open/ })
+  await expect(open).toContainText('%')
+  await open.click()
+  const side = page.getByRole('region', { name: 'Pump winding open' })
+  await expect(side.getByText('Pump winding: open circuit')).toBeVisible()
+  await expect(side.getByText('strongly').first()).toBeVisible()
 
   // A pump whose winding is open cannot be heard running and move a strong stream.
   await look('pump.sound', 'runs')
   await look('stream.look', 'strong')
   await page.reload()
-  await expect(wrong.getByText('These two cannot both be right', { exact: false })).toBeVisible()
+  const conflict = page.getByRole('heading', { name: 'These two cannot both be right' })
+  await expect(conflict.first()).toBeVisible()
+  await expect(page.getByRole('link', { name: /again: [\d.]+ min/ }).first()).toHaveAttribute(
+    'href',
+    /\/visits\/[0-9a-f-]{36}\/[a-z]+$/,
+  )
+
+  // Why 0.86? The card says what is held, and what it rests on.
+  await side.getByRole('link', { name: 'What is held of it, and why' }).click()
+  await page.waitForURL(/\/catalogue\?fault=/)
+  await expect(page.getByRole('heading', { level: 1, name: 'Pump winding open' })).toBeVisible()
+  await expect(page.getByText('(estimate)').first()).toBeVisible()
+  await expectAccessible(page, 'a card of the catalogue')
+  await page.getByRole('radio', { name: 'Checks' }).click()
+  await page.getByRole('searchbox', { name: 'Find' }).fill('impeller')
+  await page.getByRole('link', { name: 'Impeller by finger' }).click()
+  await expect(
+    page.getByRole('region', { name: 'Tells of' }).getByRole('link', { name: 'Pump jammed' }),
+  ).toBeVisible()
 })

@@ -46,6 +46,10 @@ export const makeRouter = (client: QueryClient) => {
                   lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }),
                 },
                 {
+                  path: 'weigh',
+                  lazy: async () => ({ Component: (await import('./routes/WeighPage.tsx')).WeighPage }),
+                },
+                {
                   path: ':stageId',
                   lazy: async () => ({ Component: (await import('./routes/StagePage.tsx')).StagePage }),
                 },
@@ -64,6 +68,10 @@ export const makeRouter = (client: QueryClient) => {
             {
               path: '/rates',
               lazy: async () => ({ Component: (await import('./routes/RatesPage.tsx')).RatesPage }),
+            },
+            {
+              path: '/catalogue',
+              lazy: async () => ({ Component: (await import('./routes/CataloguePage.tsx')).CataloguePage }),
             },
             {
               path: '/logbook',

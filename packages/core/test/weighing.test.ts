@@ -71,6 +71,8 @@ describe('the cards', () => {
   })
 })
 
+const ASKED = { kind: 'check', check: 'complaint' } as const
+
 describe('the belief', () => {
   // Three faults with made-up likelihoods of two pieces, small enough to be gone through whole.
   const cards = ['pump.worn', 'coin-trap.blocked', 'pump.jammed'].map((id) =>
@@ -82,6 +84,7 @@ describe('the belief', () => {
     prior: priors[n] as number,
     tap: null,
     leak: NO_FAULT,
+    rests: false,
   }))
   const rows = [
     [0.05, 0.7, 0.6, 0.2],
@@ -92,6 +95,7 @@ describe('the belief', () => {
     return {
       id: `piece:${k}`,
       says: null,
+      from: ASKED,
       likelihood: (i, j) => (j === NO_FAULT ? of(i) : 1 - (1 - of(i)) * (1 - of(j))),
     }
   })
@@ -125,13 +129,18 @@ describe('the belief', () => {
   it('names two pieces that cannot both be right, and none where all fit', () => {
     const whole = { ways, leaks: [], none: 0.07, unlisted: 0.0001 }
     const fits = beliefOf(whole, [
-      { id: 'sound', says: null, likelihood: (i) => (i === 0 ? 0.9 : 1e-4) },
-      { id: 'stream', says: null, likelihood: (i) => (i === 0 ? 0.7 : 1e-4) },
+      { id: 'sound', says: null, from: ASKED, likelihood: (i) => (i === 0 ? 0.9 : 1e-4) },
+      { id: 'stream', says: null, from: ASKED, likelihood: (i) => (i === 0 ? 0.7 : 1e-4) },
     ])
     expect(fits.conflict).toBeNull()
     const apart = beliefOf(whole, [
-      { id: 'sound', says: null, likelihood: (i, j) => (i === 0 && j === NO_FAULT ? 0.9 : 1e-4) },
-      { id: 'trap', says: null, likelihood: (i, j) => (i === 1 && j === NO_FAULT ? 0.9 : 1e-4) },
+      {
+        id: 'sound',
+        says: null,
+        from: ASKED,
+        likelihood: (i, j) => (i === 0 && j === NO_FAULT ? 0.9 : 1e-4),
+      },
+      { id: 'trap', says: null, from: ASKED, likelihood: (i, j) => (i === 1 && j === NO_FAULT ? 0.9 : 1e-4) },
     ]).conflict
     expect([apart?.unexplained, apart?.against].sort()).toEqual(['sound', 'trap'])
   })
@@ -241,6 +250,21 @@ describe('what is wrong, over the whole catalogue', () => {
       report.ranking.find((one) => one.fault === fault)?.probability ?? 0
     const after = visit([{ check: 'trap.look', value: 'clean' }])
     expect(of(after, 'coin-trap.blocked')).toBeLessThan(0.3 * of(before, 'coin-trap.blocked'))
+  })
+  it('a good run today does not clear what comes and goes, and clears what would have shown', () => {
+    const complaint = { check: 'complaint', value: 'wet-laundry' }
+    const runs = [
+      { check: 'tub.spins', value: 'yes' },
+      { check: 'motor.heard', value: 'runs' },
+      { check: 'stream.look', value: 'strong' },
+    ]
+    const left = (fault: 'lid-switch.failed' | 'drive-belt.off', seen: Seen[]) =>
+      (visit(seen).present[fault] ?? 0) / (visit([complaint]).present[fault] ?? 1)
+    // One visit in ten it does not show: that much of it stays, however much is run.
+    expect(faultCard('lid-switch.failed').shows).toBe(0.9)
+    const seen = [complaint, ...runs]
+    expect(left('lid-switch.failed', seen)).toBeGreaterThan(3 * left('drive-belt.off', seen))
+    expect(left('drive-belt.off', seen)).toBeLessThan(0.2)
   })
   it('a gush counts only from the pump’s side with water inside', () => {
     const complaint = { check: 'complaint', value: 'slow-drain' }

@@ -37,6 +37,9 @@ export const untilVerdicts = <T extends number | false>(
 export const visitQuery = (id: string) =>
   queryOptions({ queryKey: ['visit', id], queryFn: () => get<VisitAnswer>(`/visits/${id}`) })
 export const runQuery = (id: string) => queryOptions({ queryKey: ['run', id], queryFn: () => openRun(id) })
+/** The facts of a run without what was streamed into it. */
+export const runFactsQuery = (id: string) =>
+  queryOptions({ queryKey: ['run-facts', id], queryFn: () => get<RunAnswer>(`/runs/${id}`) })
 /** A run with all that was streamed into it. */
 export interface OpenedRun extends RunAnswer {
   blocks: ReadingBlock[]

@@ -13,7 +13,7 @@ import {
   RunList,
   useSpace,
 } from '../features/visit/index.ts'
-import { Weigh } from '../features/weigh/index.ts'
+import { WeighPrinted } from '../features/weigh/index.ts'
 import { newId } from '../lib/newId.ts'
 import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
@@ -88,7 +88,7 @@ export function VisitPage() {
             <GateNotice gate={left} space={space} />
           </section>
         )}
-        <Weigh space={space} />
+        <WeighPrinted space={space} />
         {says && <TogetherParts says={says} />}
         <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">
           {t('visitPage.runs')}

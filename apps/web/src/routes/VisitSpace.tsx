@@ -1,6 +1,6 @@
 import { STAGE_IDS } from '@brendik/core'
 import { useMemo, useState } from 'react'
-import { Link, Outlet, useNavigate, useParams } from 'react-router'
+import { Link, Outlet, useMatch, useNavigate, useParams } from 'react-router'
 import {
   RunningRuns,
   type Space,
@@ -12,6 +12,7 @@ import {
   useFolded,
   useVisit,
 } from '../features/visit/index.ts'
+import { WeighStrip } from '../features/weigh/index.ts'
 import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
@@ -28,6 +29,7 @@ export function VisitSpace() {
   const folded = useFolded(visit)
   const [cell, setCell] = useState<StateCellId | null>(null)
   const at = isStage(stageId) ? stageId : null
+  const weighing = useMatch('/visits/:visitId/weigh') !== null
   // Making safe is about the state: there it lies open.
   const [asked, setUnfolded] = useState<boolean | null>(null)
   const unfolded = asked ?? at === 'make-safe'
@@ -39,7 +41,7 @@ export function VisitSpace() {
   return (
     <div className="flex h-full flex-col">
       <TopBar
-        title={`${at ? STAGE_NAME[at] : t('visitSpace.visit')}, ${visit.site.name}`}
+        title={`${at ? STAGE_NAME[at] : weighing ? t('weigh.weigh') : t('visitSpace.visit')}, ${visit.site.name}`}
         switchesOnPhone={false}
       >
         <Link
@@ -55,17 +57,18 @@ export function VisitSpace() {
       </TopBar>
       <RunningRuns visits={[{ runs: visit.runs, siteName: visit.site.name }]} kept={kept} />
       <div className="flex border-b border-line bg-face md:hidden">
-        <StageMenu space={space} at={at} />
+        <StageMenu space={space} at={weighing ? 'weigh' : at} />
         <StateFold space={space} open={unfolded} onToggle={() => setUnfolded(!unfolded)} />
       </div>
       <StateStrip space={space} open={unfolded} />
+      {!weighing && <WeighStrip space={space} />}
       {problem && (
         <p role="alert" className="border-b border-watch bg-watch-face px-4 py-2">
           {problem}
         </p>
       )}
       <div className="flex min-h-0 flex-1">
-        <StageRail space={space} at={at} />
+        <StageRail space={space} at={weighing ? 'weigh' : at} />
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           <Outlet context={space} />
         </div>
@@ -75,11 +78,12 @@ export function VisitSpace() {
   )
 }
 
-/** The digits open the stages as they are numbered, 0 the whole visit. */
+/** The digits open the stages as they are numbered, 0 the whole visit, w the weighing. */
 function useStageKeys(visitId: string): void {
   const navigate = useNavigate()
   useSingleKeys({
     0: () => navigate(`/visits/${visitId}`),
+    w: () => navigate(`/visits/${visitId}/weigh`),
     ...Object.fromEntries(
       STAGE_IDS.slice(0, 9).map((stage, i) => [i + 1, () => navigate(`/visits/${visitId}/${stage}`)]),
     ),

@@ -69,7 +69,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
   }
   const weighed = weighVisit(visit)
   const { belief } = weighed
-  const told = conflictOf(weighed)
+  const told = conflictOf(visit, weighed)
   const ranking = [...belief.share]
     .map(([fault, probability]) => ({ fault, probability }))
     .sort((one, other) => other.probability - one.probability)
@@ -85,7 +85,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     conflict: told &&
       belief.conflict && {
         between: [belief.conflict.unexplained, belief.conflict.against],
-        why: message('found.conflict', { one: told[0], other: told[1] }),
+        why: message('found.conflict', { one: told.one, other: told.other, minutes: told.minutes }),
       },
     next: nextLooks(visit, weighed)
       .slice(0, LOOKS_SAID)

@@ -14,13 +14,13 @@ import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { foundInWords } from '../../words/locateText.ts'
 import { statusOf } from '../../words/stageText.ts'
+import { LookSheet } from '../stages/index.ts'
 import { Conflict, type Space } from '../visit/index.ts'
 import { CatchSheet } from './CatchSheet.tsx'
 import { DryFirst } from './DryFirst.tsx'
 import { Ladder } from './Ladder.tsx'
 import { LadderLegend } from './LadderLegend.tsx'
 import { Lead } from './Lead.tsx'
-import { LeakLookSheet } from './LeakLookSheet.tsx'
 import { LocateSide } from './LocateSide.tsx'
 import { ladderAsItStands, ladderAtReplay } from './ladderNow.ts'
 import { PartDetail } from './PartDetail.tsx'
@@ -199,7 +199,7 @@ function Sheets({
     case 'watch':
       return <WatchSheet space={space} view={view} phase={open.phase} watching={watching} onClose={onClose} />
     case 'look':
-      return <LeakLookSheet space={space} look={open.look} onClose={onClose} />
+      return <LookSheet space={space} look={open.look} onClose={onClose} />
     case 'height':
       return part ? <PartHeightSheet space={space} part={part} onClose={onClose} /> : null
     case 'catch':

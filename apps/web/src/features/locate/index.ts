@@ -1,2 +1,2 @@
 export { LocateStage } from './LocateStage.tsx'
-export { useLeakRuns, weighedCaseOf } from './useLeak.ts'
+export { useLeakMarks, weighedCaseOf } from './useLeak.ts'

@@ -3,13 +3,14 @@ import {
   type LeakPhase,
   type LeakView,
   PHASE_OF_RUN,
+  type RunAnswer,
   runFacts,
   saidOf,
   type WeighedCase,
   WORKED_ON,
 } from '@brendik/core'
 import { useQueries } from '@tanstack/react-query'
-import { type OpenedRun, runQuery } from '../../api/queries.ts'
+import { type OpenedRun, runFactsQuery, runQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
 import { judgedRuns, observationsOf } from '../together/index.ts'
@@ -36,14 +37,32 @@ export function useLeakRuns({ visit }: Space): { phase: LeakPhase; run: OpenedRu
   })
 }
 
-const leakMarked = (run: OpenedRun): boolean =>
-  runFacts(run).inForce.some((event) => event.type === 'marked' && event.what === 'leak-seen')
+/** Phases in whose run a leak was marked, with the time of the run; asks for the runs' facts alone. */
+export function useLeakMarks({ visit }: Space): WeighedCase['leakSeen'] {
+  const phases = visit.runs
+    .filter((run) => PHASE_OF_RUN[run.kind] && run.stoppedAtMs !== null)
+    .slice(-MOST_RUNS)
+  const answers = useQueries({
+    queries: phases.map((run) => ({ ...runFactsQuery(run.id), staleTime: 60_000 })),
+  })
+  return marksOf(
+    phases.flatMap((run, i) => {
+      const data = answers[i]?.data
+      const phase = PHASE_OF_RUN[run.kind]
+      return data && phase ? [{ phase, run: data }] : []
+    }),
+  )
+}
+
+const marksOf = (runs: readonly { phase: LeakPhase; run: RunAnswer }[]): WeighedCase['leakSeen'] =>
+  runs.flatMap(({ phase, run }) => {
+    const { inForce, startedAtMs } = runFacts(run)
+    const marked = inForce.some((event) => event.type === 'marked' && event.what === 'leak-seen')
+    return marked ? [{ phase, atMs: startedAtMs }] : []
+  })
 
 /** What is known of a visit, as the core weighs it. */
-export function weighedCaseOf(
-  { visit, state, said }: Space,
-  runs: { phase: LeakPhase; run: OpenedRun }[],
-): WeighedCase {
+export function weighedCaseOf({ visit, state, said }: Space, leakSeen: WeighedCase['leakSeen']): WeighedCase {
   const { builtYear, supplyVolts, techSheet } = visit.machine.record
   const [lo, hi] = techSheet.pumpOhm ?? [null, null]
   return {
@@ -57,9 +76,7 @@ export function weighedCaseOf(
       opened: said.has('state:cap'),
       lastRepair: WORKED_ON.find((part) => part === saidOf(said, 'said:last-repair')) ?? null,
     },
-    leakSeen: runs
-      .filter(({ run }) => leakMarked(run))
-      .map(({ phase, run }) => ({ phase, atMs: runFacts(run).startedAtMs })),
+    leakSeen,
     panelsOpen: state.panels === 'open',
     circuits: { supplyV: supplyVolts, windingOhm: lo === null || hi === null ? null : Math.sqrt(lo * hi) },
   }
@@ -67,6 +84,6 @@ export function weighedCaseOf(
 
 /** Everything the ladder says, computed in the worker; null until it is there. */
 export function useLeak(space: Space, runs: { phase: LeakPhase; run: OpenedRun }[]): LeakView | null {
-  const weighed = weighedCaseOf(space, runs)
+  const weighed = weighedCaseOf(space, marksOf(runs))
   return useComputed(JSON.stringify(weighed), () => compute.leak(weighed))
 }

@@ -1,6 +1,6 @@
 export { ArriveStage, Proposals } from './ArriveStage.tsx'
-export { CheckList } from './CheckList.tsx'
 export { ElectricalStage } from './ElectricalStage.tsx'
+export { LookSheet } from './LookSheet.tsx'
 export { MakeSafeStage } from './MakeSafeStage.tsx'
 export { OutsideStage } from './OutsideStage.tsx'
 export { RunStage } from './RunStage.tsx'

@@ -9,7 +9,7 @@ import type { Space } from './space.ts'
 const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 
 /** The stages as graduations on a gauge glass; its water falls past each one that is settled: an empty glass is a finished visit. */
-export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
+export function StageRail({ space, at }: { space: Space; at: StageId | 'weigh' | null }) {
   const settled = STAGE_IDS.filter((stage) => statusOf(space.said, stage) !== 'open').length
   return (
     <nav
@@ -32,7 +32,7 @@ export function StageRail({ space, at }: { space: Space; at: StageId | null }) {
 }
 
 /** The same list for the hand: where we are, and the way to the others. */
-export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
+export function StageMenu({ space, at }: { space: Space; at: StageId | 'weigh' | null }) {
   const [open, setOpen] = useState(false)
   return (
     <>
@@ -43,9 +43,13 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
         onClick={() => setOpen(true)}
       >
         <span className="truncate font-semibold">
-          {at ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}` : t('ui.theWholeVisit')}
+          {at === 'weigh'
+            ? t('weigh.weigh')
+            : at
+              ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}`
+              : t('ui.theWholeVisit')}
         </span>
-        {at && statusOf(space.said, at) !== 'open' && (
+        {at && at !== 'weigh' && statusOf(space.said, at) !== 'open' && (
           <span
             className="font-semibold text-good"
             role="img"
@@ -71,7 +75,7 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | null }) {
   )
 }
 
-function StageList({ space, at }: { space: Space; at: StageId | null }) {
+function StageList({ space, at }: { space: Space; at: StageId | 'weigh' | null }) {
   const to = `/visits/${space.visit.id}`
   return (
     <ol className="flex min-w-0 flex-1 flex-col py-2">
@@ -112,15 +116,34 @@ function StageList({ space, at }: { space: Space; at: StageId | null }) {
         )
       })}
       <li className="border-t border-hair">
-        <Link
-          to={to}
-          aria-current={at === null ? 'page' : undefined}
-          className={`flex min-h-12 items-center gap-2 border-l-4 pr-2 pl-1 ${at === null ? 'border-ink bg-ground font-semibold' : 'border-transparent'}`}
-        >
-          <span className="w-5 text-right text-xs text-soft">0</span>
-          {t('ui.theWholeVisit')}
-        </Link>
+        <OtherPage to={`${to}/weigh`} keyName="w" name={t('weigh.weigh')} here={at === 'weigh'} />
+      </li>
+      <li>
+        <OtherPage to={to} keyName="0" name={t('ui.theWholeVisit')} here={at === null} />
       </li>
     </ol>
+  )
+}
+
+function OtherPage({
+  to,
+  keyName,
+  name,
+  here,
+}: {
+  to: string
+  keyName: string
+  name: string
+  here: boolean
+}) {
+  return (
+    <Link
+      to={to}
+      aria-current={here ? 'page' : undefined}
+      className={`flex min-h-12 items-center gap-2 border-l-4 pr-2 pl-1 ${here ? 'border-ink bg-ground font-semibold' : 'border-transparent'}`}
+    >
+      <span className="w-5 text-right text-xs text-soft">{keyName}</span>
+      {name}
+    </Link>
   )
 }

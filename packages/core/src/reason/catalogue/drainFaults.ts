@@ -6,6 +6,7 @@ export const DRAIN_FAULTS: readonly FaultCard[] = [
     id: 'suds.lock',
     part: 'tub',
     perHundred: 1.8,
+    shows: 0.7,
     outside: true,
     says: {
       'slow-drain': 0.45,
@@ -131,6 +132,7 @@ export const DRAIN_FAULTS: readonly FaultCard[] = [
     id: 'pump.jammed',
     part: 'pump',
     perHundred: 5,
+    shows: 0.95,
     says: {
       'not-draining': 0.7,
       'fault-long-drain': 0.5,
@@ -200,6 +202,7 @@ export const DRAIN_FAULTS: readonly FaultCard[] = [
     id: 'pump.winding-short',
     part: 'pump',
     perHundred: 1.2,
+    shows: 0.92,
     families: FAMILIES.ELECTRIC_PUMP,
     says: { 'not-draining': 0.55, 'trips-breaker': 0.35, 'fault-long-drain': 0.3, noisy: 0.08 },
     looks: {
@@ -214,6 +217,7 @@ export const DRAIN_FAULTS: readonly FaultCard[] = [
     id: 'pump.thermal-dropout',
     part: 'pump',
     perHundred: 1.8,
+    shows: 0.85,
     families: FAMILIES.ELECTRIC_PUMP,
     says: { 'not-draining': 0.4, 'slow-drain': 0.25, 'fault-long-drain': 0.4, 'wet-laundry': 0.2 },
     looks: {
@@ -228,6 +232,7 @@ export const DRAIN_FAULTS: readonly FaultCard[] = [
     id: 'board.no-pump-output',
     part: 'board',
     perHundred: 1.3,
+    shows: 0.93,
     families: FAMILIES.ELECTRIC_PUMP,
     says: { 'not-draining': 0.8, 'fault-long-drain': 0.4, 'wet-laundry': 0.12 },
     looks: {
@@ -242,6 +247,7 @@ export const DRAIN_FAULTS: readonly FaultCard[] = [
     id: 'wiring.pump-circuit-open',
     part: 'wiring',
     perHundred: 1.1,
+    shows: 0.9,
     families: FAMILIES.ELECTRIC_PUMP,
     says: { 'not-draining': 0.8, 'fault-long-drain': 0.4, 'wet-laundry': 0.12 },
     looks: {

@@ -2,6 +2,7 @@ import type { FAULT_IDS } from '../../catalogue/catalogueIds.ts'
 import type { FamilyId } from '../../machine/machineSpec.ts'
 import type { PartId } from '../../machine/parts.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
+import type { Basis, CardFigure } from './basis.ts'
 
 /** Every fault of the catalogue that a machine can have; `none` and `unlisted` are not faults but what is left. */
 export type FaultId = Exclude<(typeof FAULT_IDS)[number], 'none' | 'unlisted'>
@@ -105,6 +106,10 @@ export interface FaultCard {
   circuit?: CircuitEffect
   /** Why a level that should stand moves, beside leaks. */
   stands?: 'seeps-in' | 'siphons'
+  /** It comes and goes: share of the visits in which it shows when the machine runs; without it, in all of them. */
+  shows?: number
+  /** What a figure rests on where that is not the usual. */
+  basis?: Readonly<Partial<Record<CardFigure, Basis>>>
   /** Faults that come with it: how many times as often as by chance. */
   company?: Readonly<Partial<Record<FaultId, number>>>
   /** Faults that cannot be there at once. */

@@ -56,6 +56,7 @@ export const INLET_FAULTS: readonly FaultCard[] = [
     id: 'inlet-valve.dead-coil',
     part: 'inlet-valve',
     perHundred: 1.8,
+    shows: 0.95,
     perTap: true,
     says: { 'not-filling': 0.7, 'slow-fill': 0.15, 'fault-no-water': 0.5 },
     looks: { 'display.fault': { 'no-water': 0.6 }, 'fill.temperature': { 'as-called': 0.6 } },
@@ -66,6 +67,7 @@ export const INLET_FAULTS: readonly FaultCard[] = [
     id: 'inlet-valve.stuck-open',
     part: 'inlet-valve',
     perHundred: 1.2,
+    shows: 0.85,
     perTap: true,
     says: { overfilling: 0.65, 'fills-when-off': 0.55, 'fault-overfill': 0.35, leaking: 0.12 },
     looks: {

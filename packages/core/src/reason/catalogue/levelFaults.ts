@@ -71,6 +71,7 @@ export const LEVEL_FAULTS: readonly FaultCard[] = [
     id: 'level-switch.contacts-fused',
     part: 'level-switch',
     perHundred: 0.9,
+    shows: 0.92,
     says: { overfilling: 0.8, 'fault-overfill': 0.2 },
     looks: {
       'level-switch.blow': { 'stays-closed': 0.94 },
@@ -106,6 +107,7 @@ export const LEVEL_FAULTS: readonly FaultCard[] = [
     id: 'board.valve-on',
     part: 'board',
     perHundred: 0.6,
+    shows: 0.88,
     says: { overfilling: 0.85, 'fault-overfill': 0.3 },
     looks: { 'plug-out-in-fill': { 'flow-stops': 0.97 }, 'display.fault': { overfill: 0.4 } },
     fill: { over: 0.9 },
@@ -114,6 +116,7 @@ export const LEVEL_FAULTS: readonly FaultCard[] = [
     id: 'board.no-valve-output',
     part: 'board',
     perHundred: 0.8,
+    shows: 0.93,
     says: { 'not-filling': 0.8, 'fault-no-water': 0.45 },
     looks: { 'display.fault': { 'no-water': 0.55 } },
     fill: { none: 0.96 },

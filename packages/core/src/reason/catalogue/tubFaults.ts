@@ -133,6 +133,7 @@ export const TUB_FAULTS: readonly FaultCard[] = [
     id: 'clutch.slipping',
     part: 'clutch',
     perHundred: 1.2,
+    shows: 0.93,
     families: { ...FAMILIES.VERTICAL_ONLY, 'top-load-pump': 0.2 },
     says: { 'wet-laundry': 0.8, noisy: 0.1 },
     looks: {
@@ -145,6 +146,7 @@ export const TUB_FAULTS: readonly FaultCard[] = [
     id: 'lid-switch.failed',
     part: 'lid-switch',
     perHundred: 3,
+    shows: 0.9,
     says: { 'does-not-start': 0.4, 'wet-laundry': 0.45, 'not-draining': 0.2 },
     looks: {
       'lid-switch.continuity': { 'stays-open': 0.95 },
@@ -162,6 +164,7 @@ export const TUB_FAULTS: readonly FaultCard[] = [
     id: 'wiring.leak-to-frame',
     part: 'wiring',
     perHundred: 1,
+    shows: 0.75,
     says: { 'trips-breaker': 0.92, 'does-not-start': 0.12 },
     looks: { 'machine.starts': { no: 0.2 } },
     circuit: { insulation: 0.93 },

@@ -1,4 +1,5 @@
 import type { Message } from '../../message.ts'
+import type { FoundBy } from '../checks/foundBy.ts'
 import type { Likelihood } from '../diagnosis/likelihood.ts'
 
 /** Something found of a leak, as evidence over its states and in words. */
@@ -6,5 +7,6 @@ export interface LeakEvidence {
   id: string
   /** What was seen, a short sentence without its meaning. */
   says: Message
+  from: FoundBy
   likelihood: Likelihood
 }

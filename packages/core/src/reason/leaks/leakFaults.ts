@@ -207,3 +207,6 @@ export const LEAK_FAULTS: readonly LeakFault[] = [
 export function leakFault(id: LeakFaultId): LeakFault {
   return LEAK_FAULTS[LEAK_FAULT_IDS.indexOf(id)] as LeakFault
 }
+
+/** What is held of a fault as a leak; undefined = no water shows of it. */
+export const leakFaultOf = (id: string): LeakFault | undefined => LEAK_FAULTS.find((leak) => leak.id === id)

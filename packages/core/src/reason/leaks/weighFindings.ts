@@ -65,13 +65,15 @@ function phasePieces(seen: Seen, found: LeakFindings): LeakEvidence[] {
     (found.complaints.length > 0 && !found.complaints.includes('leaking'))
   return LEAK_PHASES.flatMap((phase): LeakEvidence[] => {
     const state = found.phases[phase]
+    const from = { kind: 'phase', phase } as const
     const wet = (i: number, j: number) => either(seen[phase], i, j)
     if (state === 'wet')
-      return [{ id: `phase:${phase}`, says: message('found.wet', { phase }), likelihood: wet }]
+      return [{ id: `phase:${phase}`, from, says: message('found.wet', { phase }), likelihood: wet }]
     if (state === 'dry')
       return [
         {
           id: `phase:${phase}`,
+          from,
           says: message('found.dry', { phase }),
           likelihood: (i, j) => 1 - (1 - DRY_MISSED) * wet(i, j),
         },
@@ -80,6 +82,7 @@ function phasePieces(seen: Seen, found: LeakFindings): LeakEvidence[] {
       return [
         {
           id: `phase:${phase}`,
+          from,
           says: message('found.not-said', { phase }),
           likelihood: (i, j) => 1 - WATCHED_UNSAID * wet(i, j),
         },
@@ -124,6 +127,7 @@ function placePieces(
     const shares = Float64Array.from(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
     return {
       id: `place:${n}:${place}`,
+      from: { kind: 'check', check: 'leak.place' },
       says: message(`found.place.${place}`),
       likelihood: (i, j) => {
         if (i === NO_FAULT) return weighed(ANYWHERE[k] ?? Number.NaN, power)
@@ -141,6 +145,7 @@ function placePieces(
     )
     pieces.push({
       id: 'cardboard',
+      from: { kind: 'check', check: 'leak.cardboard' },
       says: message('found.cardboard-dry'),
       likelihood: (i, j) => 1 - (1 - DRY_MISSED) * either(most, i, j),
     })
@@ -158,6 +163,7 @@ function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindi
     )
     return {
       id: `amount:${n}`,
+      from: { kind: 'check', check: 'leak.amount' },
       says: message('found.amount', { amount }),
       likelihood: (i, j) => {
         if (i === NO_FAULT) return AMOUNT_SEEN[4][k] ?? Number.NaN
@@ -178,6 +184,7 @@ function trailPieces(states: readonly LeakState[], found: LeakFindings): LeakEvi
     const power = n === 0 ? 1 : SAID_AGAIN
     return {
       id: `trail:${n}`,
+      from: { kind: 'check', check: 'leak.trail' },
       says: message('found.trail', { trail }),
       likelihood: (i, j) =>
         weighed(

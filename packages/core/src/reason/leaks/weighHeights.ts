@@ -64,6 +64,7 @@ function holdPiece(states: readonly LeakState[], hold: NonNullable<LeakFindings[
   const falls = hold.chances.tight < 0.5 && hold.lossLH > 0
   return {
     id: 'hold',
+    from: { kind: 'run', run: 'hold' },
     says: falls
       ? message('found.level-falls', { loss: figureOf('hourly', hold.statedLH) })
       : hold.lossLH < -least
@@ -107,6 +108,7 @@ function heightPiece(
     (acts[s] ?? Number.NaN) * (density[s] ?? Number.NaN) + (1 - (acts[s] ?? Number.NaN)) * none
   return {
     id: 'height',
+    from: { kind: 'check', check: 'leak.stop-level' },
     says: message('found.leak-at', { height: rangeOf('level', height.lo, height.hi) }),
     likelihood: (i, j) => {
       if (i === NO_FAULT) return none
@@ -140,6 +142,7 @@ function boundPiece(
   const of = (s: number) => (s === NO_FAULT ? 0.5 : (inside[s] ?? Number.NaN))
   return {
     id: 'height-bound',
+    from: { kind: 'check', check: 'leak.stop-level' },
     says:
       bound.atMost === undefined
         ? message('found.leak-above', { height: figureOf('level', bound.atLeast ?? 0) })
@@ -165,6 +168,7 @@ function catchPieces(states: readonly LeakState[], catches: LeakFindings['catche
     const leaks = flowLH > 0.02
     return {
       id: `catch:${n}`,
+      from: { kind: 'check', check: 'leak.catch' },
       says: leaks
         ? message('found.runs-at', { loss: figureOf('hourly', flowLH), level: figureOf('level', levelMm) })
         : message('found.dry-at', { level: figureOf('level', levelMm) }),

@@ -1,4 +1,5 @@
 import type { Tap } from '../../machine/machineSpec.ts'
+import type { Part } from '../../machine/parts.ts'
 import { figureOf, message } from '../../message.ts'
 import type { ActId } from '../../state/gates.ts'
 import { SOUND_LOOKS } from '../catalogue/soundLooks.ts'
@@ -32,6 +33,7 @@ const OUTSIDE: readonly CheckId[] = [
   'ruler-vs-indicated',
   'drain.caught-back',
   'standpipe.height',
+  'complaint',
 ]
 
 const steps = (lo: number, hi: number, count: number): number[] =>
@@ -77,15 +79,24 @@ export function checkLooks(visit: WeighedCase, weighed: Weighed): PossibleLook[]
   })
 }
 
+/** How what a check looks at is reached from the machine as it stands. */
+export function reachOf(
+  check: CheckId,
+  parts: readonly Part[],
+  panelsOpen: boolean,
+): ReturnType<typeof gettingAt> {
+  return OUTSIDE.includes(check)
+    ? { minutes: 0, by: null, acts: [] }
+    : gettingAt(parts, partsOfCheck(check)[0], panelsOpen)
+}
+
 function factsOf(
   visit: WeighedCase,
   { parts }: Weighed,
   { id, act }: CheckFacts,
   tap: Tap | null,
 ): Omit<PossibleLook, 'outcomes' | 'shares'> {
-  const reach = OUTSIDE.includes(id)
-    ? { minutes: 0, by: null, acts: [] }
-    : gettingAt(parts, partsOfCheck(id)[0], visit.panelsOpen)
+  const reach = reachOf(id, parts, visit.panelsOpen)
   const acts: ActId[] = [...reach.acts, ...(act ? [act] : [])]
   return {
     id: tap ? `${id}:${tap}` : id,
@@ -108,8 +119,9 @@ function onceForEachCard(
   const cards = new Map<string, number>()
   const kindOf = ways.map((way) => {
     if (!speaksOf(way.card, check) || !onItsSide(way, tap)) return 0
-    const kind = cards.get(way.card.id) ?? cards.size + 1
-    cards.set(way.card.id, kind)
+    const card = `${way.card.id} ${way.rests}`
+    const kind = cards.get(card) ?? cards.size + 1
+    cards.set(card, kind)
     return kind
   })
   const of = (n: number) => (n === NO_FAULT ? 0 : (kindOf[n] ?? 0))

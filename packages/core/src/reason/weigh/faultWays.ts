@@ -14,6 +14,8 @@ export interface FaultWay {
   tap: Tap | null
   /** Number of the leak's state; NO_FAULT = it is no leak. */
   leak: number
+  /** It comes and goes, and does not show in this visit: whatever runs, runs as on a sound machine. */
+  rests: boolean
 }
 export interface FaultWays {
   ways: readonly FaultWay[]
@@ -40,10 +42,15 @@ export function faultWays(machine: MachineSpec, history: LeakHistory, parts: rea
     const own = leaks.flatMap((state, n) => (state.fault === card.id ? [n] : []))
     if (own.length > 0)
       for (const n of own)
-        ways.push({ card, prior: often * (leaks[n] as LeakState).share, tap: null, leak: n })
+        ways.push({ card, prior: often * (leaks[n] as LeakState).share, tap: null, leak: n, rests: false })
     else {
       const taps = card.perTap ? machine.valve.taps : [null]
-      for (const tap of taps) ways.push({ card, prior: often / taps.length, tap, leak: NO_FAULT })
+      const shows = card.shows ?? 1
+      for (const tap of taps) {
+        const prior = often / taps.length
+        ways.push({ card, prior: prior * shows, tap, leak: NO_FAULT, rests: false })
+        if (shows < 1) ways.push({ card, prior: prior * (1 - shows), tap, leak: NO_FAULT, rests: true })
+      }
     }
   }
   const total = ways.reduce((sum, way) => sum + way.prior, NONE_PER_HUNDRED + UNLISTED_PER_HUNDRED)

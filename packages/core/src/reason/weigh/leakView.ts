@@ -1,9 +1,11 @@
 import type { Part } from '../../machine/parts.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { LEAK_FAULT_IDS, type LeakFaultId, leakFault } from '../leaks/leakFaults.ts'
 import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { type PartVerdict, partVerdicts } from '../leaks/partVerdicts.ts'
 import { type WrongTurn, wrongTurns } from '../leaks/wrongTurns.ts'
+import type { FaultWay } from './faultWays.ts'
 import { type NextLook, nextLooks } from './nextLooks.ts'
 import { type Reasons, reasonsOf } from './reasons.ts'
 import { type Weighed, type WeighedCase, weighVisit } from './weighVisit.ts'
@@ -44,12 +46,17 @@ const PAIR_NAMED = 0.1
 export const isLeak = (fault: string): fault is LeakFaultId =>
   (LEAK_FAULT_IDS as readonly string[]).includes(fault)
 
-/** Shares of everything: a leak of the machine, water that is none of its leaks, neither. */
-export function leakShares({ belief }: Weighed): Pick<LeakView, 'leak' | 'notALeak' | 'none'> {
-  const out = { leak: 0, notALeak: 0, none: 0 }
-  for (const [fault, p] of belief.share)
-    out[isLeak(fault) ? (faultCard(fault).outside ? 'notALeak' : 'leak') : 'none'] += p
-  return out
+/** Of all that may be wrong: a leak of the machine, water that is none of its leaks, neither. */
+export function leakShares({ ways, belief }: Weighed): Pick<LeakView, 'leak' | 'notALeak' | 'none'> {
+  let [leak, notALeak] = [0, 0]
+  for (const { first, second, p } of belief.hypotheses) {
+    const wet = [first, second]
+      .flatMap((n) => (n === NO_FAULT ? [] : (ways[n] as FaultWay).card))
+      .filter(({ id }) => isLeak(id))
+    if (wet.some(({ outside }) => !outside)) leak += p
+    else if (wet.length > 0) notALeak += p
+  }
+  return { leak, notALeak, none: Math.max(0, 1 - leak - notALeak) }
 }
 
 /** Everything the ladder says of a visit. */

@@ -15,6 +15,8 @@ import type { Weighed, WeighedCase } from './weighVisit.ts'
 export interface NextLook extends Omit<PossibleLook, 'outcomes' | 'shares' | 'byFault'> {
   gainBits: number
   why: Message
+  /** The likeliest answer after which something else leads; null = the same leads whatever it shows. */
+  turns: Message | null
 }
 
 /** Looks are foretold for the likeliest of what may be wrong, up to this share of all. */
@@ -84,7 +86,7 @@ function setsOf({ ways, belief }: Weighed, about: (fault: FaultId) => boolean): 
     sets.set(faults.join(' '), set)
     set.p += one.p
     set.hypotheses.push(one)
-    const kind = own.map(({ card, tap }) => `${card.id} ${tap}`).join(' ')
+    const kind = own.map(({ card, tap, rests }) => `${card.id} ${tap} ${rests}`).join(' ')
     const known = kinds.get(kind)
     if (known) known.p += one.p
     else {
@@ -109,18 +111,30 @@ function worthOf({ outcomes, shares, byFault, ...look }: PossibleLook, sets: rea
     return row.map((x) => x / total)
   })
   const weights = Float64Array.from(sets, ({ p }) => p)
-  return { ...look, gainBits: informationGainBits(weights, rows), why: whyOf(outcomes, sets, rows) }
+  const answers = answersOf(outcomes, sets, rows)
+  return {
+    ...look,
+    gainBits: informationGainBits(weights, rows),
+    why: whyOf(answers),
+    turns: turnsOf(answers, sets),
+  }
 }
 
 /** Answers less likely than this are not spoken of. */
 const TOLD_SHARE = 0.06
+/** All answers that lead to the same faults, told by the likeliest of them. */
+interface Answer {
+  name: Message
+  probability: number
+  leads: FaultSet
+}
 
-/** What the answers point to: those that lead to the same faults are told by the likeliest of them. */
-function whyOf(
+/** What the answers point to, likeliest first. */
+function answersOf(
   outcomes: readonly Message[],
   sets: readonly FaultSet[],
   rows: readonly Float64Array[],
-): Message {
+): Answer[] {
   const byLead = new Map<number, { name: Message; most: number; probability: number }>()
   outcomes.forEach((name, k) => {
     const joint = sets.map(({ p }, n) => p * (rows[n]?.[k] ?? Number.NaN))
@@ -133,15 +147,30 @@ function whyOf(
       probability: before.probability + probability,
     })
   })
-  const [first, second] = [...byLead]
-    .map(([lead, answer]) => ({ ...answer, leads: sets[lead] as FaultSet }))
-    .filter(({ probability }) => probability > TOLD_SHARE)
+  return [...byLead]
+    .map(([lead, { name, probability }]) => ({ name, probability, leads: sets[lead] as FaultSet }))
     .sort((a, b) => b.probability - a.probability)
+}
+
+function whyOf(answers: readonly Answer[]): Message {
+  const [first, second] = answers.filter(({ probability }) => probability > TOLD_SHARE)
   if (!first) return message('look.settles')
   const one = { outcome: first.name, fault: nameOf(first.leads) }
   return second
     ? message('look.points-to-two', { ...one, other: second.name, otherFault: nameOf(second.leads) })
     : message('look.points-to', one)
+}
+
+function turnsOf(answers: readonly Answer[], sets: readonly FaultSet[]): Message | null {
+  const now = sets.reduce((a, b) => (b.p > a.p ? b : a))
+  const other = answers.find(
+    ({ leads, probability }) =>
+      probability > TOLD_SHARE / 3 &&
+      leads !== now &&
+      // Another beside what leads now does not put it out of the lead.
+      !(now.faults.length > 0 && now.faults.every((fault) => leads.faults.includes(fault))),
+  )
+  return other ? message('look.turns', { outcome: other.name, fault: nameOf(other.leads) }) : null
 }
 
 function nameOf({ faults: [first, second] }: FaultSet): Message {

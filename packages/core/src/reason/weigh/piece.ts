@@ -1,5 +1,6 @@
 import type { Message } from '../../message.ts'
 import type { FaultCard } from '../catalogue/faultCard.ts'
+import type { FoundBy } from '../checks/foundBy.ts'
 import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { FaultWay } from './faultWays.ts'
 
@@ -8,6 +9,7 @@ export interface Piece {
   id: string
   /** What was found; null = silence, which is weighed and not told. */
   says: Message | null
+  from: FoundBy
   likelihood: Likelihood
 }
 
@@ -15,7 +17,13 @@ export interface Piece {
 export const wayOf = (ways: readonly FaultWay[], n: number): FaultWay | null =>
   n === NO_FAULT ? null : (ways[n] as FaultWay)
 
-/** Chance of something that either of two faults brings about, `usual` where neither does. */
+/** The way of a number that shows while the machine runs; null = none does. */
+export function shownWay(ways: readonly FaultWay[], n: number): FaultWay | null {
+  const way = wayOf(ways, n)
+  return way?.rests ? null : way
+}
+
+/** Chance of something that either of two faults brings about while the machine runs, `usual` where neither does. */
 export function either(
   ways: readonly FaultWay[],
   first: number,
@@ -24,7 +32,7 @@ export function either(
   usual: number,
 ): number {
   const [a, b] = [first, second].map((n) => {
-    const way = wayOf(ways, n)
+    const way = shownWay(ways, n)
     return way ? of(way) : undefined
   })
   if (a === undefined) return b ?? usual

@@ -1,12 +1,10 @@
-import type { LeakPhase } from '../../machine/leakPhases.ts'
-import type { Tap } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
 import { type Message, message } from '../../message.ts'
 import type { ActId } from '../../state/gates.ts'
-import type { CheckId } from '../checks/checkTypes.ts'
+import type { FoundBy } from '../checks/foundBy.ts'
 
-/** What is looked at: a phase that is watched, or a check, of a doubled part on one tap's side. */
-export type LookedAt = { kind: 'phase'; phase: LeakPhase } | { kind: 'check'; check: CheckId; tap?: Tap }
+/** What is looked at: a phase that is watched, or a check. */
+export type LookedAt = Exclude<FoundBy, { kind: 'run' }>
 
 /** A look that could be made, with what it would show. */
 export interface PossibleLook {

@@ -33,6 +33,16 @@ function strengthOf(weight: number): Strength | null {
         : null
 }
 
+/** What was found twice is said once, with the weight of both. */
+function saidOnce(found: readonly { says: Message | null; weight: number }[]): typeof found {
+  const once = new Map<string, { says: Message | null; weight: number }>()
+  for (const { says, weight } of found) {
+    const key = JSON.stringify(says)
+    once.set(key, { says, weight: weight + (once.get(key)?.weight ?? 0) })
+  }
+  return [...once.values()]
+}
+
 /**
  * What speaks for and against a fault, strongest first: each piece by how much likelier it is with the fault, in the ways in which it fits
  * best with all else, than with what else it could be as it is before anything is seen; and what the machine's past says.
@@ -68,7 +78,7 @@ export function reasonsOf(
     says,
     weight: Math.log((factor as Partial<Record<FaultId, number>>)[fault] ?? 1),
   }))
-  const reasons = [...found, ...past].flatMap(({ says, weight }): Reason[] => {
+  const reasons = saidOnce([...found, ...past]).flatMap(({ says, weight }): Reason[] => {
     const strength = strengthOf(weight)
     return says && strength ? [{ says, weight, strength }] : []
   })

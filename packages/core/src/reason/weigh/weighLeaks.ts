@@ -17,6 +17,7 @@ export function weighLeaks({ ways, leaks }: FaultWays, machine: MachineSpec, fou
     (piece): Piece => ({
       id: piece.id,
       says: piece.says,
+      from: piece.from,
       likelihood: (i, j) => {
         const [a, b] = [leakOf(i), leakOf(j)]
         if (piece.id === 'hold' && (stands(i) === 'seeps-in' || stands(j) === 'seeps-in'))

@@ -15,6 +15,22 @@ const UNSAID = 0.4
 /** An impeller on the wash motor turns free when it is sound. */
 const FREE_WHEN_SOUND = { detents: 0.01, free: 0.92, jammed: 0.02, rough: 0.05 } as const
 
+/** Looks at a machine that runs: what comes and goes shows in them, or does not. */
+const WHILE_IT_RUNS: readonly CheckId[] = [
+  'machine.starts',
+  'motor.heard',
+  'pump.sound',
+  'stream.look',
+  'tub.spins',
+  'bearing.noise',
+  'standpipe.backs-up',
+  'suds.seen',
+  'display.fault',
+  'plug-out-in-fill',
+  'water-when-off',
+  'lid-switch.continuity',
+]
+
 type Shares = Readonly<Record<string, number>>
 
 /** What a look shows on a machine that is sound there; undefined = it tells nothing of faults. */
@@ -36,7 +52,7 @@ export function lookShares(
   const of = (n: number): Shares | null => {
     const way = wayOf(ways, n)
     const given = way?.card.looks?.[check]
-    if (!way || !given || !onItsSide(way, tap)) return null
+    if (!way || !given || !onItsSide(way, tap) || (way.rests && WHILE_IT_RUNS.includes(check))) return null
     const id = way.card.id
     const shares = known.get(id) ?? sharesWith(sound, given)
     known.set(id, shares)
@@ -68,6 +84,7 @@ export function weighLooks(
     return [
       {
         id: `look:${check}${tap ? `:${tap}` : ''}`,
+        from: { kind: 'check', check: check as CheckId, ...(tap ? { tap } : {}) },
         says: message('found.look', {
           check: message(`check.${check}`),
           outcome: message(`check.${check}.${value}`),
@@ -89,6 +106,7 @@ export function weighComplaints(ways: readonly FaultWay[], observations: readonl
       i === NO_FAULT ? (SAYS_WITH_NONE[complaint] ?? SAYS_ANYHOW) : 1 - (1 - of(i)) * (1 - of(j))
     return {
       id: `complaint:${complaint}`,
+      from: { kind: 'check', check: 'complaint' },
       says: said.has(complaint)
         ? message('found.complaint', { complaint: message(`check.complaint.${complaint}`) })
         : null,

@@ -5,7 +5,7 @@ import { checkFacts } from '../checks/checks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
-import { effectOf, either, onItsSide, type Piece, wayOf } from './piece.ts'
+import { effectOf, either, onItsSide, type Piece, shownWay, wayOf } from './piece.ts'
 
 /** What is known of the machine's circuits. Null = not known. */
 export interface Circuits {
@@ -41,7 +41,9 @@ export function weighNumbers(
   return [...last.values()].flatMap((look): Piece[] => {
     const likelihood = densityOf(ways, look, circuits)
     const id = `reading:${look.check}${look.tap ? `:${look.tap}` : ''}`
-    return likelihood ? [{ id, says: readingSaid(look), likelihood }] : []
+    const { check, tap } = look
+    const from = { kind: 'check', check: check as CheckId, ...(tap ? { tap } : {}) } as const
+    return likelihood ? [{ id, from, says: readingSaid(look), likelihood }] : []
   })
 }
 
@@ -112,7 +114,7 @@ export function densityOf(
     const ln = Math.log(Math.max(1, number))
     const sound = bell(ln, Math.log(500), 0.9)
     return (i, j) => {
-      const stopsAt = [i, j].map((n) => wayOf(ways, n)?.card.circuit?.['pump.runs-for']).find(Boolean)
+      const stopsAt = [i, j].map((n) => shownWay(ways, n)?.card.circuit?.['pump.runs-for']).find(Boolean)
       return 0.01 + (stopsAt ? bell(ln, Math.log(stopsAt), 1) : sound)
     }
   }

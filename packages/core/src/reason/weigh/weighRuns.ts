@@ -2,17 +2,18 @@ import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
 import { message } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
 import type { DrainEffect } from '../catalogue/faultCard.ts'
-import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { VisitSays } from '../evidence/combineVisit.ts'
 import { soundScatter } from '../evidence/drains/gridPosterior.ts'
 import { inletLikelihoods } from '../evidence/fills/weighFills.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
-import { either, onItsSide, type Piece, wayOf } from './piece.ts'
+import { either, onItsSide, type Piece, shownWay } from './piece.ts'
 
 /** How often a timed run does so on a sound machine. Estimates. */
 const FILL_ANYHOW = { none: 0.008, over: 0.012 } as const
 const DRAIN_ANYHOW = { none: 0.008, stops: 0.012, unsteady: 0.03, slowing: 0.03, runsBack: 0.05 } as const
+const FILL = { kind: 'run', run: 'fill' } as const
+const DRAIN = { kind: 'run', run: 'drain' } as const
 /** A run that shows the same again says less than the first. Estimate. */
 const AGAIN = 0.4
 
@@ -49,6 +50,7 @@ export function weighFillRuns(
     const [none, over] = [chance('none'), chance('over')]
     pieces.push({
       id: `run:fill:${shown}${tap ? `:${tap}` : ''}`,
+      from: FILL,
       says: message(`found.fill.${shown}`),
       likelihood: (i, j) => {
         const p =
@@ -66,10 +68,11 @@ export function weighFillRuns(
   if (slowest)
     pieces.push({
       id: 'run:fill:flow',
+      from: FILL,
       says: message('found.fill.flow'),
       likelihood: (i, j) => {
         const against = [i, j].flatMap((n) => {
-          const way = wayOf(ways, n)
+          const way = shownWay(ways, n)
           const cause = way?.card.stands === 'siphons' ? 'standpipe.siphon' : way?.card.fill?.loses
           if (!way || !cause) return []
           return [losses[way.tap ?? slowest]?.[cause] ?? 1]
@@ -86,6 +89,7 @@ export function weighFillRuns(
     const low = (normalCdf((ln - Math.log(0.01)) / se) - normalCdf((ln - Math.log(0.9)) / se)) / Math.log(90)
     pieces.push({
       id: 'run:fill:meter',
+      from: FILL,
       says: message('found.fill.meter'),
       likelihood: (i, j) => {
         const p = either(ways, i, j, (way) => way.card.fill?.meterLow, 0.02)
@@ -111,7 +115,12 @@ export function weighDrainRuns(
       const { code } = analysis.saying
       if (code !== 'run-back' && code !== 'no-run-back') continue
       const back = code === 'run-back' ? of('runsBack') : (i: number, j: number) => 1 - of('runsBack')(i, j)
-      pieces.push({ id: `run:after-drain:${code}`, says: message(`found.drain.${code}`), likelihood: back })
+      pieces.push({
+        id: `run:after-drain:${code}`,
+        from: { kind: 'run', run: 'after-drain' },
+        says: message(`found.drain.${code}`),
+        likelihood: back,
+      })
     }
     if (plan.kind !== 'drain') continue
     const { basis, saying } = analysis
@@ -128,6 +137,7 @@ export function weighDrainRuns(
     const [none, stops, unsteady, slowing] = [of('none'), of('stops'), of('unsteady'), of('slowing')]
     pieces.push({
       id: `run:drain:${shown}`,
+      from: DRAIN,
       says: message(`found.drain.${shown}`),
       likelihood: (i, j) => {
         const comes = 1 - none(i, j)
@@ -149,6 +159,7 @@ export function weighDrainRuns(
     if (back && back.lo > 0.07)
       pieces.push({
         id: 'run:drain:run-back',
+        from: DRAIN,
         says: message('found.drain.run-back'),
         likelihood: of('runsBack'),
       })
@@ -198,9 +209,10 @@ function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
   const floor = 1e-4 + 0.01 * mass(undefined, undefined)
   return {
     id: 'run:drain:flow',
+    from: DRAIN,
     says: message('found.drain.flow'),
     likelihood: (i, j) => {
-      const effects = [i, j].map((n) => (n === NO_FAULT ? undefined : (ways[n] as FaultWay).card.drain))
+      const effects = [i, j].map((n) => shownWay(ways, n)?.card.drain)
       const head = effects.find((effect) => effect?.head)?.head
       const path = effects.find((effect) => effect?.path)?.path
       return floor + mass(head, path)
@@ -220,6 +232,7 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
     const p = (i: number, j: number) => either(ways, i, j, (way) => way.card.sensing?.[what], SENSED_ANYHOW)
     pieces.push({
       id: `sensing:${what}`,
+      from: { kind: 'run', run: 'hold' },
       says: message(`found.sensing.${what}`, { shows: shows ? 'yes' : 'no' }),
       likelihood: shows ? p : (i, j) => 1 - p(i, j),
     })
@@ -244,6 +257,7 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
       )
     pieces.push({
       id: `run:idle:${analysis.verdict}`,
+      from: { kind: 'run', run: 'idle' },
       says: message('found.idle', { rises: rises ? 'yes' : 'no' }),
       likelihood: rises ? p : (i, j) => 1 - p(i, j),
     })

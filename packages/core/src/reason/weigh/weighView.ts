@@ -1,8 +1,14 @@
+import type { Part } from '../../machine/parts.ts'
 import type { Message } from '../../message.ts'
 import type { FaultId } from '../catalogue/faultCard.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
+import type { FoundBy } from '../checks/foundBy.ts'
+import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
+import { PHASE_WATCH } from '../leaks/phaseWatch.ts'
 import type { Belief } from './belief.ts'
+import { reachOf } from './checkLooks.ts'
 import { type NextLook, nextLooks } from './nextLooks.ts'
+import type { Piece } from './piece.ts'
 import { type Reasons, reasonsOf } from './reasons.ts'
 import { type Weighed, type WeighedCase, weighVisit } from './weighVisit.ts'
 
@@ -11,9 +17,17 @@ export interface Contender extends Reasons {
   fault: FaultId
   /** House, use or spill. */
   outside: boolean
-  /** Probability that it is there, and what it was from the complaint alone. */
+  /** Probability that it is there; what it was from the complaint alone; and before anything was said. */
   present: number
   fromComplaint: number
+  usual: number
+}
+/** Two findings that cannot both be right, and the one that is sooner found again. */
+export interface Conflict {
+  one: Message
+  other: Message
+  again: FoundBy
+  minutes: number
 }
 /** All that the weighing shows, in plain data. */
 export interface WeighView {
@@ -21,8 +35,7 @@ export interface WeighView {
   none: number
   unlisted: number
   outside: number
-  /** Two that cannot both be right. */
-  conflict: readonly [Message, Message] | null
+  conflict: Conflict | null
   /** Whether anything but the complaint was seen. */
   seen: boolean
   looks: NextLook[]
@@ -41,12 +54,13 @@ export function weighView(visit: WeighedCase): WeighView {
       outside: faultCard(fault).outside === true,
       present,
       fromComplaint: complaint.present.get(fault) ?? 0,
+      usual: usualOf(weighed, fault),
       ...reasonsOf(weighed, visit.history, fault),
     })),
     none: belief.share.get('none') ?? 0,
     unlisted: belief.share.get('unlisted') ?? 0,
     outside: outsideOf(belief),
-    conflict: conflictOf(weighed),
+    conflict: conflictOf(visit, weighed),
     seen: pieces.some(({ id, says: told }) => told !== null && !id.startsWith('complaint:')),
     looks: nextLooks(visit, weighed).slice(0, MOST_LOOKS),
   }
@@ -60,11 +74,23 @@ export function outsideOf({ share }: Belief): number {
   return sum
 }
 
-/** What was found and cannot both be right, as it is said; null = all of it can. */
-export function conflictOf({ belief, pieces }: Weighed): WeighView['conflict'] {
-  const said = [belief.conflict?.unexplained, belief.conflict?.against].map(
-    (id) => pieces.find((piece) => piece.id === id)?.says ?? null,
-  )
-  const [one, other] = said
-  return one && other ? [one, other] : null
+/** Share of a fault before anything was said or seen, by family, age and past. */
+const usualOf = ({ usual }: Weighed, fault: FaultId): number =>
+  usual.ways.reduce((sum, { card, prior }) => sum + (card.id === fault ? prior : 0), 0)
+
+/** What was found and cannot both be right; null = all of it can. */
+export function conflictOf({ panelsOpen }: WeighedCase, { belief, pieces, parts }: Weighed): Conflict | null {
+  const of = (id: string | undefined) => pieces.find((piece) => piece.id === id)
+  const [one, other] = [of(belief.conflict?.unexplained), of(belief.conflict?.against)]
+  if (!one?.says || !other?.says) return null
+  const minutes = ({ from }: Piece) => minutesAgain(from, parts, panelsOpen)
+  const sooner = minutes(other) < minutes(one) ? other : one
+  return { one: one.says, other: other.says, again: sooner.from, minutes: minutes(sooner) }
+}
+
+function minutesAgain(from: FoundBy, parts: readonly Part[], panelsOpen: boolean): number {
+  if (from.kind === 'run') return RUN_MIN[from.run]
+  return from.kind === 'phase'
+    ? PHASE_WATCH[from.phase].minutes
+    : minutesOf(from.check) + reachOf(from.check, parts, panelsOpen).minutes
 }

@@ -24,6 +24,8 @@ export interface WeighedCase extends LeakCaseOfVisit {
 export interface Weighed extends FaultWays {
   pieces: readonly Piece[]
   belief: Belief
+  /** Every way and how likely it was before anything was said or seen. */
+  usual: FaultWays
   /** From the complaint alone. */
   complaint: Belief
   /** What was found of leaks, and looks, as far as they still speak of the machine as it is. */
@@ -73,7 +75,7 @@ export function weighVisit(visit: WeighedCase): Weighed {
     afterActs(then, acts),
     parts,
   )
-  return { ...now, complaint: then.complaint, ...stillSo(visit) }
+  return { ...now, usual: start, complaint: then.complaint, ...stillSo(visit) }
 }
 
 /** What the machine may have once something was done: each way as likely as it was found to be, less where an act has ended it. */
@@ -125,7 +127,16 @@ function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]):
     ...weighLeaks(all, machine, found),
   ]
   const belief = beliefOf(all, pieces)
-  return { ...all, pieces, belief, complaint: beliefOf(all, complaints), found, observations, parts }
+  return {
+    ...all,
+    usual: all,
+    pieces,
+    belief,
+    complaint: beliefOf(all, complaints),
+    found,
+    observations,
+    parts,
+  }
 }
 
 /** A standpipe that was measured on an earlier visit counts as one measured today. */

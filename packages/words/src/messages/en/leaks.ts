@@ -104,7 +104,8 @@ export const leaks = {
   'found.opened': 'A cap or hose was opened here.',
   'found.last-repair':
     'The last repair was at {at, select, inlet {the inlet} bellows {the bellows} filter_cap {the filter cap} pump {the pump} hoses {a hose inside} other {a seal of tub or shaft}}.',
-  'found.conflict': 'They cannot both be right: {one} {other}',
+  'found.conflict':
+    'They cannot both be right: {one} {other} The quicker one to check again takes {minutes} min.',
   'found.figure': '{figure}',
   'found.open-circuit': 'open circuit',
   'found.fill.none': 'A fill brought no water.',
@@ -185,6 +186,7 @@ export const leaks = {
   'look.on-tap': '{check}, {tap, select, hot {hot} other {cold}}',
   'look.both': '{first} with {second}',
   'look.settles': 'It settles what is left.',
+  'look.turns': '{outcome} would put {fault} first.',
   'look.points-to': '{outcome} points to {fault}.',
   'look.points-to-two': '{outcome} points to {fault}, {other} to {otherFault}.',
 

@@ -108,7 +108,8 @@ export const leaks: Record<keyof typeof english, string> = {
   'found.opened': 'Aquí se abrió una tapa o una manguera.',
   'found.last-repair':
     'La última reparación fue en {at, select, inlet {la entrada de agua} bellows {el fuelle} filter_cap {la tapa del filtro} pump {la bomba} hoses {una manguera de adentro} other {un retén de tina o eje}}.',
-  'found.conflict': 'No pueden ser ciertas las dos: {one} {other}',
+  'found.conflict':
+    'No pueden ser ciertas las dos: {one} {other} La más rápida de repetir toma {minutes} min.',
   'found.figure': '{figure}',
   'found.open-circuit': 'circuito abierto',
   'found.fill.none': 'Un llenado no trajo agua.',
@@ -187,6 +188,7 @@ export const leaks: Record<keyof typeof english, string> = {
   'look.about': 'cerca de {height}',
   'look.both': '{first} junto con {second}',
   'look.settles': 'Aclara lo que queda.',
+  'look.turns': '{outcome} pondría primero {fault}.',
   'look.points-to': '{outcome} apunta a {fault}.',
   'look.points-to-two': '{outcome} apunta a {fault}, {other} a {otherFault}.',
   'ladder.cleared':

@@ -1,3 +1,4 @@
+import { catalogue } from './catalogue.ts'
 import { device } from './device.ts'
 import { door } from './door.ts'
 import { forms } from './forms.ts'
@@ -14,11 +15,13 @@ import { stages } from './stages.ts'
 import { together } from './together.ts'
 import { visit } from './visit.ts'
 import { waiting } from './waiting.ts'
+import { weigh } from './weigh.ts'
 import { workers } from './workers.ts'
 import { workshop } from './workshop.ts'
 
 /** What the screens say, by the id of the screen and the message. */
 export const ui = {
+  ...catalogue,
   ...device,
   ...door,
   ...forms,
@@ -35,6 +38,7 @@ export const ui = {
   ...together,
   ...visit,
   ...waiting,
+  ...weigh,
   ...workers,
   ...workshop,
 } as const

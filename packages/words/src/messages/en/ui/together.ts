@@ -63,14 +63,4 @@ export const together = {
   'togetherParts.theStandpipeIsTooHigh': 'The standpipe is too high',
   'togetherParts.atASoundPumpKeeps':
     'At {height} a sound pump keeps {value} % of its flow at {height2}. Local code and the maker’s sheet say which heights are allowed.',
-  'weigh.whatIsWrong': 'What is wrong',
-  'weigh.nothingWrong': 'Nothing found wrong',
-  'weigh.notToldApartYet': 'Not told apart yet',
-  'weigh.theseTwoCannotBoth': 'These two cannot both be right. Check the quicker one again.',
-  'weigh.hatchedFromTheComplaint': 'Hatched: from the complaint alone. Ink: with all that was found.',
-  'weigh.outsideNoneElse': 'Not the machine {outside}, nothing wrong {none}, something else {unlisted}.',
-  'weigh.notTheMachine': 'not the machine',
-  'weigh.why': 'Why',
-  'weigh.tellsMostNext': 'Tells most next',
-  'weigh.minutes': '{minutes} min',
 } as const

@@ -66,14 +66,4 @@ export const together: Record<keyof typeof english, string> = {
   'togetherParts.theStandpipeIsTooHigh': 'El tubo de desagüe está muy alto',
   'togetherParts.atASoundPumpKeeps':
     'A {height} una bomba sana conserva {value} % de su flujo a {height2}. El código local y la hoja del fabricante dicen qué alturas se permiten.',
-  'weigh.whatIsWrong': 'Qué está mal',
-  'weigh.nothingWrong': 'No se encontró nada mal',
-  'weigh.notToldApartYet': 'Aún no se distingue',
-  'weigh.theseTwoCannotBoth': 'Estas dos no pueden ser ciertas a la vez. Repita la más rápida.',
-  'weigh.hatchedFromTheComplaint': 'Rayado: solo por la queja. Tinta: con todo lo encontrado.',
-  'weigh.outsideNoneElse': 'No es la máquina {outside}, nada mal {none}, otra cosa {unlisted}.',
-  'weigh.notTheMachine': 'no es la máquina',
-  'weigh.why': 'Por qué',
-  'weigh.tellsMostNext': 'Lo que más dirá ahora',
-  'weigh.minutes': '{minutes} min',
 }

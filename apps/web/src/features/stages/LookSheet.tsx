@@ -4,19 +4,11 @@ import { say, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
-import { CheckList } from '../stages/index.ts'
 import type { Space } from '../visit/index.ts'
+import { CheckList } from './CheckList.tsx'
 
 /** A check made where it was asked for: why, how to get at it, and its outcomes. */
-export function LeakLookSheet({
-  space,
-  look,
-  onClose,
-}: {
-  space: Space
-  look: NextLook
-  onClose: () => void
-}) {
+export function LookSheet({ space, look, onClose }: { space: Space; look: NextLook; onClose: () => void }) {
   if (look.what.kind !== 'check') return null
   const { check } = look.what
   return (

@@ -1,0 +1,3 @@
+export { CatalogueList } from './CatalogueList.tsx'
+export { CheckView } from './CheckView.tsx'
+export { FaultCardView } from './FaultCardView.tsx'

@@ -1,0 +1,142 @@
+import { allowedLooks, type FaultId, type NextLook } from '@brendik/core'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { LookSheet } from '../features/stages/index.ts'
+import { useSpace } from '../features/visit/index.ts'
+import {
+  Contradiction,
+  ForAndAgainst,
+  listed,
+  NextCheck,
+  proposedOf,
+  Ranking,
+  useWeigh,
+} from '../features/weigh/index.ts'
+import { say, t } from '../lib/words.ts'
+import { Action, ActionBar } from '../ui/ActionBar.tsx'
+import { useSpaceBar } from '../ui/keys.ts'
+import { TwoPanes } from '../ui/TwoPanes.tsx'
+import { faultTitle } from '../words/cardText.ts'
+
+/** Reasons of one side that are written out. */
+const REASONS = 6
+const REASONS_IN_HAND = 4
+const TURNING = 3
+
+/** What is wrong with the machine, how sure that is and why, and the one check that is worth most now. */
+export function WeighPage() {
+  const space = useSpace()
+  const navigate = useNavigate()
+  const view = useWeigh(space)
+  const [picked, setPicked] = useState<FaultId | null>(null)
+  const [opened, setOpened] = useState<NextLook | null>(null)
+  const { visit, state } = space
+  const contenders = view ? listed(view) : []
+  const chosen = contenders.find(({ fault }) => fault === picked) ?? contenders[0]
+  const proposed =
+    view && visit.closedAtMs === null
+      ? proposedOf(view, allowedLooks(view.looks, visit.machine.spec, state, Date.now()))
+      : { open: [], shut: null }
+  const first = proposed.open[0]
+  const open = (look: NextLook) =>
+    look.what.kind === 'phase' ? navigate(`/visits/${visit.id}/locate`) : setOpened(look)
+  useSpaceBar(() => first && open(first), first !== undefined)
+  if (!view)
+    return (
+      <main className="flex-1 p-6 text-lg text-soft">
+        <h1 className="sr-only">{t('weigh.weigh')}</h1>
+        {t('weigh.weighing')}
+      </main>
+    )
+  const turning =
+    proposed.open.length === 0 ? [] : view.looks.filter(({ turns }) => turns !== null).slice(0, TURNING)
+  return (
+    <>
+      <TwoPanes
+        label={t('weigh.weigh')}
+        sideLabel={t('weigh.forAndAgainst')}
+        sideWidth="md:w-[316px]"
+        side={
+          <div className="grid gap-4">
+            {view.conflict && (
+              <div className="max-md:hidden">
+                <Contradiction conflict={view.conflict} space={space} />
+              </div>
+            )}
+            {chosen && (
+              <section aria-label={faultTitle(chosen.fault)} className="max-md:hidden">
+                <h2 className="plate pb-2 text-xl leading-tight">{faultTitle(chosen.fault)}</h2>
+                <ForAndAgainst one={chosen} most={REASONS} />
+              </section>
+            )}
+            {turning.length > 0 && (
+              <section
+                aria-label={t('weigh.whatWouldChangeIt')}
+                className="md:border-t md:border-line md:pt-3"
+              >
+                <h2 className="pb-1 text-sm font-semibold text-soft">{t('weigh.whatWouldChangeIt')}</h2>
+                <ul>
+                  {turning.map(({ id, name, turns }) => (
+                    <li key={id} className="border-t border-hair py-1.5 leading-snug">
+                      {say(name)}: {turns && say(turns)}
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )}
+          </div>
+        }
+      >
+        {view.conflict && (
+          <div className="pt-4 md:hidden">
+            <Contradiction conflict={view.conflict} space={space} />
+          </div>
+        )}
+        <NextCheck space={space} view={view} proposed={proposed} onOpen={open} />
+        <Ranking
+          view={view}
+          chosen={chosen?.fault ?? null}
+          onChoose={setPicked}
+          inPlace={(one) => <ForAndAgainst one={one} most={REASONS_IN_HAND} />}
+        />
+      </TwoPanes>
+      {opened && <LookSheet space={space} look={opened} onClose={() => setOpened(null)} />}
+      <ActionBar>
+        {first && (
+          <Action
+            weight="main"
+            name={t('weigh.startTheNextCheck')}
+            keyName={t('key.space')}
+            hint={say(first.name)}
+            onPress={() => open(first)}
+          />
+        )}
+        <Way to={`/visits/${visit.id}`} name={t('ui.theWholeVisit')} hint={t('weigh.allRunsAndLooks')} />
+        <Way to="/catalogue" name={t('weigh.catalogue')} hint={t('weigh.whatIsHeldAndWhy')} onDeskOnly />
+      </ActionBar>
+    </>
+  )
+}
+
+function Way({
+  to,
+  name,
+  hint,
+  onDeskOnly = false,
+}: {
+  to: string
+  name: string
+  hint: string
+  /** In the hand there is another way to it. */
+  onDeskOnly?: boolean
+}) {
+  return (
+    <Link
+      to={to}
+      className={`flex min-h-16 flex-1 flex-col justify-center px-4 md:px-5 ${onDeskOnly ? 'max-md:hidden' : ''}`}
+    >
+      <span className="text-lg font-semibold">{name}</span>
+      <span className="text-sm text-soft max-md:hidden">{hint}</span>
+    </Link>
+  )
+}
