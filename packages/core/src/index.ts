@@ -149,6 +149,7 @@ export {
 } from './measure/board/runState.ts'
 export { openRunStream, type RunStream } from './measure/board/runStream.ts'
 export { type ExpectedRun, expectedRun } from './measure/plan/expectedRun.ts'
+export { CYCLE_MARKS, type CycleMark } from './measure/plan/runMarks.ts'
 export {
   AIR_LEVEL_MM,
   isFlowRun,

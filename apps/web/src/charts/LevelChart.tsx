@@ -50,7 +50,8 @@ export function LevelChart(props: LevelChartProps) {
     })
     chart.current = created
     document.fonts.load('500 14px "Archivo Variable"').then(
-      () => created.update(),
+      // The page may have been left before its letters were there.
+      () => chart.current === created && created.update(),
       () => {},
     )
     return () => {

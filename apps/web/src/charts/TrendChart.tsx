@@ -91,11 +91,16 @@ export function TrendChart({ points, label }: { points: readonly TrendPoint[]; l
         },
       },
     })
+    let shown = true
     document.fonts.load('500 13px "Archivo Variable"').then(
-      () => chart.update(),
+      // The page may have been left before its letters were there.
+      () => shown && chart.update(),
       () => {},
     )
-    return () => chart.destroy()
+    return () => {
+      shown = false
+      chart.destroy()
+    }
   }, [points, units, theme])
   return (
     <div className="relative h-48">

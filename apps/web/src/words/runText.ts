@@ -51,6 +51,8 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
       return { text: t('runText.waterRunsBack'), tone: 'watch' }
     case 'no-run-back':
       return { text: t('runText.nothingRunsBack'), tone: 'good' }
+    case 'cycle':
+      return cycleHeadline(saying)
     case 'overfilled':
       return { text: t('runText.itOverfills'), tone: 'watch' }
     case 'weak-supply':
@@ -67,6 +69,15 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
         tone: 'plain',
       }
   }
+}
+
+function cycleHeadline({ stopsIn, long, spun }: Extract<Saying, { code: 'cycle' }>): Headline {
+  if (stopsIn !== null) return { text: t('runText.leftStanding'), tone: 'stop' }
+  if (long)
+    return { text: t('runText.takesTooLong', { phase: lowerFirst(MARK_WORD[long.phase]) }), tone: 'watch' }
+  return spun
+    ? { text: t('runText.ranToItsEnd'), tone: 'good' }
+    : { text: t('runText.didNotSpin'), tone: 'watch' }
 }
 
 export function sentence(saying: Saying, units: UnitSystem): string {
@@ -101,6 +112,7 @@ const KIND_ID = {
   'after-drain': 'runText.runBack',
   siphon: 'runText.gravityRun',
   spin: 'ui.spin',
+  cycle: 'runText.cycle',
 } as const satisfies Record<RunKind, MessageId>
 /** A kind of run as part of a sentence. */
 export const kindMessage = (kind: RunKind): Message => message(KIND_ID[kind])
@@ -117,6 +129,7 @@ export const START_WORD: Record<RunKind, string> = {
   'after-drain': t('runText.pumpOff'),
   siphon: t('runText.waterRunning'),
   spin: t('ui.spinning'),
+  cycle: t('runText.cycleBegins'),
 }
 export const STOP_WORD: Record<RunKind, string> = {
   idle: t('runText.endOfWatch'),
@@ -127,6 +140,7 @@ export const STOP_WORD: Record<RunKind, string> = {
   'after-drain': t('runText.endOfWatch'),
   siphon: t('runText.streamBreaks'),
   spin: t('runText.drumStill'),
+  cycle: t('runText.endOfWatch'),
 }
 
 export const TONE_TEXT: Record<Headline['tone'], string> = {
@@ -137,6 +151,12 @@ export const TONE_TEXT: Record<Headline['tone'], string> = {
 }
 
 export const MARK_WORD: Record<BoardMark, string> = {
+  fill: t('cycleMark.fill'),
+  wash: t('cycleMark.wash'),
+  pause: t('cycleMark.pause'),
+  drain: t('cycleMark.drain'),
+  spin: t('cycleMark.spin'),
+  end: t('cycleMark.end'),
   'air-drawn': t('ui.airDrawn'),
   'pump-silent': t('entryLog.pumpSilent'),
   'leak-seen': t('ui.leakSeen'),

@@ -2,6 +2,7 @@ import * as v from 'valibot'
 import { CHECK_IDS, PART_IDS } from '../catalogue/catalogueIds.ts'
 import { LEAK_PHASES } from '../machine/leakPhases.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
+import { CYCLE_MARKS } from '../measure/plan/runMarks.ts'
 import { RUN_KINDS } from '../measure/plan/runPlan.ts'
 import { valueProblem } from '../reason/checks/checks.ts'
 import { ACT_WORDS } from '../reason/evidence/seen/acts.ts'
@@ -17,6 +18,7 @@ export const EVENT_NAMES = [
   'leak-seen',
   'leak-stopped',
   'pump-silent',
+  ...CYCLE_MARKS,
 ] as const
 export const COLUMNS = ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min'] as const
 

@@ -72,7 +72,8 @@ function leakCall(fault: LeakFaultId, family: TownCase['family'], draw: Draw): T
   return { truth: fault, family, file: file as unknown as TownCase['file'] }
 }
 
-function drawnCall(family: TownCase['family'], draw: Draw): TownCase {
+/** A call as they come: by how often each fault is what is wrong. */
+export function drawnCall(family: TownCase['family'], draw: Draw): TownCase {
   const others = (Object.entries(SIGNS) as [FaultId, { calls: number }][])
     .filter(([fault]) => canHave(family, SIGNS[fault] as never))
     .map(([fault, { calls }]) => [fault, calls] as const)

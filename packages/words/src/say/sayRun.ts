@@ -92,6 +92,15 @@ export function sayRun(words: Words, saying: Saying): string {
       })
     case 'no-run-back':
       return words.t('run.no-run-back', { litres: figureOf('volume', saying.mostL) })
+    case 'cycle':
+      return words.t('run.cycle', {
+        stops: saying.stopsIn ?? 'none',
+        time: figureOf('time', saying.seconds),
+        long: saying.long?.phase ?? 'none',
+        takes: figureOf('time', saying.long?.takesS ?? 0),
+        usual: figureOf('time', saying.long?.usualS ?? 0),
+        spun: saying.spun || saying.stopsIn ? 'yes' : 'no',
+      })
     case 'throttled':
       return words.t('run.throttled', { kind, flow: flow(saying.flowLMin) })
     case 'empty-tub':

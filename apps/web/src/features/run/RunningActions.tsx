@@ -3,6 +3,7 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { STOP_WORD } from '../../words/runText.ts'
+import { CycleMarks } from './CycleMarks.tsx'
 import { entryText } from './EntryLog.tsx'
 import type { EntryKind } from './Keypad.tsx'
 import type { RunActs } from './runActs.ts'
@@ -33,13 +34,16 @@ export function RunningActions({
         hint={STOP_WORD[plan.kind]}
         onPress={acts.stop}
       />
-      <Action
-        weight="half"
-        name={t('ui.level')}
-        keyName="L"
-        hint={t('liveBoard.rulerOrDisplay')}
-        onPress={() => openPad('level')}
-      />
+      {plan.kind === 'cycle' && <CycleMarks mark={mark} />}
+      {plan.kind !== 'cycle' && (
+        <Action
+          weight="half"
+          name={t('ui.level')}
+          keyName="L"
+          hint={t('liveBoard.rulerOrDisplay')}
+          onPress={() => openPad('level')}
+        />
+      )}
       {flows && (
         <Action
           name={t('ui.flow')}
@@ -78,7 +82,7 @@ export function RunningActions({
         hint={t('liveBoard.waterOutside')}
         onPress={(atMs) => mark('leak-seen', atMs)}
       />
-      {!flows && (
+      {!flows && plan.kind !== 'cycle' && (
         <Action
           name={t('liveBoard.dripStopped')}
           keyName="D"

@@ -170,7 +170,7 @@ function KindFields({ plan, onKind }: { plan: RunPlan; onKind: (kind: RunKind) =
                 value={plan.kind}
                 onChange={(event) => onKind(event.target.value as RunKind)}
               >
-                {(['idle', 'siphon', 'after-drain', 'motion', 'spin'] as const).map((kind) => (
+                {(['idle', 'siphon', 'after-drain', 'motion', 'spin', 'cycle'] as const).map((kind) => (
                   <option key={kind} value={kind}>
                     {KIND_WORD[kind]}
                   </option>

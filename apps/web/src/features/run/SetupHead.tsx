@@ -22,6 +22,7 @@ const ACT: Record<RunKind, { title: string; act: string }> = {
     act: t('setupBoard.act.motion'),
   },
   spin: { title: t('ui.spin'), act: t('setupBoard.act.spin') },
+  cycle: { title: t('runText.cycle'), act: t('setupBoard.act.cycle') },
   'after-drain': {
     title: t('setupBoard.doesWaterRunBack'),
     act: t('setupBoard.act.afterDrain'),

@@ -12,7 +12,7 @@ import { CheckList } from './CheckList.tsx'
 const KINDS: Record<'fill' | 'hold' | 'drain', readonly RunKind[]> = {
   fill: ['fill', 'idle'],
   hold: ['hold', 'motion', 'spin'],
-  drain: ['drain', 'siphon', 'after-drain'],
+  drain: ['drain', 'siphon', 'after-drain', 'cycle'],
 }
 const PROTOCOLS_OF: Record<'fill' | 'hold' | 'drain', readonly ProtocolId[]> = {
   fill: ['inlet', 'seep-watch', 'sensor-check'],

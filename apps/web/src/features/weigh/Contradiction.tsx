@@ -16,6 +16,7 @@ const STAGE_OF_RUN = {
   'after-drain': 'drain',
   siphon: 'drain',
   spin: 'drain',
+  cycle: 'drain',
 } as const
 
 function placeOf(again: FoundBy): { name: string; stage: string } {

@@ -1,7 +1,15 @@
+import { CYCLE_MARKS } from '../plan/runMarks.ts'
 import type { RunPlan } from '../plan/runPlan.ts'
 
 /** What can be marked by hand during a run. */
-export const BOARD_MARKS = ['air-drawn', 'pump-silent', 'leak-seen', 'leak-stopped', 'valve-closed'] as const
+export const BOARD_MARKS = [
+  'air-drawn',
+  'pump-silent',
+  'leak-seen',
+  'leak-stopped',
+  'valve-closed',
+  ...CYCLE_MARKS,
+] as const
 export type BoardMark = (typeof BOARD_MARKS)[number]
 
 /**

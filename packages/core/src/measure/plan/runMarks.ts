@@ -1,3 +1,7 @@
+/** Phases of a whole cycle as they begin, and its end. */
+export const CYCLE_MARKS = ['fill', 'wash', 'pause', 'drain', 'spin', 'end'] as const
+export type CycleMark = (typeof CYCLE_MARKS)[number]
+
 /** What was marked during the run, seconds after its zero. */
 export type MarkWhat =
   | 'valve-open'
@@ -8,6 +12,7 @@ export type MarkWhat =
   | 'leak-seen'
   | 'leak-stopped'
   | 'pump-silent'
+  | CycleMark
 export interface RunMark {
   tS: number
   what: MarkWhat

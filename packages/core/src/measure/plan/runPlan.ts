@@ -1,8 +1,18 @@
 import type { ProtocolId } from '../../catalogue/protocolIds.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
 
-export const RUN_KINDS = ['idle', 'fill', 'hold', 'motion', 'drain', 'after-drain', 'siphon', 'spin'] as const
-/** idle: taps open, machine off; after-drain: the pump has just stopped; siphon: the tub runs out by its own weight, pump still. */
+export const RUN_KINDS = [
+  'idle',
+  'fill',
+  'hold',
+  'motion',
+  'drain',
+  'after-drain',
+  'siphon',
+  'spin',
+  'cycle',
+] as const
+/** idle: taps open, machine off; after-drain: the pump has just stopped; siphon: the tub runs out by its own weight, pump still; cycle: a whole wash against the clock. */
 export type RunKind = (typeof RUN_KINDS)[number]
 
 export type Laundry = 'none' | 'wet' | 'dry'

@@ -6,6 +6,7 @@ import { straightenClock } from '../readings/clock.ts'
 import { levelsSeen } from '../readings/levelsSeen.ts'
 import { inOrderOfTime, type ReadingSource, type Readings } from '../readings/readings.ts'
 import { endsBeforeItStarts } from '../readings/runWindow.ts'
+import { analyseCycle } from './analyseCycle.ts'
 import { analyseFlowRun } from './analyseFlowRun.ts'
 import { analyseStandingRun } from './analyseStanding.ts'
 import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
@@ -41,9 +42,11 @@ export function analyseRun(
   const analyse =
     plan.kind === 'after-drain'
       ? analyseAfterDrain
-      : isFlowRun(plan.kind) && !siphonCannotRun(plan)
-        ? analyseFlowRun
-        : analyseStandingRun
+      : plan.kind === 'cycle'
+        ? analyseCycle
+        : isFlowRun(plan.kind) && !siphonCannotRun(plan)
+          ? analyseFlowRun
+          : analyseStandingRun
   const analysis = analyse(plan, ordered.readings, marks, source)
   analysis.notes.unshift(...notes)
   analysis.seen = levelsSeen(ordered.readings)

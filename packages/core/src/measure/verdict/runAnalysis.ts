@@ -2,6 +2,7 @@ import type { Message } from '../../message.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import type { FittedCurve, FlowOfThisAir } from '../estimate/estimateFlow.ts'
 import type { TimedEstimate } from '../estimate/estimateTimed.ts'
+import type { CycleMark } from '../plan/runMarks.ts'
 import type { LevelsSeen } from '../readings/levelsSeen.ts'
 import type { Bounds, NotIdentifiable, Quantities } from './quantities.ts'
 import type { Saying } from './saying.ts'
@@ -57,6 +58,13 @@ export type RunBasis =
       disturbed: Disturbance | null
     }
   | { of: 'meter'; flowLMin: number; se: number }
+  | {
+      of: 'cycle'
+      /** Phases that were seen to begin. */
+      reached: CycleMark[]
+      stopsIn: CycleMark | null
+      long: { fill: boolean; drain: boolean }
+    }
   | {
       of: 'standing'
       /** Mean loss over the run, L/min; negative = rising. */

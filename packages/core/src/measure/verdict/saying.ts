@@ -1,3 +1,4 @@
+import type { CycleMark } from '../plan/runMarks.ts'
 import type { RunKind } from '../plan/runPlan.ts'
 
 /** What a run says, as figures: the sentence is made in the package of words. Flows in L/min. */
@@ -73,6 +74,16 @@ export type Saying =
   | { code: 'tube-leak'; kind: RunKind; tauS: number }
   | { code: 'run-back'; kind: RunKind; litres: number; riseMm: number }
   | { code: 'no-run-back'; kind: RunKind; mostL: number }
+  | {
+      code: 'cycle'
+      kind: RunKind
+      seconds: number
+      /** The phase in which it was left standing; null = it came to its end. */
+      stopsIn: CycleMark | null
+      /** The phase that took longer than is usual. */
+      long: { phase: 'fill' | 'drain'; takesS: number; usualS: number } | null
+      spun: boolean
+    }
   | { code: 'throttled' | 'end-too-high' | 'levels-too-close'; kind: RunKind; flowLMin: number }
 
 export type SlipCode =

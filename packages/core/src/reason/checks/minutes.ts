@@ -94,6 +94,7 @@ export const RUN_MIN: Readonly<Record<RunKind, number>> = {
   'after-drain': 3,
   siphon: 4,
   spin: 5,
+  cycle: 45,
 }
 
 /** Minutes of the check itself. */

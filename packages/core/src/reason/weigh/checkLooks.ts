@@ -42,7 +42,7 @@ const ratios = (lo: number, hi: number, count: number): number[] =>
   steps(Math.log(lo), Math.log(hi), count).map(Math.exp)
 const OHMS = [...ratios(0.3, 9000, 40), 'open'] as const
 /** Values a reading could be, evenly spread over how it is weighed: in volts and mm by themselves, in ohms, L and s by their logarithm. */
-const COULD_BE: Readonly<Partial<Record<CheckId, readonly (number | 'open')[]>>> = {
+export const COULD_BE: Readonly<Partial<Record<CheckId, readonly (number | 'open')[]>>> = {
   'pump.winding': OHMS,
   'valve.coil': OHMS,
   'pump.voltage': steps(0, 270, 46),

@@ -21,6 +21,8 @@ export interface NextLook extends Omit<PossibleLook, 'outcomes' | 'shares' | 'by
 
 /** Looks are foretold for the likeliest of what may be wrong, up to this share of all. */
 const FORETOLD_MASS = 0.997
+/** Two at once are told apart from one from this share on. */
+const PAIR_COUNTS = 0.02
 /** Below this a look is not worth the walk, bits. */
 const WORTH_BITS = 0.02
 /** Every look also costs getting up, wiping and saying it, min: many small ones are not worth one that decides. Estimate. */
@@ -37,11 +39,17 @@ export function nextLooks(
   about: (fault: FaultId) => boolean = () => true,
 ): NextLook[] {
   const sets = setsOf(weighed, about)
-  return [...checkLooks(visit, weighed), ...leakLooks(visit, weighed)]
+  return possibleLooks(visit, weighed)
     .map((look) => worthOf(look, sets))
     .filter(({ gainBits }) => gainBits >= WORTH_BITS)
     .sort((a, b) => b.gainBits / (b.minutes + EACH_LOOK_MIN) - a.gainBits / (a.minutes + EACH_LOOK_MIN))
 }
+
+/** Every look that could be made and was not, with what it would show. */
+export const possibleLooks = (visit: WeighedCase, weighed: Weighed): PossibleLook[] => [
+  ...checkLooks(visit, weighed),
+  ...leakLooks(visit, weighed),
+]
 
 /** Looks that may be made with the machine as it stands, and the best of those that may not, each with what stands in the way. */
 export function allowedLooks(
@@ -61,8 +69,8 @@ export function allowedLooks(
 }
 
 /** Hypotheses put together by the faults that are there. */
-interface FaultSet {
-  faults: readonly string[]
+export interface FaultSet {
+  faults: readonly FaultId[]
   p: number
   hypotheses: Hypothesis[]
   /** The same with one for all that have the same faults on the same sides. */
@@ -70,23 +78,24 @@ interface FaultSet {
 }
 type Hypothesis = Weighed['belief']['hypotheses'][number]
 
-function setsOf({ ways, belief }: Weighed, about: (fault: FaultId) => boolean): FaultSet[] {
+/** Everything that may be wrong, put together by the faults that are there; each with its share. */
+export function setsOf(weighed: Weighed, about: (fault: FaultId) => boolean): FaultSet[] {
+  const { ways, belief } = weighed
+  const countsAs = whatCounts(weighed, about)
   const sets = new Map<string, FaultSet>()
   const kinds = new Map<string, Hypothesis>()
   let mass = 0
   for (const one of [...belief.hypotheses].sort((a, b) => b.p - a.p)) {
     if (mass > FORETOLD_MASS) break
     mass += one.p
-    const own = [one.first, one.second].filter((n) => n !== NO_FAULT).map((n) => ways[n] as FaultWay)
-    const faults = own
-      .map(({ card }) => card.id)
-      .filter(about)
-      .sort()
+    const faults = countsAs(one)
     const set = sets.get(faults.join(' ')) ?? { faults, p: 0, hypotheses: [], kinds: [] }
     sets.set(faults.join(' '), set)
     set.p += one.p
     set.hypotheses.push(one)
-    const kind = own.map(({ card, tap, rests }) => `${card.id} ${tap} ${rests}`).join(' ')
+    const kind = waysIn(ways, one)
+      .map(({ card, tap, rests }) => `${card.id} ${tap} ${rests}`)
+      .join(' ')
     const known = kinds.get(kind)
     if (known) known.p += one.p
     else {
@@ -97,6 +106,35 @@ function setsOf({ ways, belief }: Weighed, about: (fault: FaultId) => boolean): 
   }
   const total = [...sets.values()].reduce((sum, { p }) => sum + p, 0)
   return [...sets.values()].map((set) => ({ ...set, p: set.p / total }))
+}
+
+const waysIn = (ways: readonly FaultWay[], { first, second }: Hypothesis): FaultWay[] =>
+  [first, second].filter((n) => n !== NO_FAULT).map((n) => ways[n] as FaultWay)
+
+/**
+ * The faults that a hypothesis counts as: two at once only where they are likely enough to be worth telling, else the likelier of the two.
+ * That there may be a second fault beside the first, one of many, is nothing that a look is made for.
+ */
+function whatCounts(
+  { ways, belief }: Weighed,
+  about: (fault: FaultId) => boolean,
+): (one: Hypothesis) => FaultId[] {
+  const idsOf = (one: Hypothesis) =>
+    waysIn(ways, one)
+      .map(({ card }) => card.id)
+      .filter(about)
+      .sort()
+  const mass = new Map<string, number>()
+  for (const one of belief.hypotheses) {
+    const key = idsOf(one).join(' ')
+    mass.set(key, (mass.get(key) ?? 0) + one.p)
+  }
+  return (one) => {
+    const ids = idsOf(one)
+    const [a, b] = ids
+    if (a === undefined || b === undefined || (mass.get(ids.join(' ')) ?? 0) >= PAIR_COUNTS) return ids
+    return [(mass.get(a) ?? 0) >= (mass.get(b) ?? 0) ? a : b]
+  }
 }
 
 function worthOf({ outcomes, shares, byFault, ...look }: PossibleLook, sets: readonly FaultSet[]): NextLook {

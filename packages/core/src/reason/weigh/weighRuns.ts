@@ -220,6 +220,57 @@ function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
   }
 }
 
+/** A whole cycle shows less finely what a timed run shows: shares with the fault, and with none. Estimates. */
+const CYCLE = { longFill: 0.6, longDrain: 0.6, longAnyhow: 0.06, noSpinAnyhow: 0.03 } as const
+
+/** What whole cycles against the clock say: whether water came and went, in its time, and whether it spun. */
+export function weighCycles(ways: readonly FaultWay[], runs: readonly JudgedRun[]): Piece[] {
+  return runs.flatMap(({ analysis: { basis } }, n): Piece[] => {
+    if (basis?.of !== 'cycle') return []
+    const { reached, stopsIn, long } = basis
+    const of = (what: (way: FaultWay) => number | undefined, usual: number) => (i: number, j: number) =>
+      either(ways, i, j, what, usual)
+    const parts: Piece[] = []
+    const add = (about: 'fill' | 'drain' | 'spin', shown: string, likelihood: Piece['likelihood']) =>
+      parts.push({
+        id: `run:cycle:${n}:${about}`,
+        from: { kind: 'run', run: 'cycle' },
+        says: message('found.cycle', { about, shown }),
+        likelihood,
+      })
+    const three = (about: 'fill' | 'drain', stops: Piece['likelihood'], slow: Piece['likelihood']) => {
+      if (stopsIn === about) add(about, 'stops', stops)
+      else if (long[about]) add(about, 'long', (i, j) => (1 - stops(i, j)) * slow(i, j))
+      else if (reached.includes(about)) add(about, 'usual', (i, j) => (1 - stops(i, j)) * (1 - slow(i, j)))
+    }
+    three(
+      'fill',
+      of(({ card }) => card.fill?.none, FILL_ANYHOW.none),
+      of(
+        ({ card }) => (card.fill?.loses || card.stands === 'siphons' ? CYCLE.longFill : undefined),
+        CYCLE.longAnyhow,
+      ),
+    )
+    three(
+      'drain',
+      of(({ card: { drain } }) => {
+        const p = 1 - (1 - (drain?.none ?? 0)) * (1 - (drain?.stops ?? 0))
+        return p > 0 ? p : undefined
+      }, DRAIN_ANYHOW.none + DRAIN_ANYHOW.stops),
+      of(
+        ({ card: { drain } }) => (drain?.head || drain?.path || drain?.slowing ? CYCLE.longDrain : undefined),
+        CYCLE.longAnyhow,
+      ),
+    )
+    if (stopsIn === null) {
+      const none = of(({ card }) => card.looks?.['tub.spins']?.no, CYCLE.noSpinAnyhow)
+      const spun = reached.includes('spin')
+      add('spin', spun ? 'usual' : 'none', spun ? (i, j) => 1 - none(i, j) : none)
+    }
+    return parts
+  })
+}
+
 /** How often a level sensing without the fault looks as if it had it, and one with a fault of another kind. Estimate. */
 const SENSED_ANYHOW = 0.03
 

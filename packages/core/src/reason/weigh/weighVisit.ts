@@ -13,7 +13,7 @@ import { onItsSide, type Piece } from './piece.ts'
 import { weighLeaks } from './weighLeaks.ts'
 import { weighComplaints, weighLooks } from './weighLooks.ts'
 import { type Circuits, weighNumbers } from './weighNumbers.ts'
-import { weighDrainRuns, weighFillRuns, weighSensing } from './weighRuns.ts'
+import { weighCycles, weighDrainRuns, weighFillRuns, weighSensing } from './weighRuns.ts'
 
 /** What is known of a visit for the weighing. */
 export interface WeighedCase extends LeakCaseOfVisit {
@@ -124,6 +124,7 @@ function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]):
     ...weighFillRuns(all.ways, machine, site, runs, observations),
     ...weighDrainRuns(all.ways, runs, says),
     ...weighSensing(all.ways, runs),
+    ...weighCycles(all.ways, runs),
     ...weighLeaks(all, machine, found),
   ]
   const belief = beliefOf(all, pieces)

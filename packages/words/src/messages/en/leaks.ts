@@ -106,6 +106,8 @@ export const leaks = {
     'The last repair was at {at, select, inlet {the inlet} bellows {the bellows} filter_cap {the filter cap} pump {the pump} hoses {a hose inside} other {a seal of tub or shaft}}.',
   'found.conflict':
     'They cannot both be right: {one} {other} The quicker one to check again takes {minutes} min.',
+  'found.cycle':
+    'In a whole cycle: {about, select, fill {filling} drain {draining} other {spin}} {shown, select, stops {did not come to an end} long {took long} none {did not come} other {as it should}}.',
   'found.figure': '{figure}',
   'found.open-circuit': 'open circuit',
   'found.fill.none': 'A fill brought no water.',

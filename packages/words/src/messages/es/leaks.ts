@@ -110,6 +110,8 @@ export const leaks: Record<keyof typeof english, string> = {
     'La última reparación fue en {at, select, inlet {la entrada de agua} bellows {el fuelle} filter_cap {la tapa del filtro} pump {la bomba} hoses {una manguera de adentro} other {un retén de tina o eje}}.',
   'found.conflict':
     'No pueden ser ciertas las dos: {one} {other} La más rápida de repetir toma {minutes} min.',
+  'found.cycle':
+    'En un ciclo entero: {about, select, fill {el llenado} drain {el desagüe} other {el centrifugado}} {shown, select, stops {no terminó} long {tardó} none {no llegó} other {como debe}}.',
   'found.figure': '{figure}',
   'found.open-circuit': 'circuito abierto',
   'found.fill.none': 'Un llenado no trajo agua.',

@@ -51,7 +51,8 @@ export function fillDataOf(
   for (const { plan, analysis } of runs) {
     const { basis } = analysis
     const tap = plan.taps[0]
-    if (plan.kind !== 'fill' || plan.taps.length !== 1 || !tap || !basis || basis.of === 'standing') continue
+    if (plan.kind !== 'fill' || plan.taps.length !== 1 || !tap || !basis) continue
+    if (basis.of !== 'flow' && basis.of !== 'meter') continue
     if (!(basis.flowLMin > 0.2) || isUnknown(analysis)) continue
     const se = basis.of === 'flow' ? basis.readingsSe : basis.se
     const entry = { ln: Math.log(basis.flowLMin), se: Math.max(LEAST_LEVEL_SE, se / basis.flowLMin) }

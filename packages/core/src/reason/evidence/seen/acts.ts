@@ -58,6 +58,7 @@ const PARTS_OF_RUN: Readonly<Record<RunKind, readonly PartId[]>> = {
   'after-drain': OUTLET,
   siphon: OUTLET,
   spin: [...STANDING, ...DRIVE, ...CIRCUIT],
+  cycle: [...INLET, ...OUTLET, ...CIRCUIT, ...DRIVE],
 }
 
 /** Parts that an outcome depends on; a check that is not listed depends on none that is worked on. */
