@@ -12,6 +12,7 @@ import { leakBench } from './benchLeaks.ts'
 import { hundredThousandVisits } from './benchLogbook.ts'
 import { type Figure, storing } from './benchStore.ts'
 import { streaming } from './benchStreams.ts'
+import { weighBench } from './benchWeigh.ts'
 
 const figures: Figure[] = []
 const add = (name: string, value: number, unit: string, limit?: number) =>
@@ -117,7 +118,7 @@ execFileSync(process.execPath, ['apps/server/bin/brendik.mjs', 'analyse', lines,
 add('240 visits of 5,000 readings through the command line', (performance.now() - started) / 1000, 's', 10)
 
 const leaks = leakBench(medianMs)
-figures.push(...leaks.figures)
+figures.push(...leaks.figures, ...weighBench(medianMs))
 
 for (const figure of await storing(plan('drain'))) figures.push(figure)
 for (const figure of await hundredThousandVisits(plan('drain'))) figures.push(figure)

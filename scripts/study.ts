@@ -8,11 +8,13 @@ import { flowStudy } from '../packages/core/test/study/flowStudy.ts'
 import { habitStudy } from '../packages/core/test/study/habitStudy.ts'
 import { holdStudy } from '../packages/core/test/study/holdStudy.ts'
 import { leakStudy } from '../packages/core/test/study/leakStudy.ts'
+import { promiseQuarters, promises, promiseTable } from '../packages/core/test/study/promises.ts'
+import { inseparable, inseparableTable } from '../packages/core/test/study/separable.ts'
 import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.
- * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks|faults`; `--write` puts the tables into docs/identifiability.md;
+ * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks|faults|promises`; `--write` puts the tables into docs/identifiability.md;
  * `--json=FILE` writes the figures that the tests check.
  */
 const { values } = parseArgs({
@@ -65,6 +67,12 @@ if (wanted('faults')) {
   const faults = faultStudy(repeats, makeDraw(20261127))
   tables.push(...faults.tables)
   figures.faults = faults.figures
+}
+if (wanted('promises')) {
+  const looks = promises(repeats * 10, makeDraw(20261128))
+  const pairs = inseparable()
+  tables.push(promiseTable(looks), inseparableTable(pairs))
+  figures.promises = { quarters: promiseQuarters(looks), inseparable: pairs }
 }
 const text = tables.map(markdown).join('\n')
 console.log(text)

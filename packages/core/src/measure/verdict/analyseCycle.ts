@@ -1,4 +1,5 @@
 import { familyDefaults } from '../../machine/machineSpec.ts'
+import { message } from '../../message.ts'
 import { expectedRun } from '../plan/expectedRun.ts'
 import { CYCLE_MARKS, type CycleMark, type RunMark } from '../plan/runMarks.ts'
 import type { RunPlan } from '../plan/runPlan.ts'
@@ -24,7 +25,10 @@ export function analyseCycle(plan: RunPlan, _readings: Readings, marks: readonly
   const [first] = phases
   const last = phases.at(-1)
   if (!first || !last || phases.length < 2)
-    return { ...blankAnalysis({ code: 'too-few', kind: plan.kind, got: phases.length, needed: 2 }) }
+    return {
+      ...blankAnalysis({ code: 'too-few', kind: plan.kind, got: phases.length, needed: 2 }),
+      notIdentifiable: { timeS: message('open.cycle-marks') },
+    }
   const ended = last.what === 'end'
   const reached = CYCLE_MARKS.filter((mark) => phases.some(({ what }) => what === mark))
   const [fill, drain] = [longOne(plan, phases, 'fill'), longOne(plan, phases, 'drain')]

@@ -25,6 +25,8 @@ const WAYS_OF_EACH = 3
 const TRIED_IN_ALL_WAYS = 60
 /** A piece is unexplained when the best explanation expected it this many times less than another cause does. */
 const UNEXPLAINED = 15
+/** Rivals that are gone through for one that explains what the likeliest does not. */
+const RIVALS = 40
 /** What is less likely cannot change a choice. */
 const NEGLIGIBLE = 1e-5
 
@@ -33,25 +35,37 @@ interface Hypothesis {
   first: number
   second: number
   ln: number
-  parts: Float64Array
 }
+/** Likelihood of one piece, never nothing: people err. */
+const partOf = ({ likelihood }: Piece, { first, second }: Pick<Hypothesis, 'first' | 'second'>): number =>
+  Math.max(LEAST_LIKELIHOOD, likelihood(first, second))
+const LEAST_LIKELIHOOD = 1e-12
+/** Likelihoods multiplied before a logarithm is taken: their product stays far above the smallest number. */
+const AT_ONCE = 16
 
 /**
  * Probability of every fault, of two at once, of none and of something unlisted, from all pieces together. Pairs are tried where one partner
  * explains much of what was seen or is common; the rest of their mass is left to the single faults.
+ * @param twoAtOnce - False where pairs would change nothing worth a look, as with a complaint alone.
  */
-export function beliefOf({ ways, none, unlisted }: FaultWays, pieces: readonly Piece[]): Belief {
+export function beliefOf(
+  { ways, none, unlisted }: FaultWays,
+  pieces: readonly Piece[],
+  { twoAtOnce = true }: { twoAtOnce?: boolean } = {},
+): Belief {
   const weigh = (first: number, second: number, prior: number): Hypothesis => {
-    const parts = Float64Array.from(pieces, (piece) =>
-      Math.log(Math.max(1e-12, piece.likelihood(first, second))),
-    )
-    return { first, second, ln: Math.log(prior) + parts.reduce((a, b) => a + b, 0), parts }
+    let [ln, product] = [Math.log(prior), 1]
+    for (let k = 0; k < pieces.length; k++) {
+      product *= partOf(pieces[k] as Piece, { first, second })
+      if (k % AT_ONCE === AT_ONCE - 1) [ln, product] = [ln + Math.log(product), 1]
+    }
+    return { first, second, ln: ln + Math.log(product) }
   }
   const nothing = weigh(NO_FAULT, NO_FAULT, none)
   const singles = ways.map((way, n) => weigh(n, NO_FAULT, way.prior * (1 - TWO_AT_ONCE)))
-  const pairs = pairsAround(ways, singles, weigh)
+  const pairs = twoAtOnce ? pairsAround(ways, singles, weigh) : []
   const all = [nothing, ...singles, ...pairs]
-  const other = somethingElse(nothing, singles, ways, unlisted)
+  const other = somethingElse(nothing, singles, ways, unlisted, pieces)
   const p = normalised([...all.map(({ ln }) => ln), other.ln])
   const belief: Belief = { share: new Map(), present: new Map(), pairs: [], hypotheses: [], conflict: null }
   const add = <K>(map: Map<K, number>, key: K, by: number) => map.set(key, (map.get(key) ?? 0) + by)
@@ -74,7 +88,7 @@ export function beliefOf({ ways, none, unlisted }: FaultWays, pieces: readonly P
   })
   add(belief.share, 'unlisted', p[all.length] ?? Number.NaN)
   belief.pairs = [...together.values()].sort((a, b) => b.probability - a.probability)
-  belief.conflict = conflictIn(all, p, pieces)
+  belief.conflict = conflictIn(all, [nothing, ...[...singles].sort((a, b) => b.ln - a.ln)], p, pieces)
   return belief
 }
 
@@ -125,39 +139,46 @@ function somethingElse(
   singles: readonly Hypothesis[],
   ways: readonly FaultWay[],
   prior: number,
+  pieces: readonly Piece[],
 ): { ln: number } {
   const total = ways.reduce((sum, way) => sum + way.prior, 0)
   let ln = Math.log(prior)
-  nothing.parts.forEach((none, k) => {
+  for (const piece of pieces) {
     let mean = 0
-    for (const [n, { parts }] of singles.entries())
-      mean += ((ways[n] as FaultWay).prior / total) * Math.exp(parts[k] ?? Number.NaN)
-    ln += Math.log(0.5 * Math.exp(none) + 0.5 * mean)
-  })
+    for (const [n, single] of singles.entries())
+      mean += ((ways[n] as FaultWay).prior / total) * partOf(piece, single)
+    ln += Math.log(0.5 * partOf(piece, nothing) + 0.5 * mean)
+  }
   return { ln }
 }
 
 /** What the likeliest explanation leaves unexplained, and the piece that speaks most against whatever would explain it. */
 function conflictIn(
   all: readonly Hypothesis[],
+  singly: readonly Hypothesis[],
   p: Float64Array,
   pieces: readonly Piece[],
 ): Belief['conflict'] {
   const order = all.map((_, n) => n).sort((a, b) => (p[b] ?? 0) - (p[a] ?? 0))
-  const best = all[order[0] as number] as Hypothesis
-  let [worst, least] = [-1, -Math.log(UNEXPLAINED)]
-  pieces.forEach((_, k) => {
-    const most = all.reduce((m, { parts }) => Math.max(m, parts[k] ?? Number.NaN), Number.NEGATIVE_INFINITY)
-    const short = (best.parts[k] ?? Number.NaN) - most
-    if (short < least) [worst, least] = [k, short]
-  })
-  if (worst < 0) return null
-  const rival = order
-    .map((n) => all[n] as Hypothesis)
-    .find(({ parts }) => (parts[worst] ?? 0) - (best.parts[worst] ?? 0) > Math.log(UNEXPLAINED / 3))
+  const [best, ...others] = order.slice(0, RIVALS).map((n) => all[n] as Hypothesis)
+  if (!best) return null
+  const lnOf = (piece: Piece, one: Hypothesis) => Math.log(partOf(piece, one))
+  let worst: Piece | null = null
+  let least = -Math.log(UNEXPLAINED)
+  for (const piece of pieces) {
+    // Each alone is asked, and none: what two explain one of them does.
+    const most = singly.reduce((m, one) => Math.max(m, partOf(piece, one)), 0)
+    const short = lnOf(piece, best) - Math.log(most)
+    if (short < least) [worst, least] = [piece, short]
+  }
+  if (!worst) return null
+  const unexplained = worst
+  const rival = [...others, ...singly].find(
+    (one) => lnOf(unexplained, one) - lnOf(unexplained, best) > Math.log(UNEXPLAINED / 3),
+  )
   if (!rival) return null
   const against = pieces
-    .map((piece, k) => ({ id: piece.id, by: (best.parts[k] ?? 0) - (rival.parts[k] ?? 0) }))
+    .map((piece) => ({ id: piece.id, by: lnOf(piece, best) - lnOf(piece, rival) }))
     .reduce((a, b) => (b.by > a.by ? b : a))
-  return against.by > Math.log(8) ? { unexplained: (pieces[worst] as Piece).id, against: against.id } : null
+  return against.by > Math.log(8) ? { unexplained: unexplained.id, against: against.id } : null
 }

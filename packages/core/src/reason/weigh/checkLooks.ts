@@ -12,7 +12,7 @@ import { partsOfCheck } from '../evidence/seen/acts.ts'
 import { onItsSide } from './piece.ts'
 import { gettingAt, type PossibleLook, sharesOf } from './possibleLook.ts'
 import { lookShares, soundShares } from './weighLooks.ts'
-import { densityOf, speaksOf } from './weighNumbers.ts'
+import { readingWeigher, speaksOf } from './weighNumbers.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** Judged from outside, whatever part they speak about. */
@@ -143,9 +143,8 @@ function foretold(
 ): Pick<PossibleLook, 'outcomes' | 'shares'> {
   if (facts.kind === 'number') {
     const values = COULD_BE[facts.id] ?? []
-    const densities = values.map((value) =>
-      densityOf(ways, { check: facts.id, value, ...(tap ? { tap } : {}) }, visit.circuits),
-    )
+    const weigher = readingWeigher(ways, facts.id, tap, visit.circuits)
+    const densities = values.map((value) => weigher?.(value) ?? null)
     const lnStep = Math.log((OHMS[1] as number) / (OHMS[0] as number))
     // An open circuit is a mass of its own beside a density in the logarithm.
     const width = values.map((value) => (value === 'open' || !values.includes('open') ? 1 : lnStep))

@@ -31,6 +31,9 @@ const WHILE_IT_RUNS: readonly CheckId[] = [
   'lid-switch.continuity',
 ]
 
+/** No look rules a cause out: people err. */
+const LEAST = 0.002
+
 type Shares = Readonly<Record<string, number>>
 
 /** What a look shows on a machine that is sound there; undefined = it tells nothing of faults. */
@@ -81,6 +84,12 @@ export function weighLooks(
     const sound = soundShares(check as CheckId, family)
     if (!sound || !(value in sound)) return []
     const shares = lookShares(ways, check as CheckId, sound, tap ?? null)
+    const usual = Math.max(LEAST, sound[value] ?? 0)
+    // Asked of thousands of pairs: each way is asked once. Not a number = the look is not about it.
+    const own = Float64Array.from(ways, (_, n) => {
+      const of = shares(n, NO_FAULT)
+      return of === sound ? Number.NaN : (of[value] ?? 0)
+    })
     return [
       {
         id: `look:${check}${tap ? `:${tap}` : ''}`,
@@ -89,7 +98,12 @@ export function weighLooks(
           check: message(`check.${check}`),
           outcome: message(`check.${check}.${value}`),
         }),
-        likelihood: (i, j) => Math.max(0.002, shares(i, j)[value] ?? 0),
+        likelihood: (i, j) => {
+          const a = i === NO_FAULT ? Number.NaN : (own[i] ?? Number.NaN)
+          const b = j === NO_FAULT ? Number.NaN : (own[j] ?? Number.NaN)
+          if (Number.isNaN(a)) return Number.isNaN(b) ? usual : Math.max(LEAST, b)
+          return Math.max(LEAST, Number.isNaN(b) ? a : (a + b) / 2)
+        },
       },
     ]
   })
@@ -100,8 +114,8 @@ export function weighComplaints(ways: readonly FaultWay[], observations: readonl
   const said = new Set(observations.filter((o) => o.check === 'complaint').map((o) => o.value))
   if (said.size === 0) return []
   return COMPLAINTS.map((complaint): Piece => {
-    const of = (n: number) =>
-      n === NO_FAULT ? 0 : ((ways[n] as FaultWay).card.says[complaint] ?? SAYS_ANYHOW)
+    const own = Float64Array.from(ways, ({ card }) => card.says[complaint] ?? SAYS_ANYHOW)
+    const of = (n: number) => (n === NO_FAULT ? 0 : (own[n] ?? Number.NaN))
     const chance = (i: number, j: number) =>
       i === NO_FAULT ? (SAYS_WITH_NONE[complaint] ?? SAYS_ANYHOW) : 1 - (1 - of(i)) * (1 - of(j))
     return {

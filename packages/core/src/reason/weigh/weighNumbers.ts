@@ -1,11 +1,13 @@
+import type { Tap } from '../../machine/machineSpec.ts'
 import { figureOf, type Message, message } from '../../message.ts'
 import { PUMP_WINDING_BANDS, VALVE_COIL_BANDS } from '../../physics/electrical/winding.ts'
 import type { FaultCard } from '../catalogue/faultCard.ts'
 import { checkFacts } from '../checks/checks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
+import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
-import { effectOf, either, onItsSide, type Piece, shownWay, wayOf } from './piece.ts'
+import { either, onItsSide, type Piece } from './piece.ts'
 
 /** What is known of the machine's circuits. Null = not known. */
 export interface Circuits {
@@ -39,7 +41,7 @@ export function weighNumbers(
   const last = new Map<string, Observation>()
   for (const look of observations) last.set(`${look.check} ${look.tap ?? ''}`, look)
   return [...last.values()].flatMap((look): Piece[] => {
-    const likelihood = densityOf(ways, look, circuits)
+    const likelihood = readingWeigher(ways, look.check as CheckId, look.tap, circuits)?.(look.value) ?? null
     const id = `reading:${look.check}${look.tap ? `:${look.tap}` : ''}`
     const { check, tap } = look
     const from = { kind: 'check', check: check as CheckId, ...(tap ? { tap } : {}) } as const
@@ -66,85 +68,123 @@ export function speaksOf({ id, looks, circuit, sensing, drain }: FaultCard, chec
   return looks?.[check] !== undefined || (circuit !== undefined && check in circuit)
 }
 
-/** Density of a reading with one way, two or none; null = it tells nothing of faults, or is not weighed by itself. */
-export function densityOf(
+/**
+ * How a reading is weighed, whatever its value: its density with one way, two or none.
+ * @returns null = it tells nothing of faults, or is not weighed by itself.
+ */
+export function readingWeigher(
   ways: readonly FaultWay[],
-  { check, value, tap }: Observation,
+  check: CheckId,
+  tap: Tap | null | undefined,
   circuits: Circuits,
-): Piece['likelihood'] | null {
+): ((value: string | number) => Likelihood | null) | null {
   const volts = circuits.supplyV ? [circuits.supplyV] : ([120, 230] as const)
-  const id = check as CheckId
-  const number = typeof value === 'number' ? value : null
-  if (id === 'pump.winding' || id === 'valve.coil') {
-    const usual =
-      id === 'valve.coil'
-        ? volts.map((v) => ({ ohm: middle(VALVE_COIL_BANDS[v]), sd: 0.4 }))
-        : circuits.windingOhm
-          ? [{ ohm: circuits.windingOhm, sd: OHM_SD.plate }]
-          : volts.map((v) => ({ ohm: middle(PUMP_WINDING_BANDS[v].usual), sd: OHM_SD.band }))
-    const density = ohmDensity(value, usual)
-    return (i, j) => {
-      const states = [i, j].flatMap((n) => {
-        const way = wayOf(ways, n)
-        const state = way && onItsSide(way, tap) ? way.card.circuit?.[id] : undefined
-        return state ? [state] : []
+  /** Of readings that are never open. */
+  const ofNumber = (weigh: (value: number) => Likelihood) => (value: string | number) =>
+    typeof value === 'number' ? weigh(value) : null
+  switch (check) {
+    case 'pump.winding':
+    case 'valve.coil':
+      return windingWeigher(ways, check, tap, volts, circuits)
+    case 'pump.voltage':
+    case 'board.pump-pin':
+    case 'valve.voltage': {
+      const isDead = either(
+        ways,
+        (way) => (onItsSide(way, tap) ? way.card.circuit?.[check] : undefined),
+        0.03,
+      )
+      return ofNumber((value) => {
+        const live = mean(volts.map((v) => bell(value, v, v * LIVE_SD)))
+        const dead = Math.exp(-value / DEAD_MEAN_V) / DEAD_MEAN_V
+        const astray = ASTRAY.share / 300
+        return (i, j) => {
+          const p = isDead(i, j)
+          return astray + (1 - p) * live + p * dead
+        }
       })
-      return density(states[0] ?? 'sound')
     }
-  }
-  if (number === null) return null
-  if (id === 'pump.voltage' || id === 'board.pump-pin' || id === 'valve.voltage') {
-    const live = mean(volts.map((v) => bell(number, v, v * LIVE_SD)))
-    const dead = Math.exp(-number / DEAD_MEAN_V) / DEAD_MEAN_V
-    const astray = ASTRAY.share / 300
-    return (i, j) => {
-      const p = either(ways, i, j, (way) => (onItsSide(way, tap) ? way.card.circuit?.[id] : undefined), 0.03)
-      return astray + (1 - p) * live + p * dead
+    case 'insulation': {
+      const isLow = either(ways, (way) => way.card.circuit?.insulation, 0.02)
+      return ofNumber((value) => {
+        const ln = Math.log(Math.max(1e-3, value))
+        const [low, sound] = [bell(ln, Math.log(0.15), 1.3), bell(ln, Math.log(60), 1.4)]
+        return (i, j) => {
+          const p = isLow(i, j)
+          return 0.002 + p * low + (1 - p) * sound
+        }
+      })
     }
-  }
-  if (id === 'insulation') {
-    const ln = Math.log(Math.max(1e-3, number))
-    const [low, sound] = [bell(ln, Math.log(0.15), 1.3), bell(ln, Math.log(60), 1.4)]
-    return (i, j) => {
-      const p = either(ways, i, j, (way) => way.card.circuit?.insulation, 0.02)
-      return 0.002 + p * low + (1 - p) * sound
+    case 'pump.runs-for': {
+      const stops = ofEither(ways, (way) => (way.rests ? undefined : way.card.circuit?.['pump.runs-for']))
+      return ofNumber((value) => {
+        const ln = Math.log(Math.max(1, value))
+        const sound = bell(ln, Math.log(500), 0.9)
+        return (i, j) => {
+          const stopsAt = stops(i, j)
+          return 0.01 + (stopsAt ? bell(ln, Math.log(stopsAt), 1) : sound)
+        }
+      })
     }
-  }
-  if (id === 'pump.runs-for') {
-    const ln = Math.log(Math.max(1, number))
-    const sound = bell(ln, Math.log(500), 0.9)
-    return (i, j) => {
-      const stopsAt = [i, j].map((n) => shownWay(ways, n)?.card.circuit?.['pump.runs-for']).find(Boolean)
-      return 0.01 + (stopsAt ? bell(ln, Math.log(stopsAt), 1) : sound)
+    case 'ruler-vs-indicated': {
+      const shift = ofEither(ways, (way) => way.card.sensing?.trueMinusShownMm)
+      return ofNumber((value) => {
+        const sound = bell(value, 0, 7)
+        return (i, j) => {
+          const off = shift(i, j)
+          return 0.0006 + (off ? 0.9 * bell(value, off[0], off[1]) + 0.1 * sound : sound)
+        }
+      })
     }
-  }
-  if (id === 'ruler-vs-indicated') {
-    const sound = bell(number, 0, 7)
-    return (i, j) => {
-      const off = [i, j]
-        .map((n) => {
-          const way = wayOf(ways, n)
-          return way ? effectOf('sensing')(way)?.trueMinusShownMm : undefined
-        })
-        .find(Boolean)
-      return 0.0006 + (off ? 0.9 * bell(number, off[0], off[1]) + 0.1 * sound : sound)
+    case 'drain.caught-back': {
+      const runsBack = either(ways, (way) => way.card.drain?.runsBack, 0.05)
+      return ofNumber((value) => {
+        const ln = Math.log(Math.max(0.01, value))
+        const [back, none] = [bell(ln, Math.log(0.5), 0.6), bell(ln, Math.log(0.06), 0.8)]
+        return (i, j) => {
+          const p = runsBack(i, j)
+          return 0.01 + p * back + (1 - p) * none
+        }
+      })
     }
-  }
-  if (id === 'drain.caught-back') {
-    const ln = Math.log(Math.max(0.01, number))
-    const [back, none] = [bell(ln, Math.log(0.5), 0.6), bell(ln, Math.log(0.06), 0.8)]
-    return (i, j) => {
-      const p = either(ways, i, j, (way) => way.card.drain?.runsBack, 0.05)
-      return 0.01 + p * back + (1 - p) * none
+    case 'standpipe.height': {
+      const high = ofEither(ways, (way) => way.card.id === 'standpipe.too-high' || undefined)
+      return ofNumber((value) => {
+        const sound = 0.97 * bell(value, 900, 170) + 0.03 / 2300
+        const tooHigh = value > 1350 && value < 2800 ? 1 / 1450 : 1e-6
+        return (i, j) => (high(i, j) ? tooHigh : sound)
+      })
     }
+    default:
+      return null
   }
-  if (id === 'standpipe.height') {
-    const sound = 0.97 * bell(number, 900, 170) + 0.03 / 2300
-    const high = number > 1350 && number < 2800 ? 1 / 1450 : 1e-6
-    const isHigh = (n: number) => wayOf(ways, n)?.card.id === 'standpipe.too-high'
-    return (i, j) => (isHigh(i) || isHigh(j) ? high : sound)
+}
+
+/** What the first of two ways has that has it at all. */
+function ofEither<T>(ways: readonly FaultWay[], of: (way: FaultWay) => T | undefined) {
+  const own = ways.map(of)
+  return (i: number, j: number): T | undefined =>
+    (i === NO_FAULT ? undefined : own[i]) ?? (j === NO_FAULT ? undefined : own[j])
+}
+
+function windingWeigher(
+  ways: readonly FaultWay[],
+  check: 'pump.winding' | 'valve.coil',
+  tap: Tap | null | undefined,
+  volts: readonly (120 | 230)[],
+  { windingOhm }: Circuits,
+): (value: string | number) => Likelihood {
+  const usual =
+    check === 'valve.coil'
+      ? volts.map((v) => ({ ohm: middle(VALVE_COIL_BANDS[v]), sd: 0.4 }))
+      : windingOhm
+        ? [{ ohm: windingOhm, sd: OHM_SD.plate }]
+        : volts.map((v) => ({ ohm: middle(PUMP_WINDING_BANDS[v].usual), sd: OHM_SD.band }))
+  const stateOf = ofEither(ways, (way) => (onItsSide(way, tap) ? way.card.circuit?.[check] : undefined))
+  return (value) => {
+    const density = ohmDensity(value, usual)
+    return (i, j) => density(stateOf(i, j) ?? 'sound')
   }
-  return null
 }
 
 /** Density of a resistance in its logarithm, by how the winding is; an open circuit is a mass of its own. */

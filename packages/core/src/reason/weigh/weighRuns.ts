@@ -2,12 +2,13 @@ import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
 import { message } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
 import type { DrainEffect } from '../catalogue/faultCard.ts'
+import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { VisitSays } from '../evidence/combineVisit.ts'
 import { soundScatter } from '../evidence/drains/gridPosterior.ts'
 import { inletLikelihoods } from '../evidence/fills/weighFills.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
-import { either, onItsSide, type Piece, shownWay } from './piece.ts'
+import { either, onItsSide, type Piece } from './piece.ts'
 
 /** How often a timed run does so on a sound machine. Estimates. */
 const FILL_ANYHOW = { none: 0.008, over: 0.012 } as const
@@ -37,11 +38,9 @@ export function weighFillRuns(
     const key = `${shown} ${tap}`
     const power = seen.has(key) ? AGAIN : 1
     seen.add(key)
-    const chance = (what: 'none' | 'over') => (i: number, j: number) =>
+    const chance = (what: 'none' | 'over') =>
       either(
         ways,
-        i,
-        j,
         // Both taps open: one dead coil leaves the other side's water.
         (way) =>
           onItsSide(way, tap) && !(what === 'none' && way.tap && !tap) ? way.card.fill?.[what] : undefined,
@@ -65,34 +64,37 @@ export function weighFillRuns(
   }
   const losses = inletLikelihoods(machine, site, fills, observations)
   const slowest = (Object.keys(losses) as Tap[])[0]
-  if (slowest)
+  if (slowest) {
+    const own = Float64Array.from(ways, (way) => {
+      const cause = way.card.stands === 'siphons' ? 'standpipe.siphon' : way.card.fill?.loses
+      return way.rests || !cause ? Number.NaN : (losses[way.tap ?? slowest]?.[cause] ?? 1)
+    })
     pieces.push({
       id: 'run:fill:flow',
       from: FILL,
       says: message('found.fill.flow'),
       likelihood: (i, j) => {
-        const against = [i, j].flatMap((n) => {
-          const way = shownWay(ways, n)
-          const cause = way?.card.stands === 'siphons' ? 'standpipe.siphon' : way?.card.fill?.loses
-          if (!way || !cause) return []
-          return [losses[way.tap ?? slowest]?.[cause] ?? 1]
-        })
+        const a = i === NO_FAULT ? Number.NaN : (own[i] ?? Number.NaN)
+        const b = j === NO_FAULT ? Number.NaN : (own[j] ?? Number.NaN)
         // Two losses on one inlet: the one that explains more is taken for both.
-        return Math.min(1e4, Math.max(1e-6, against.length > 0 ? Math.max(...against) : 1))
+        const p = Number.isNaN(a) ? (Number.isNaN(b) ? 1 : b) : Number.isNaN(b) ? a : Math.max(a, b)
+        return Math.min(1e4, Math.max(1e-6, p))
       },
     })
+  }
   const meter = fills.findLast(({ analysis }) => analysis.quantities.meterGain)?.analysis.quantities.meterGain
   if (meter) {
     const ln = Math.log(Math.max(0.01, meter.value))
     const se = Math.hypot(0.05, Math.log(Math.max(0.02, meter.hi) / Math.max(0.01, meter.lo)) / 3.92)
     const sound = Math.exp(-0.5 * (ln / se) ** 2) / (se * 2.507) + 0.01
     const low = (normalCdf((ln - Math.log(0.01)) / se) - normalCdf((ln - Math.log(0.9)) / se)) / Math.log(90)
+    const reads = either(ways, (way) => way.card.fill?.meterLow, 0.02)
     pieces.push({
       id: 'run:fill:meter',
       from: FILL,
       says: message('found.fill.meter'),
       likelihood: (i, j) => {
-        const p = either(ways, i, j, (way) => way.card.fill?.meterLow, 0.02)
+        const p = reads(i, j)
         return p * (low + 0.002) + (1 - p) * sound
       },
     })
@@ -108,13 +110,14 @@ export function weighDrainRuns(
 ): Piece[] {
   const pieces: Piece[] = []
   const seen = new Set<string>()
-  const of = (what: keyof typeof DRAIN_ANYHOW) => (i: number, j: number) =>
-    either(ways, i, j, (way) => way.card.drain?.[what], DRAIN_ANYHOW[what])
+  const of = (what: keyof typeof DRAIN_ANYHOW) =>
+    either(ways, (way) => way.card.drain?.[what], DRAIN_ANYHOW[what])
   for (const { plan, analysis } of runs) {
     if (plan.kind === 'after-drain') {
       const { code } = analysis.saying
       if (code !== 'run-back' && code !== 'no-run-back') continue
-      const back = code === 'run-back' ? of('runsBack') : (i: number, j: number) => 1 - of('runsBack')(i, j)
+      const runsBack = of('runsBack')
+      const back: Likelihood = code === 'run-back' ? runsBack : (i, j) => 1 - runsBack(i, j)
       pieces.push({
         id: `run:after-drain:${code}`,
         from: { kind: 'run', run: 'after-drain' },
@@ -191,31 +194,39 @@ function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
   }
   const most = Math.max(...map.logLikelihood.map((row) => Math.max(...row)))
   const table = map.logLikelihood.map((row) => row.map((ln) => Math.exp(ln - most)))
-  const known = new Map<string, number>()
-  const mass = (head: DrainEffect['head'], path: DrainEffect['path']): number => {
-    const key = `${head} ${path}`
-    const before = known.get(key)
-    if (before !== undefined) return before
+  const massOf = (head: DrainEffect['head'], path: DrainEffect['path']): number => {
     const [h, p] = [axis(lnHeads, headSd, head), axis(lnPaths, pathSd, path)]
-    const sum = table.reduce(
+    return table.reduce(
       (all, row, i) =>
         all + (h[i] ?? Number.NaN) * row.reduce((inner, x, k) => inner + x * (p[k] ?? Number.NaN), 0),
       0,
     )
-    known.set(key, sum)
-    return sum
+  }
+  // Ranges that cards give, each once; number 0 is a sound one.
+  const [heads, paths]: [DrainEffect['head'][], DrainEffect['path'][]] = [[undefined], [undefined]]
+  const numberOf = <T>(known: T[], range: T): number => {
+    const at = known.findIndex((one) => String(one) === String(range))
+    return at >= 0 ? at : known.push(range) - 1
+  }
+  const effects = ways.map(({ rests, card: { drain } }) => ({
+    head: rests ? 0 : numberOf(heads, drain?.head),
+    path: rests ? 0 : numberOf(paths, drain?.path),
+  }))
+  const known = new Float64Array(heads.length * paths.length).fill(Number.NaN)
+  const mass = (head: number, path: number): number => {
+    const at = head * paths.length + path
+    if (Number.isNaN(known[at])) known[at] = massOf(heads[head], paths[path])
+    return known[at] ?? Number.NaN
   }
   // A little of each is left to what no pump and no path explains.
-  const floor = 1e-4 + 0.01 * mass(undefined, undefined)
+  const floor = 1e-4 + 0.01 * mass(0, 0)
   return {
     id: 'run:drain:flow',
     from: DRAIN,
     says: message('found.drain.flow'),
     likelihood: (i, j) => {
-      const effects = [i, j].map((n) => shownWay(ways, n)?.card.drain)
-      const head = effects.find((effect) => effect?.head)?.head
-      const path = effects.find((effect) => effect?.path)?.path
-      return floor + mass(head, path)
+      const [a, b] = [effects[i], effects[j]]
+      return floor + mass(a?.head || b?.head || 0, a?.path || b?.path || 0)
     },
   }
 }
@@ -228,8 +239,7 @@ export function weighCycles(ways: readonly FaultWay[], runs: readonly JudgedRun[
   return runs.flatMap(({ analysis: { basis } }, n): Piece[] => {
     if (basis?.of !== 'cycle') return []
     const { reached, stopsIn, long } = basis
-    const of = (what: (way: FaultWay) => number | undefined, usual: number) => (i: number, j: number) =>
-      either(ways, i, j, what, usual)
+    const of = (what: (way: FaultWay) => number | undefined, usual: number) => either(ways, what, usual)
     const parts: Piece[] = []
     const add = (about: 'fill' | 'drain' | 'spin', shown: string, likelihood: Piece['likelihood']) =>
       parts.push({
@@ -280,7 +290,7 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
   const found = (id: 'sensorOffsetMm' | 'sensorGain' | 'sensorLagS') =>
     runs.findLast(({ analysis }) => analysis.quantities[id])?.analysis.quantities[id]
   const tell = (what: 'offset' | 'gain' | 'lags' | 'decays', shows: boolean) => {
-    const p = (i: number, j: number) => either(ways, i, j, (way) => way.card.sensing?.[what], SENSED_ANYHOW)
+    const p = either(ways, (way) => way.card.sensing?.[what], SENSED_ANYHOW)
     pieces.push({
       id: `sensing:${what}`,
       from: { kind: 'run', run: 'hold' },
@@ -298,14 +308,11 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
   for (const { plan, analysis } of runs.filter((run) => run.plan.kind === 'idle')) {
     if (analysis.basis?.of !== 'standing') continue
     const rises = analysis.verdict === 'rising'
-    const p = (i: number, j: number) =>
-      either(
-        ways,
-        i,
-        j,
-        (way) => (way.card.stands === 'seeps-in' && onItsSide(way, plan.taps[0]) ? 0.85 : undefined),
-        0.03,
-      )
+    const p = either(
+      ways,
+      (way) => (way.card.stands === 'seeps-in' && onItsSide(way, plan.taps[0]) ? 0.85 : undefined),
+      0.03,
+    )
     pieces.push({
       id: `run:idle:${analysis.verdict}`,
       from: { kind: 'run', run: 'idle' },

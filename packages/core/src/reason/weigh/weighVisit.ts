@@ -133,7 +133,7 @@ function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]):
     usual: all,
     pieces,
     belief,
-    complaint: beliefOf(all, complaints),
+    complaint: beliefOf(all, complaints, { twoAtOnce: false }),
     found,
     observations,
     parts,

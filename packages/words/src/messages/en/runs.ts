@@ -121,6 +121,7 @@ export const runs = {
   'note.clock-jump':
     'The clock jumped by {by} at {at}: the levels go on as if it had not, so the jump was taken out. Is that right?',
 
+  'open.cycle-marks': 'press each phase of the cycle as it begins, and its end',
   'open.three-levels': 'at least three levels, a minute apart',
   'open.ruler-beside':
     'only the indicated level was read: read the ruler beside it at the start and at the end',

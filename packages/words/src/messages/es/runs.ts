@@ -126,6 +126,7 @@ export const runs: Record<keyof typeof english, string> = {
     'A los {at}: {read} no encaja, tocaban unos {due}. ¿Eran {unit, select, litres {litros} other {pulgadas}}? Equivalen a {meant} de alto.',
   'note.clock-jump':
     'El reloj saltó {by} a los {at}: los niveles siguen como si nada, así que se quitó el salto. ¿Es correcto?',
+  'open.cycle-marks': 'apriete cada fase del ciclo al empezar, y el fin',
   'open.three-levels': 'al menos tres niveles, con un minuto entre ellos',
   'open.ruler-beside': 'solo se leyó el nivel indicado: lea la regla junto a él al empezar y al terminar',
   'open.fell-too-little':

@@ -84,8 +84,26 @@ function tapsSlowestFirst(data: FillData): Tap[] {
   return (Object.keys(data.fill) as Tap[]).sort((a, b) => (data.fill[a]?.ln ?? 0) - (data.fill[b]?.ln ?? 0))
 }
 
+type Scores = ReturnType<typeof freshScores>
+/** The last questions and their answers: most of what is entered in a visit tells nothing of its fills. */
+const answered = new Map<string, Scores>()
+const REMEMBERED = 8
+
 /** Mean likelihood of every cause on one tap's side, each times how common it is taken for, over the same houses and machines. */
-function scoresOf(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap) {
+function scoresOf(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap): Scores {
+  const key = JSON.stringify([machine.valve, machine.tub, machine.family, site, data, tap])
+  const known = answered.get(key)
+  if (known) return known
+  const fresh = freshScores(machine, site, data, tap)
+  answered.set(key, fresh)
+  for (const oldest of answered.keys()) {
+    if (answered.size <= REMEMBERED) break
+    answered.delete(oldest)
+  }
+  return fresh
+}
+
+function freshScores(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap) {
   const other: Tap = tap === 'cold' ? 'hot' : 'cold'
   const random = seededRandom(20_261)
   const measuredSe = data.fill[tap]?.se as number

@@ -1,0 +1,60 @@
+import { NO_HISTORY, parseVisitFile, type WeighedCase } from '@brendik/core'
+import { judgeVisit } from '../packages/core/src/files/analyseVisit.ts'
+import { nextLooks } from '../packages/core/src/reason/weigh/nextLooks.ts'
+import { weighVisit } from '../packages/core/src/reason/weigh/weighVisit.ts'
+import { makeDraw } from '../packages/core/test/study/draw.ts'
+import { callWith } from '../packages/core/test/study/faultTown.ts'
+import type { Figure } from './benchStore.ts'
+
+/** A call of the study's town that has runs and many looks: more is seldom known of one machine. */
+function busyVisit(): WeighedCase {
+  const draw = makeDraw(3)
+  const calls = Array.from({ length: 40 }, () => callWith('coin-trap.blocked', 'front-load', draw))
+  const size = (call: (typeof calls)[number]) =>
+    call.file.observations.length + 10 * (call.file.runs as unknown[]).length
+  const { file } = calls.reduce((a, b) => (size(b) > size(a) ? b : a))
+  const { machine, site, judged, observations, acts } = judgeVisit(parseVisitFile(file))
+  return {
+    machine,
+    site,
+    runs: judged,
+    observations,
+    acts,
+    history: NO_HISTORY,
+    leakSeen: [],
+    panelsOpen: false,
+    circuits: { supplyV: 230, windingOhm: null },
+  }
+}
+
+/** How long the weighing over the whole catalogue takes after an entry, and the next looks after it; how much it holds. */
+export function weighBench(medianMs: (times: number, work: () => unknown) => number): Figure[] {
+  const visit = busyVisit()
+  const of = `${visit.observations.length} looks, ${visit.runs.length} runs`
+  const weighed = weighVisit(visit)
+  // An entry changes one look at a time.
+  const answers = ['runs', 'hum'].map((value) => ({
+    ...visit,
+    observations: [...visit.observations, { check: 'pump.sound', value }],
+  }))
+  let entry = 0
+  globalThis.gc?.()
+  const before = process.memoryUsage().heapUsed
+  const kept = Array.from({ length: 20 }, () => weighVisit(visit))
+  const eachMb = (process.memoryUsage().heapUsed - before) / 1e6 / kept.length
+  return [
+    {
+      name: `what is wrong after an entry: ${of}`,
+      value: medianMs(25, () => weighVisit(answers[entry++ % 2] as WeighedCase)),
+      unit: 'ms',
+      limit: 16,
+    },
+    {
+      name: `next looks after it: ${of}`,
+      value: medianMs(25, () => nextLooks(visit, weighed)),
+      unit: 'ms',
+      limit: 100,
+    },
+    { name: 'what one weighing holds or leaves behind, at most', value: eachMb, unit: 'MB', limit: 60 },
+  ]
+}
