@@ -46,7 +46,13 @@ describe('a whole cycle against the clock', () => {
       saying: { stopsIn: 'drain' },
     })
     expect(said({ fill: 0, wash: 150, drain: 1800, end: 2000 })?.saying).toMatchObject({ spun: false })
-    expect(said({ fill: 0 })?.saying.code).toBe('too-few')
+    expect(said({ fill: 0 })?.saying.code).toBe('no-phases')
+  })
+  it('that ends within seconds was pressed by mistake, and weighs nothing', () => {
+    const hurried = { fill: 0, wash: 2, drain: 4, spin: 5, end: 6 }
+    expect(said(hurried)).toMatchObject({ verdict: 'not-identifiable', saying: { code: 'cycle-short' } })
+    const with_ = (marks: Record<string, number>) => diagnoseVisit(visit(marks)).present['pump.jammed'] ?? 0
+    expect(with_(hurried)).toBeCloseTo(with_({ fill: 0 }), 12)
   })
   it('marks in any order and pressed twice are the same cycle', () => {
     const { end, ...rest } = WHOLE

@@ -33,6 +33,8 @@ const WEIGHT = {
   half: 'w-1/2 px-4 text-ink hover:bg-ground max-md:odd:last:w-full md:flex-1 short:w-auto short:flex-1 short:px-2 disabled:text-soft',
   third:
     'flex-1 px-2 text-ink hover:bg-ground disabled:text-soft max-md:items-center max-md:text-center short:px-2',
+  sixth:
+    'w-1/3 px-2 text-ink hover:bg-ground max-md:items-center max-md:text-center md:w-auto md:flex-1 short:px-2',
 } as const
 
 /** Longer than this between touch and release is no press but a hand that rested there, ms. */
@@ -81,7 +83,7 @@ export function Action({
         {keyName && <Keycap>{keyName}</Keycap>}
       </span>
       <span
-        className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' ? 'max-md:hidden' : ''} short:hidden`}
+        className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' || weight === 'sixth' ? 'max-md:hidden' : ''} short:hidden`}
       >
         {hint}
       </span>

@@ -52,7 +52,7 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
     case 'no-run-back':
       return { text: t('runText.nothingRunsBack'), tone: 'good' }
     case 'cycle':
-      return cycleHeadline(saying)
+      return cycleHeadline(saying, phase)
     case 'overfilled':
       return { text: t('runText.itOverfills'), tone: 'watch' }
     case 'weak-supply':
@@ -71,7 +71,12 @@ export function headline(saying: Saying, phase: RunPhase): Headline {
   }
 }
 
-function cycleHeadline({ stopsIn, long, spun }: Extract<Saying, { code: 'cycle' }>): Headline {
+function cycleHeadline(
+  { stopsIn, long, spun }: Extract<Saying, { code: 'cycle' }>,
+  phase: RunPhase,
+): Headline {
+  // What is under way is no fault: it may go on.
+  if (phase === 'running' && stopsIn !== null) return { text: MARK_WORD[stopsIn], tone: 'plain' }
   if (stopsIn !== null) return { text: t('runText.leftStanding'), tone: 'stop' }
   if (long)
     return { text: t('runText.takesTooLong', { phase: lowerFirst(MARK_WORD[long.phase]) }), tone: 'watch' }

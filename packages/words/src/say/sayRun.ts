@@ -92,6 +92,8 @@ export function sayRun(words: Words, saying: Saying): string {
       })
     case 'no-run-back':
       return words.t('run.no-run-back', { litres: figureOf('volume', saying.mostL) })
+    case 'cycle-short':
+      return words.t('run.cycle-short', { time: figureOf('time', saying.seconds) })
     case 'cycle':
       return words.t('run.cycle', {
         stops: saying.stopsIn ?? 'none',
@@ -105,6 +107,7 @@ export function sayRun(words: Words, saying: Saying): string {
       return words.t('run.throttled', { kind, flow: flow(saying.flowLMin) })
     case 'empty-tub':
     case 'in-motion':
+    case 'no-phases':
     case 'end-too-high':
     case 'levels-too-close':
       return words.t(`run.${saying.code}`)

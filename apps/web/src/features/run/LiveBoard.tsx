@@ -10,6 +10,7 @@ import { DEAD_MS } from '../../ui/ActionBar.tsx'
 import { KIND_WORD } from '../../words/runText.ts'
 import { StepStrip, stepOf } from '../protocol/index.ts'
 import { AfterRun } from './AfterRun.tsx'
+import { CyclePhases } from './CyclePhases.tsx'
 import { entryText } from './EntryLog.tsx'
 import { expectedLevelsAt } from './expectedLevels.ts'
 import { fittedAt } from './fittedRun.ts'
@@ -101,7 +102,13 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
         }
         head={<LiveHead run={run} plan={plan} nowS={nowS} wake={wake} />}
         strip={made && <StepStrip protocol={made.protocol} step={made.step} run={run} />}
-        chart={<LiveChart run={run} plan={plan} expected={expected} trace={trace} nowS={nowS} />}
+        chart={
+          plan.kind === 'cycle' ? (
+            <CyclePhases facts={facts} nowS={nowS} />
+          ) : (
+            <LiveChart run={run} plan={plan} expected={expected} trace={trace} nowS={nowS} />
+          )
+        }
         side={<RunSays run={run} expected={expected} nowS={nowS} />}
         actions={
           running ? (

@@ -62,7 +62,7 @@ export function LiveHead({
           {said?.text ?? (running ? t('liveBoard.timing') : t('ui.stopped'))}
         </h1>
         <p className="mt-1 text-base md:text-lg md:leading-snug">
-          {analysis
+          {analysis && !(running && plan.kind === 'cycle')
             ? sentence(analysis.saying, units)
             : t('liveBoard.running', { kind: kindMessage(plan.kind) })}
           {analysis?.rests && ` ${sayRests(words(units), plan.kind, analysis.rests)}`}

@@ -40,13 +40,14 @@ export function RunSays({
   const compared = analysis?.expected ?? null
   const off = analysis?.verdict === 'slow' || analysis?.verdict === 'fast'
   const flows = facts.plan === null || isFlowRun(facts.plan.kind)
+  const cycle = facts.plan?.kind === 'cycle'
   const show = unitOf(units, 'flow').show
   const time = analysis?.quantities.timeS
   const left = facts.phase === 'running' ? secondsLeft(run, nowS) : null
   return (
     <div className="grid gap-5">
       <section aria-label={t('runSays.whatThisRunSays')} className="grid gap-4">
-        {!flows ? (
+        {cycle ? null : !flows ? (
           <StandingSays analysis={analysis} running={facts.phase === 'running'} />
         ) : flow && compared ? (
           <Gauge
@@ -91,7 +92,7 @@ export function RunSays({
         )}
         <Closing run={run} />
         <SensorSays analysis={analysis} />
-        {!flows && facts.plan && (
+        {!flows && !cycle && facts.plan && (
           <InPlace ids={['drips', 'level']} machine={facts.plan.machine} site={facts.plan.site} />
         )}
         {facts.phase === 'running' && !flow && expected && Number.isFinite(expected.timeS.mid) && (

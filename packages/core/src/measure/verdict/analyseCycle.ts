@@ -9,6 +9,9 @@ import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
 /** A fill or drain of a cycle is long at so many times the longest that is expected, and so much beside it that machines add, s. Estimates. */
 const LONG = { fill: { times: 2, addS: 40 }, drain: { times: 1.6, addS: 75 } } as const
 
+/** The shortest test cycle takes this long, s; what ends sooner was pressed by mistake. Estimate. */
+const LEAST_S = 120
+
 interface Phase {
   what: CycleMark
   startS: number
@@ -26,7 +29,7 @@ export function analyseCycle(plan: RunPlan, _readings: Readings, marks: readonly
   const last = phases.at(-1)
   if (!first || !last || phases.length < 2)
     return {
-      ...blankAnalysis({ code: 'too-few', kind: plan.kind, got: phases.length, needed: 2 }),
+      ...blankAnalysis({ code: 'no-phases', kind: plan.kind }),
       notIdentifiable: { timeS: message('open.cycle-marks') },
     }
   const ended = last.what === 'end'
@@ -34,6 +37,7 @@ export function analyseCycle(plan: RunPlan, _readings: Readings, marks: readonly
   const [fill, drain] = [longOne(plan, phases, 'fill'), longOne(plan, phases, 'drain')]
   const long = fill ?? drain
   const seconds = last.startS - first.startS
+  if (ended && seconds < LEAST_S) return blankAnalysis({ code: 'cycle-short', kind: plan.kind, seconds })
   const stopsIn = ended ? null : last.what
   return {
     ...blankAnalysis({

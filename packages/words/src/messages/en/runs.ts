@@ -35,6 +35,9 @@ export const runs = {
     'The indicated level decays (time constant {time}) while the water stays: the pressure hose or its dome leaks air, not the tub.',
   'run.run-back':
     '{litres} ran back into the tub after the pump stopped ({rise}): nothing holds the water in the hose.',
+  'run.no-phases': 'Press what the machine begins, as it begins it: two phases or more say something.',
+  'run.cycle-short':
+    'No cycle ends after {time}: its phases were pressed too soon. Nothing is concluded from it.',
   'run.cycle':
     'The cycle {stops, select, none {came to its end in {time}.} fill {was left standing while it filled, {time} after its beginning.} wash {was left standing in the wash, {time} after its beginning.} drain {was left standing while it drained, {time} after its beginning.} spin {was left standing in the spin, {time} after its beginning.} other {was left standing, {time} after its beginning.}}{long, select, fill { Its first fill took {takes}; up to {usual} is usual.} drain { Its first drain took {takes}; up to {usual} is usual.} other {}}{spun, select, no { It did not spin.} other {}}',
   'run.no-run-back': 'No water seen running back: at most {litres}.',

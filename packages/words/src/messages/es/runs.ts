@@ -40,6 +40,9 @@ export const runs: Record<keyof typeof english, string> = {
     'El nivel indicado decae (constante de tiempo {time}) mientras el agua se queda: pierde aire la manguera de presión o su cámara, no la tina.',
   'run.run-back':
     '{litres} regresaron a la tina al parar la bomba ({rise}): nada retiene el agua en la manguera.',
+  'run.no-phases': 'Apriete lo que la máquina empieza, al empezarlo: desde dos fases dice algo.',
+  'run.cycle-short':
+    'Ningún ciclo termina a los {time}: las fases se apretaron antes de tiempo. No se concluye nada.',
   'run.cycle':
     'El ciclo {stops, select, none {llegó a su fin en {time}.} fill {se quedó parado llenando, {time} después de empezar.} wash {se quedó parado lavando, {time} después de empezar.} drain {se quedó parado desaguando, {time} después de empezar.} spin {se quedó parado centrifugando, {time} después de empezar.} other {se quedó parado, {time} después de empezar.}}{long, select, fill { El primer llenado tomó {takes}; lo usual es hasta {usual}.} drain { El primer desagüe tomó {takes}; lo usual es hasta {usual}.} other {}}{spun, select, no { No centrifugó.} other {}}',
   'run.no-run-back': 'No se vio regresar agua: a lo más {litres}.',

@@ -133,6 +133,8 @@ export const run = {
   'cycleMark.drain': 'Drains',
   'cycleMark.spin': 'Spins',
   'cycleMark.end': 'Ended',
+  'cycleMark.pressWhatItBegins': 'Press what the machine begins, as it begins it.',
+  'cycleMark.phases': 'Phases of the cycle',
   'cycleMark.asItBegins': 'as it begins',
   'runText.cycle': 'Whole cycle',
   'runText.cycleBegins': 'cycle begins',

@@ -135,6 +135,8 @@ export const run: Record<keyof typeof english, string> = {
   'cycleMark.drain': 'Desagua',
   'cycleMark.spin': 'Centrifuga',
   'cycleMark.end': 'Terminó',
+  'cycleMark.pressWhatItBegins': 'Apriete lo que la máquina empieza, al empezarlo.',
+  'cycleMark.phases': 'Fases del ciclo',
   'cycleMark.asItBegins': 'al empezar',
   'runText.cycle': 'Ciclo entero',
   'runText.cycleBegins': 'empieza el ciclo',
