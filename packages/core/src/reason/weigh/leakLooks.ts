@@ -9,8 +9,8 @@ import { PHASE_WATCH } from '../leaks/phaseWatch.ts'
 import { TRAIL_ANYHOW } from '../leaks/weighFindings.ts'
 import { weighHeights } from '../leaks/weighHeights.ts'
 import type { FaultWay } from './faultWays.ts'
-import { type PossibleLook, sharesOf } from './possibleLook.ts'
-import { SHARPNESS } from './weighLeaks.ts'
+import type { PossibleLook } from './possibleLook.ts'
+import { sharpShares } from './sharpness.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** Places named inside before another look along the path is not offered any more. */
@@ -22,9 +22,6 @@ const PATH_MIN = { open: 4, shut: 14 } as const
 export function leakLooks(visit: WeighedCase, weighed: Weighed): PossibleLook[] {
   return [...phases(weighed), ...places(visit, weighed), ...trail(weighed), ...stopLevel(weighed)]
 }
-
-/** As the leak's pieces are weighed. */
-const sharpened = (shares: ArrayLike<number>) => sharesOf(Array.from(shares, (p) => p ** SHARPNESS))
 
 function phases({ ways, leaks, found }: Weighed): PossibleLook[] {
   const seen = seenIn(leaks, found.levelMm)
@@ -44,7 +41,7 @@ function phases({ ways, leaks, found }: Weighed): PossibleLook[] {
       outcomes: ['wet', 'dry'].map((one) => message('look.seen', { seen: one })),
       shares: (i, j) => {
         const wet = 1 - (1 - of(i)) * (1 - of(j)) * (1 - WET_ANYWAY)
-        return sharpened([wet, 1 - wet])
+        return sharpShares([wet, 1 - wet])
       },
     }
   })
@@ -63,8 +60,8 @@ const mixed =
       return leak === NO_FAULT ? [] : [of(leaks[leak] as LeakState)]
     })
     const [a, b] = rows
-    if (!a) return sharpened(none)
-    return sharpened(b ? Array.from(none, (_, k) => ((a[k] ?? Number.NaN) + (b[k] ?? Number.NaN)) / 2) : a)
+    if (!a) return sharpShares(none)
+    return sharpShares(b ? Array.from(none, (_, k) => ((a[k] ?? Number.NaN) + (b[k] ?? Number.NaN)) / 2) : a)
   }
 
 function places({ machine, panelsOpen }: WeighedCase, weighed: Weighed): PossibleLook[] {
@@ -145,7 +142,7 @@ function stopLevel({ ways, leaks, found }: Weighed): PossibleLook[] {
       ],
       shares: (i, j) => {
         const [a, b] = [leakOf(i), leakOf(j)]
-        return sharpened(
+        return sharpShares(
           pieces.map(
             (piece) => (a === NO_FAULT ? piece?.likelihood(b, NO_FAULT) : piece?.likelihood(a, b)) ?? 0,
           ),

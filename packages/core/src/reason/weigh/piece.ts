@@ -2,6 +2,7 @@ import type { Message } from '../../message.ts'
 import type { FoundBy } from '../checks/foundBy.ts'
 import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { FaultWay } from './faultWays.ts'
+import { sharpChance } from './sharpness.ts'
 
 /** Something seen, as far as it speaks about faults. */
 export interface Piece {
@@ -26,11 +27,12 @@ export function either(
   usual: number,
 ): Likelihood {
   // Asked of thousands of pairs: each way is asked once.
-  const own = Float64Array.from(ways, (way) => (way.rests ? Number.NaN : (of(way) ?? Number.NaN)))
+  const own = Float64Array.from(ways, (way) => (way.rests ? Number.NaN : sharpChance(of(way) ?? Number.NaN)))
+  const anyhow = sharpChance(usual)
   return (first, second) => {
     const a = first === NO_FAULT ? Number.NaN : (own[first] ?? Number.NaN)
     const b = second === NO_FAULT ? Number.NaN : (own[second] ?? Number.NaN)
-    if (Number.isNaN(a)) return Number.isNaN(b) ? usual : b
+    if (Number.isNaN(a)) return Number.isNaN(b) ? anyhow : b
     return Number.isNaN(b) ? a : 1 - (1 - a) * (1 - b)
   }
 }

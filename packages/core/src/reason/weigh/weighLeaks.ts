@@ -4,9 +4,7 @@ import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { weighFindings } from '../leaks/weighFindings.ts'
 import type { FaultWay, FaultWays } from './faultWays.ts'
 import type { Piece } from './piece.ts'
-
-/** The leak's pieces are raised to this power: kept soft one by one, they came out too doubtful together. Settled on the study of leak sites. */
-export const SHARPNESS = 1.2
+import { sharpLikelihood } from './sharpness.ts'
 
 /** Where and when water was seen, how much, what it left, and what holds, catches and stop levels say. */
 export function weighLeaks({ ways, leaks }: FaultWays, machine: MachineSpec, found: LeakFindings): Piece[] {
@@ -23,7 +21,7 @@ export function weighLeaks({ ways, leaks }: FaultWays, machine: MachineSpec, fou
         if (piece.id === 'hold' && (stands(i) === 'seeps-in' || stands(j) === 'seeps-in'))
           return 0.05 + 0.85 * seepIn
         const p = a === NO_FAULT ? piece.likelihood(b, NO_FAULT) : piece.likelihood(a, b)
-        return Math.max(1e-12, p) ** SHARPNESS
+        return sharpLikelihood(p)
       },
     }),
   )

@@ -6,6 +6,7 @@ import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
 import { onItsSide, type Piece, wayOf } from './piece.ts'
+import { sharpChance, sharpShares } from './sharpness.ts'
 
 /** How often a complaint comes that the fault does not bring, and how often each with nothing wrong at all. Estimates. */
 const SAYS_ANYHOW = 0.012
@@ -36,6 +37,13 @@ const LEAST = 0.002
 
 type Shares = Readonly<Record<string, number>>
 
+/** Chances of a look's outcomes as they are weighed. */
+function sharp(shares: Shares): Shares {
+  const values = Object.keys(shares)
+  const of = sharpShares(Object.values(shares))
+  return Object.fromEntries(values.map((value, k) => [value, of[k] ?? Number.NaN]))
+}
+
 /** What a look shows on a machine that is sound there; undefined = it tells nothing of faults. */
 export function soundShares(check: CheckId, family: string): Shares | undefined {
   return check === 'impeller.feel' && family === 'top-load-motor-pump' ? FREE_WHEN_SOUND : SOUND_LOOKS[check]
@@ -57,14 +65,15 @@ export function lookShares(
     const given = way?.card.looks?.[check]
     if (!way || !given || !onItsSide(way, tap) || (way.rests && WHILE_IT_RUNS.includes(check))) return null
     const id = way.card.id
-    const shares = known.get(id) ?? sharesWith(sound, given)
+    const shares = known.get(id) ?? sharp(sharesWith(sound, given))
     known.set(id, shares)
     return shares
   }
+  const usual = sharp(sound)
   return (first, second) => {
     const [a, b] = [of(first), of(second)]
     if (a && b) return Object.fromEntries(Object.keys(sound).map((k) => [k, ((a[k] ?? 0) + (b[k] ?? 0)) / 2]))
-    return a ?? b ?? sound
+    return a ?? b ?? usual
   }
 }
 
@@ -84,11 +93,11 @@ export function weighLooks(
     const sound = soundShares(check as CheckId, family)
     if (!sound || !(value in sound)) return []
     const shares = lookShares(ways, check as CheckId, sound, tap ?? null)
-    const usual = Math.max(LEAST, sound[value] ?? 0)
+    const usual = Math.max(LEAST, shares(NO_FAULT, NO_FAULT)[value] ?? 0)
     // Asked of thousands of pairs: each way is asked once. Not a number = the look is not about it.
     const own = Float64Array.from(ways, (_, n) => {
       const of = shares(n, NO_FAULT)
-      return of === sound ? Number.NaN : (of[value] ?? 0)
+      return of === shares(NO_FAULT, NO_FAULT) ? Number.NaN : (of[value] ?? 0)
     })
     return [
       {
@@ -114,10 +123,10 @@ export function weighComplaints(ways: readonly FaultWay[], observations: readonl
   const said = new Set(observations.filter((o) => o.check === 'complaint').map((o) => o.value))
   if (said.size === 0) return []
   return COMPLAINTS.map((complaint): Piece => {
-    const own = Float64Array.from(ways, ({ card }) => card.says[complaint] ?? SAYS_ANYHOW)
+    const own = Float64Array.from(ways, ({ card }) => sharpChance(card.says[complaint] ?? SAYS_ANYHOW))
+    const none = sharpChance(SAYS_WITH_NONE[complaint] ?? SAYS_ANYHOW)
     const of = (n: number) => (n === NO_FAULT ? 0 : (own[n] ?? Number.NaN))
-    const chance = (i: number, j: number) =>
-      i === NO_FAULT ? (SAYS_WITH_NONE[complaint] ?? SAYS_ANYHOW) : 1 - (1 - of(i)) * (1 - of(j))
+    const chance = (i: number, j: number) => (i === NO_FAULT ? none : 1 - (1 - of(i)) * (1 - of(j)))
     return {
       id: `complaint:${complaint}`,
       from: { kind: 'check', check: 'complaint' },

@@ -51,7 +51,7 @@ export const catalogue = {
   'catalogue.basis':
     '{basis, select, physics {physics} common_practice {common practice, no published source} own_records {own records} other {estimate}}',
   'catalogue.whichSigns':
-    'Which signs belong to it is common practice, no published source; how often each comes is an estimate, until the records of a shop replace it.',
+    'Which signs belong to it is common practice, no published source; how often each comes is an estimate, until the records of a shop replace it. Weighed together, chances count a little more decided than they stand here: kept soft one by one, they came out too doubtful.',
   'catalogue.minutesOf': '{minutes} min, common practice, no published source',
   'catalogue.onSound': 'On a sound machine',
   'catalogue.speaksOf': 'Tells of',

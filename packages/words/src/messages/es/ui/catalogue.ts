@@ -53,7 +53,7 @@ export const catalogue: Record<keyof typeof english, string> = {
   'catalogue.basis':
     '{basis, select, physics {física} common_practice {práctica común, sin fuente publicada} own_records {registros propios} other {estimación}}',
   'catalogue.whichSigns':
-    'Qué señales le corresponden es práctica común, sin fuente publicada; con qué frecuencia viene cada una es una estimación, hasta que la reemplacen los registros de un taller.',
+    'Qué señales le corresponden es práctica común, sin fuente publicada; con qué frecuencia viene cada una es una estimación, hasta que la reemplacen los registros de un taller. Al sopesarlas juntas cuentan un poco más decididas de lo que figuran aquí: suaves una por una, salían demasiado dudosas.',
   'catalogue.minutesOf': '{minutes} min, práctica común, sin fuente publicada',
   'catalogue.onSound': 'En una máquina sana',
   'catalogue.speaksOf': 'Habla de',
