@@ -1,7 +1,8 @@
 import { type CheckId, checkFacts, FAULT_CARDS, minutesOf, SOUND_LOOKS } from '@brendik/core'
 import { Link } from 'react-router'
-import { numberText, t } from '../../lib/words.ts'
+import { t } from '../../lib/words.ts'
 import { checkName, faultTitle, howText, outcomeWord } from '../../words/cardText.ts'
+import { plainNumber } from './plainNumber.ts'
 import { Shares } from './Shares.tsx'
 
 /** Everything that is held of one check: how long it takes, how it is made, what it shows on a sound machine, and which faults it tells of. */
@@ -14,7 +15,7 @@ export function CheckView({ id }: { id: CheckId }) {
   return (
     <article>
       <h1 className="plate pt-5 text-3xl leading-tight">{checkName(id)}</h1>
-      <p className="pt-1 text-lg">{t('catalogue.minutesOf', { minutes: numberText(minutesOf(id), 1) })}.</p>
+      <p className="pt-1 text-lg">{t('catalogue.minutesOf', { minutes: plainNumber(minutesOf(id)) })}.</p>
       {howText(id) && <p className="max-w-[60ch] pt-1 leading-snug text-soft">{howText(id)}</p>}
       {sound && (
         <section className="mt-3 border-t border-line pt-3 pb-2" aria-label={t('catalogue.onSound')}>

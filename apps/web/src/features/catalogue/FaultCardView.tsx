@@ -17,6 +17,7 @@ import { numberText, t } from '../../lib/words.ts'
 import { checkName, faultTitle, outcomeWord, partName } from '../../words/cardText.ts'
 import { FAMILY_WORD } from '../../words/familyWord.ts'
 import { PHASE_NAME } from '../../words/locateText.ts'
+import { plainNumber } from './plainNumber.ts'
 import { runLines } from './runLines.ts'
 import { Shares } from './Shares.tsx'
 
@@ -32,7 +33,7 @@ export function FaultCardView({ card }: { card: FaultCard }) {
       <h1 className="plate pt-5 text-3xl leading-tight">{faultTitle(card.id)}</h1>
       <p className="pt-1 text-lg">
         {t('catalogue.atPart', { part: partName(card.part) })}.{' '}
-        {t('catalogue.ofAHundred', { number: numberText(card.perHundred, 1) })}{' '}
+        {t('catalogue.ofAHundred', { number: plainNumber(card.perHundred) })}{' '}
         <Because card={card} of="perHundred" />
       </p>
       <p className="text-soft">
@@ -47,7 +48,7 @@ export function FaultCardView({ card }: { card: FaultCard }) {
             .filter(([, factor]) => factor !== 0)
             .map(
               ([family, factor]) =>
-                `${t('catalogue.moreOrLess', { family: FAMILY_WORD[family as keyof typeof FAMILY_WORD], factor: numberText(factor, 1) })}.`,
+                `${t('catalogue.moreOrLess', { family: FAMILY_WORD[family as keyof typeof FAMILY_WORD], factor: plainNumber(factor) })}.`,
             ),
           card.shows !== undefined && t('catalogue.comesAndGoes', { share: percent(card.shows) }),
         ]

@@ -48,11 +48,13 @@ export function NextCheck({
         <p className="pt-2 text-lg leading-snug">
           {space.visit.closedAtMs !== null
             ? t('weigh.theVisitIsClosed')
-            : leading.kind === 'fault' && leading.sure
-              ? t('weigh.actThenProve')
-              : leading.kind === 'nothing' && leading.sure
-                ? t('weigh.nothingToRepair')
-                : t('weigh.noLookWouldChangeIt')}
+            : view.conflict
+              ? t('weigh.settleTheConflict')
+              : leading.kind === 'fault' && leading.sure
+                ? t('weigh.actThenProve')
+                : leading.kind === 'nothing' && leading.sure
+                  ? t('weigh.nothingToRepair')
+                  : t('weigh.noLookWouldChangeIt')}
         </p>
         {shut && <Shut space={space} shut={shut} />}
       </section>

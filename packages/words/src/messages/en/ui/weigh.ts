@@ -21,6 +21,7 @@ export const weigh = {
   'weigh.leakAt': 'Leak: {part}',
   'weigh.theVisitIsClosed': 'The visit is closed.',
   'weigh.nothingYet': 'Nothing said or seen yet',
+  'weigh.settleTheConflict': 'First look again at what contradicts itself.',
   'weigh.min': 'min',
   'weigh.minutes': '{minutes} min',
   'weigh.orElse': 'Or else',

@@ -22,6 +22,7 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.leakAt': 'Fuga: {part}',
   'weigh.theVisitIsClosed': 'La visita está cerrada.',
   'weigh.nothingYet': 'Aún no se ha dicho ni visto nada',
+  'weigh.settleTheConflict': 'Primero repita lo que se contradice.',
   'weigh.min': 'min',
   'weigh.minutes': '{minutes} min',
   'weigh.orElse': 'O si no',
