@@ -266,6 +266,16 @@ describe('what is wrong, over the whole catalogue', () => {
     expect(left('lid-switch.failed', seen)).toBeGreaterThan(3 * left('drive-belt.off', seen))
     expect(left('drive-belt.off', seen)).toBeLessThan(0.2)
   })
+  it('a winding read hot is taken as it would be at 20 °C', () => {
+    const short = (value: number, more: object = {}) =>
+      visit([
+        { check: 'complaint', value: 'not-draining' },
+        { check: 'pump.winding', value, ...more } as Seen,
+      ]).present['pump.winding-short'] ?? 0
+    // Copper: 28 % more at 90 °C (IEC 60034-1, from memory).
+    expect(short(190)).toBeCloseTo(short(190 * (325 / 255), { temp_c: 90 }), 3)
+    expect(() => visit([{ check: 'pump.winding', value: 190, temp_c: 900 } as Seen])).toThrow(/temp_c/)
+  })
   it('a gush counts only from the pump’s side with water inside', () => {
     const complaint = { check: 'complaint', value: 'slow-drain' }
     const of = (more: object) =>

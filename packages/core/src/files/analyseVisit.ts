@@ -286,6 +286,7 @@ function observationsFromFile(file: VisitFile): Observation[] {
     phase: o.phase,
     side: o.side,
     waterInside: o.water_inside,
+    tempC: o.temp_c,
     atMs: instantMs(o.at),
   }))
 }

@@ -142,6 +142,8 @@ export const visitFileSchema = v.looseObject({
           /** Which side of an opened joint water came from, and whether water was inside. */
           side: optionalNull(v.picklist(['pump', 'hose'])),
           water_inside: optionalNull(v.boolean()),
+          /** Temperature of a winding as it was measured. */
+          temp_c: optionalNull(range(-30, 250, '°C')),
           at: v.optional(instant),
         }),
       ),

@@ -18,7 +18,7 @@ export function judgedRuns(visit: VisitAnswer): JudgedRun[] {
 }
 
 export function observationsOf(visit: VisitAnswer): Observation[] {
-  return visit.observations.map(({ check, value, tap, levelMm, phase, side, waterInside, atMs }) => ({
+  return visit.observations.map(({ check, value, tap, levelMm, phase, side, waterInside, tempC, atMs }) => ({
     check,
     value,
     tap: tap ?? undefined,
@@ -26,6 +26,7 @@ export function observationsOf(visit: VisitAnswer): Observation[] {
     phase,
     side,
     waterInside,
+    tempC,
     atMs,
   }))
 }

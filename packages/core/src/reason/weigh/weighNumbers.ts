@@ -1,6 +1,6 @@
 import type { Tap } from '../../machine/machineSpec.ts'
 import { figureOf, type Message, message } from '../../message.ts'
-import { PUMP_WINDING_BANDS, VALVE_COIL_BANDS } from '../../physics/electrical/winding.ts'
+import { PUMP_WINDING_BANDS, VALVE_COIL_BANDS, windingOhmAt } from '../../physics/electrical/winding.ts'
 import type { FaultCard } from '../catalogue/faultCard.ts'
 import { checkFacts } from '../checks/checks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
@@ -41,13 +41,23 @@ export function weighNumbers(
   const last = new Map<string, Observation>()
   for (const look of observations) last.set(`${look.check} ${look.tap ?? ''}`, look)
   return [...last.values()].flatMap((look): Piece[] => {
-    const likelihood = readingWeigher(ways, look.check as CheckId, look.tap, circuits)?.(look.value) ?? null
+    const likelihood =
+      readingWeigher(ways, look.check as CheckId, look.tap, circuits)?.(atRoomHeat(look)) ?? null
     const id = `reading:${look.check}${look.tap ? `:${look.tap}` : ''}`
     const { check, tap } = look
     const from = { kind: 'check', check: check as CheckId, ...(tap ? { tap } : {}) } as const
     return likelihood ? [{ id, from, says: readingSaid(look), likelihood }] : []
   })
 }
+
+/** A winding's ohms as they would be at 20 °C, where its temperature is known: what is hot reads high. */
+function atRoomHeat({ check, value, tempC }: Observation): string | number {
+  const winding = check === 'pump.winding' || check === 'valve.coil'
+  if (!winding || typeof value !== 'number' || value <= 0 || tempC === null || tempC === undefined)
+    return value
+  return windingOhmAt(value, tempC, ROOM_C)
+}
+const ROOM_C = 20
 
 function readingSaid({ check, value }: Observation): Message {
   const facts = checkFacts(check)

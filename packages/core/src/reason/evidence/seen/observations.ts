@@ -18,6 +18,8 @@ export interface Observation {
   side?: 'pump' | 'hose' | null | undefined
   /** Whether water was inside when it was opened. */
   waterInside?: boolean | null | undefined
+  /** Temperature of a winding as it was measured, °C; null = nobody knows. */
+  tempC?: number | null | undefined
 }
 
 /** A run with what it said. */
