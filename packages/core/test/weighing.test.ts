@@ -11,30 +11,7 @@ import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
 import { beliefOf } from '../src/reason/weigh/belief.ts'
 import type { FaultWay } from '../src/reason/weigh/faultWays.ts'
 import type { Piece } from '../src/reason/weigh/piece.ts'
-
-const sum = (values: Iterable<number>) => [...values].reduce((a, b) => a + b, 0)
-type Seen = {
-  check: string
-  value: string | number
-  tap?: string
-  side?: string
-  water_inside?: boolean
-  phase?: string
-}
-const visit = (observations: Seen[], family = 'front-load', runs: object[] = []) =>
-  diagnoseVisit(
-    parseVisitFile({
-      format: 'brendik-visit/1',
-      machine: {
-        family,
-        tub: { diameter_mm: 540 },
-        pump: { supply_v: 230 },
-        valve: { taps: ['cold', 'hot'] },
-      },
-      observations,
-      runs,
-    }),
-  )
+import { type Seen, sum, visitWith as visit } from './visitWith.ts'
 
 describe('the cards', () => {
   it('give each fault of the catalogue once, somewhere', () => {
@@ -399,42 +376,4 @@ describe('what was done', () => {
       diagnosed([slow], []).present['coin-trap.blocked'] ?? 0,
     )
   })
-})
-
-describe('what a look promises', () => {
-  const seen: Seen[] = [
-    { check: 'complaint', value: 'not-draining' },
-    { check: 'drain-hose.look', value: 'good' },
-  ]
-  const bits = (p: readonly { probability: number }[]) =>
-    -sum(p.map(({ probability: q }) => (q > 0 ? q * Math.log2(q) : 0)))
-  it.each(['pump.sound', 'impeller.feel', 'stream.look', 'tub.spins'])(
-    '%s gives what was promised, on the mean over its answers',
-    (check) => {
-      const now = visit(seen)
-      const promised = now.next.find((one) => one.check === check)?.gain_bits ?? 0
-      expect(promised).toBeGreaterThan(0.02)
-      const outcomes = Object.keys(SOUND_LOOKS[check as CheckId] ?? {})
-      // How likely each answer is: by the cards, over what is believed now.
-      const chance = (outcome: string) =>
-        sum(
-          now.ranking.map(({ fault, probability }) => {
-            const sound = SOUND_LOOKS[check as CheckId] ?? {}
-            const given =
-              fault === 'none' || fault === 'unlisted'
-                ? undefined
-                : faultCard(fault).looks?.[check as CheckId]
-            return probability * (sharesWith(sound, given)[outcome] ?? 0)
-          }),
-        )
-      const after = sum(
-        outcomes.map(
-          (outcome) => chance(outcome) * bits(visit([...seen, { check, value: outcome }]).ranking),
-        ),
-      )
-      const given = bits(now.ranking) - after
-      expect(given / promised).toBeGreaterThan(0.85)
-      expect(given / promised).toBeLessThan(1.15)
-    },
-  )
 })

@@ -29,8 +29,8 @@ export function diagnosisText({ ranking, pairs, outside, conflict, next }: Diagn
     ...next
       .slice(0, 4)
       .map(
-        ({ check, phase, minutes, gain_bits, why }) =>
-          `  ${check}${phase ? ` ${phase}` : ''}, ${minutes} min, ${gain_bits.toFixed(2)} bit. ${why}`,
+        ({ check, phase, tap, hose_end_mm, minutes, gain_bits, why }) =>
+          `  ${[check, phase, tap, hose_end_mm && `at ${hose_end_mm} mm`].filter(Boolean).join(' ')}, ${minutes} min, ${gain_bits.toFixed(2)} bit. ${why}`,
       ),
   ].join('\n')
 }

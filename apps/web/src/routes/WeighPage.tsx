@@ -10,8 +10,10 @@ import {
   NextCheck,
   proposedOf,
   Ranking,
+  Shut,
   useWeigh,
 } from '../features/weigh/index.ts'
+import { newId } from '../lib/newId.ts'
 import { say, t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { useSpaceBar } from '../ui/keys.ts'
@@ -39,7 +41,13 @@ export function WeighPage() {
       : { open: [], shut: null }
   const first = proposed.open[0]
   const open = (look: NextLook) =>
-    look.what.kind === 'phase' ? navigate(`/visits/${visit.id}/locate`) : setOpened(look)
+    look.what.kind === 'check'
+      ? setOpened(look)
+      : navigate(
+          look.what.kind === 'phase'
+            ? `/visits/${visit.id}/locate`
+            : `/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`,
+        )
   useSpaceBar(() => first && open(first), first !== undefined)
   if (!view)
     return (
@@ -99,6 +107,7 @@ export function WeighPage() {
           onChoose={setPicked}
           inPlace={(one) => <ForAndAgainst one={one} most={REASONS_IN_HAND} />}
         />
+        {first && proposed.shut && <Shut space={space} shut={proposed.shut} />}
       </TwoPanes>
       {opened && <LookSheet space={space} look={opened} onClose={() => setOpened(null)} />}
       <ActionBar>

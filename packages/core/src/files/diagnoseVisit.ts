@@ -2,6 +2,7 @@ import type { FAULT_IDS } from '../catalogue/catalogueIds.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
 import type { Tap } from '../machine/machineSpec.ts'
 import { type Message, message } from '../message.ts'
+import type { FoundBy } from '../reason/checks/foundBy.ts'
 import { PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
 import type { LeakHistory } from '../reason/leaks/leakHistory.ts'
 import { leakShares } from '../reason/weigh/leakView.ts'
@@ -28,12 +29,20 @@ export interface DiagnosisReport {
   conflict: { between: [string, string]; why: Message } | null
   /** Any leak of the machine; water that is none of its leaks; neither. */
   leak: { leak: number; not_a_leak: number; none: number }
-  next: { check: string; phase?: LeakPhase; tap?: Tap; minutes: number; gain_bits: number; why: Message }[]
+  next: {
+    check: string
+    phase?: LeakPhase
+    tap?: Tap
+    hose_end_mm?: number
+    minutes: number
+    gain_bits: number
+    why: Message
+  }[]
 }
 
 /** Pairs less likely than this are not listed. */
 const PAIR_SAID = 0.01
-const LOOKS_SAID = 8
+const LOOKS_SAID = 12
 
 /**
  * Ranks all faults of the catalogue by a visit file, with the looks worth making next.
@@ -90,12 +99,24 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
     next: nextLooks(visit, weighed)
       .slice(0, LOOKS_SAID)
       .map(({ what, minutes, gainBits, why }) => ({
-        ...(what.kind === 'phase'
-          ? { check: 'watch', phase: what.phase }
-          : { check: what.check, ...(what.tap ? { tap: what.tap } : {}) }),
+        ...askedFor(what),
         minutes,
         gain_bits: gainBits,
         why,
       })),
+  }
+}
+
+/** What is looked at, under the ids of the file format. */
+function askedFor(
+  what: FoundBy,
+): Pick<DiagnosisReport['next'][number], 'check' | 'phase' | 'tap' | 'hose_end_mm'> {
+  if (what.kind === 'phase') return { check: 'watch', phase: what.phase }
+  const tap = what.tap ? { tap: what.tap } : {}
+  if (what.kind === 'check') return { check: what.check, ...tap }
+  return {
+    check: `run:${what.run}`,
+    ...tap,
+    ...(what.hoseEndMm === undefined ? {} : { hose_end_mm: what.hoseEndMm }),
   }
 }

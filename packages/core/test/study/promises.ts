@@ -7,7 +7,7 @@ import type { Observation } from '../../src/reason/evidence/seen/observations.ts
 import { LEAK_PLACES } from '../../src/reason/leaks/leakPlaces.ts'
 import { COULD_BE } from '../../src/reason/weigh/checkLooks.ts'
 import { nextLooks, possibleLooks, setsOf } from '../../src/reason/weigh/nextLooks.ts'
-import type { LookedAt, PossibleLook } from '../../src/reason/weigh/possibleLook.ts'
+import type { PossibleLook } from '../../src/reason/weigh/possibleLook.ts'
 import { type Weighed, weighVisit } from '../../src/reason/weigh/weighVisit.ts'
 import type { Draw } from './draw.ts'
 import { drawnCall } from './faultStudy.ts'
@@ -44,7 +44,8 @@ function caseOf({ file }: TownCase, known: number, draw: Draw): WeighedCase {
 }
 
 /** Observations that each answer of a look would be kept as; null = this study does not go through them. */
-function answersOf(what: LookedAt): Observation[] | null {
+function answersOf(what: PossibleLook['what']): Observation[] | null {
+  if (what.kind === 'run') return null
   if (what.kind === 'phase')
     return [
       { check: 'leak.phase', value: what.phase },
@@ -84,7 +85,7 @@ export function promises(calls: number, draw: Draw): Promise[] {
     const family = FAMILY_IDS[n % FAMILY_IDS.length] as TownCase['family']
     const visit = caseOf(drawnCall(family, draw), draw.uniform(0, 0.8), draw)
     const weighed = weighVisit(visit)
-    const best = nextLooks(visit, weighed)[0]
+    const best = nextLooks(visit, weighed).find(({ what }) => what.kind !== 'run')
     const look = possibleLooks(visit, weighed).find(({ id }) => id === best?.id)
     const answers = look && answersOf(look.what)
     if (!best || !look || !answers) continue

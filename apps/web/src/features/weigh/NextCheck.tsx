@@ -83,7 +83,6 @@ export function NextCheck({
           ))}
         </ul>
       )}
-      {shut && <Shut space={space} shut={shut} />}
     </section>
   )
 }
@@ -100,7 +99,8 @@ function Huge({ name, figure, unit }: { name: string; figure: string; unit: stri
   )
 }
 
-function Shut({ space, shut: { look, gate } }: { space: Space; shut: NonNullable<Proposed['shut']> }) {
+/** A look that would tell more, and what of the machine's state stands in the way. */
+export function Shut({ space, shut: { look, gate } }: { space: Space; shut: NonNullable<Proposed['shut']> }) {
   return (
     <div className="pt-3">
       <p className="pb-1 leading-snug">

@@ -1,7 +1,7 @@
 export { Contradiction } from './Contradiction.tsx'
 export { ForAndAgainst } from './ForAndAgainst.tsx'
 export { listed } from './leading.ts'
-export { NextCheck, proposedOf } from './NextCheck.tsx'
+export { NextCheck, proposedOf, Shut } from './NextCheck.tsx'
 export { Ranking } from './Ranking.tsx'
 export { useWeigh } from './useWeigh.ts'
 export { WeighPrinted } from './WeighPrinted.tsx'

@@ -7,4 +7,4 @@ import type { CheckId } from './checkTypes.ts'
 export type FoundBy =
   | { kind: 'check'; check: CheckId; tap?: Tap }
   | { kind: 'phase'; phase: LeakPhase }
-  | { kind: 'run'; run: RunKind }
+  | { kind: 'run'; run: RunKind; tap?: Tap; hoseEndMm?: number }

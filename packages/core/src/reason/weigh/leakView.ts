@@ -96,6 +96,6 @@ export function leakView(visit: WeighedCase): LeakView {
     verdicts: partVerdicts(parts, found),
     turns: wrongTurns(visit.machine, found, (fault) => belief.present.get(fault) ?? 0),
     // Worth by what they tell of the leaks: among them, not beside them.
-    looks: nextLooks(visit, weighed, isLeak),
+    looks: nextLooks(visit, weighed, isLeak).filter(({ what }) => what.kind !== 'run'),
   }
 }

@@ -9,6 +9,7 @@ import { checkLooks } from './checkLooks.ts'
 import type { FaultWay } from './faultWays.ts'
 import { leakLooks } from './leakLooks.ts'
 import type { PossibleLook } from './possibleLook.ts'
+import { runLooks } from './runLooks.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** A look worth making: what it is expected to tell of the faults, and what its likeliest answers would point to. */
@@ -49,6 +50,7 @@ export function nextLooks(
 export const possibleLooks = (visit: WeighedCase, weighed: Weighed): PossibleLook[] => [
   ...checkLooks(visit, weighed),
   ...leakLooks(visit, weighed),
+  ...runLooks(visit, weighed),
 ]
 
 /** Looks that may be made with the machine as it stands, and the best of those that may not, each with what stands in the way. */

@@ -3,13 +3,10 @@ import { type Message, message } from '../../message.ts'
 import type { ActId } from '../../state/gates.ts'
 import type { FoundBy } from '../checks/foundBy.ts'
 
-/** What is looked at: a phase that is watched, or a check. */
-export type LookedAt = Exclude<FoundBy, { kind: 'run' }>
-
 /** A look that could be made, with what it would show. */
 export interface PossibleLook {
   id: string
-  what: LookedAt
+  what: FoundBy
   name: Message
   /** To get there and make it. */
   minutes: number

@@ -5,7 +5,8 @@ import type { DrainEffect } from '../catalogue/faultCard.ts'
 import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { VisitSays } from '../evidence/combineVisit.ts'
 import { soundScatter } from '../evidence/drains/gridPosterior.ts'
-import { inletLikelihoods } from '../evidence/fills/weighFills.ts'
+import type { DrainWeighing } from '../evidence/drains/weighDrains.ts'
+import { type InletScores, inletScores } from '../evidence/fills/weighFills.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
 import { either, onItsSide, type Piece } from './piece.ts'
@@ -38,50 +39,23 @@ export function weighFillRuns(
     const key = `${shown} ${tap}`
     const power = seen.has(key) ? AGAIN : 1
     seen.add(key)
-    const chance = (what: 'none' | 'over') =>
-      either(
-        ways,
-        // Both taps open: one dead coil leaves the other side's water.
-        (way) =>
-          onItsSide(way, tap) && !(what === 'none' && way.tap && !tap) ? way.card.fill?.[what] : undefined,
-        FILL_ANYHOW[what],
-      )
-    const [none, over] = [chance('none'), chance('over')]
+    const shows = fillShows(ways, tap)[shown]
     pieces.push({
       id: `run:fill:${shown}${tap ? `:${tap}` : ''}`,
       from: FILL,
       says: message(`found.fill.${shown}`),
-      likelihood: (i, j) => {
-        const p =
-          shown === 'none'
-            ? none(i, j)
-            : shown === 'over'
-              ? (1 - none(i, j)) * over(i, j)
-              : (1 - none(i, j)) * (1 - over(i, j))
-        return power === 1 ? p : p ** power
-      },
+      likelihood: power === 1 ? shows : (i, j) => shows(i, j) ** power,
     })
   }
-  const losses = inletLikelihoods(machine, site, fills, observations)
+  const losses = inletScores(machine, site, fills, observations)
   const slowest = (Object.keys(losses) as Tap[])[0]
-  if (slowest) {
-    const own = Float64Array.from(ways, (way) => {
-      const cause = way.card.stands === 'siphons' ? 'standpipe.siphon' : way.card.fill?.loses
-      return way.rests || !cause ? Number.NaN : (losses[way.tap ?? slowest]?.[cause] ?? 1)
-    })
+  if (slowest)
     pieces.push({
       id: 'run:fill:flow',
       from: FILL,
       says: message('found.fill.flow'),
-      likelihood: (i, j) => {
-        const a = i === NO_FAULT ? Number.NaN : (own[i] ?? Number.NaN)
-        const b = j === NO_FAULT ? Number.NaN : (own[j] ?? Number.NaN)
-        // Two losses on one inlet: the one that explains more is taken for both.
-        const p = Number.isNaN(a) ? (Number.isNaN(b) ? 1 : b) : Number.isNaN(b) ? a : Math.max(a, b)
-        return Math.min(1e4, Math.max(1e-6, p))
-      },
+      likelihood: lossOf(ways, (way) => losses[way.tap ?? slowest]?.against),
     })
-  }
   const meter = fills.findLast(({ analysis }) => analysis.quantities.meterGain)?.analysis.quantities.meterGain
   if (meter) {
     const ln = Math.log(Math.max(0.01, meter.value))
@@ -102,6 +76,45 @@ export function weighFillRuns(
   return pieces
 }
 
+/** What a timed fill shows beside its flow: no water, water past its level, or neither. Chances summing to 1. */
+export function fillShows(
+  ways: readonly FaultWay[],
+  tap: Tap | null,
+): Record<'none' | 'over' | 'flows', Likelihood> {
+  const chance = (what: 'none' | 'over') =>
+    either(
+      ways,
+      // Both taps open: one dead coil leaves the other side's water.
+      (way) =>
+        onItsSide(way, tap) && !(what === 'none' && way.tap && !tap) ? way.card.fill?.[what] : undefined,
+      FILL_ANYHOW[what],
+    )
+  const [none, over] = [chance('none'), chance('over')]
+  return {
+    none,
+    over: (i, j) => (1 - none(i, j)) * over(i, j),
+    flows: (i, j) => (1 - none(i, j)) * (1 - over(i, j)),
+  }
+}
+
+/** Flows, buckets and gauges of an inlet against a sound one. @param of - What was measured against each cause, on a way's side. */
+export function lossOf(
+  ways: readonly FaultWay[],
+  of: (way: FaultWay) => InletScores['against'] | undefined,
+): Likelihood {
+  const own = Float64Array.from(ways, (way) => {
+    const cause = way.card.stands === 'siphons' ? 'standpipe.siphon' : way.card.fill?.loses
+    return way.rests || !cause ? Number.NaN : (of(way)?.[cause] ?? 1)
+  })
+  return (i, j) => {
+    const a = i === NO_FAULT ? Number.NaN : (own[i] ?? Number.NaN)
+    const b = j === NO_FAULT ? Number.NaN : (own[j] ?? Number.NaN)
+    // Two losses on one inlet: the one that explains more is taken for both.
+    const p = Number.isNaN(a) ? (Number.isNaN(b) ? 1 : b) : Number.isNaN(b) ? a : Math.max(a, b)
+    return Math.min(1e4, Math.max(1e-6, p))
+  }
+}
+
 /** What the drains say: whether water comes, whether it goes on, evenly or not, what runs back, and how head and path stand to it. */
 export function weighDrainRuns(
   ways: readonly FaultWay[],
@@ -110,13 +123,12 @@ export function weighDrainRuns(
 ): Piece[] {
   const pieces: Piece[] = []
   const seen = new Set<string>()
-  const of = (what: keyof typeof DRAIN_ANYHOW) =>
-    either(ways, (way) => way.card.drain?.[what], DRAIN_ANYHOW[what])
+  const runsBack = either(ways, (way) => way.card.drain?.runsBack, DRAIN_ANYHOW.runsBack)
+  const shows = drainShows(ways)
   for (const { plan, analysis } of runs) {
     if (plan.kind === 'after-drain') {
       const { code } = analysis.saying
       if (code !== 'run-back' && code !== 'no-run-back') continue
-      const runsBack = of('runsBack')
       const back: Likelihood = code === 'run-back' ? runsBack : (i, j) => 1 - runsBack(i, j)
       pieces.push({
         id: `run:after-drain:${code}`,
@@ -137,26 +149,12 @@ export function weighDrainRuns(
     if (!shown) continue
     const power = seen.has(shown) ? AGAIN : 1
     seen.add(shown)
-    const [none, stops, unsteady, slowing] = [of('none'), of('stops'), of('unsteady'), of('slowing')]
+    const likelihood = shows[shown]
     pieces.push({
       id: `run:drain:${shown}`,
       from: DRAIN,
       says: message(`found.drain.${shown}`),
-      likelihood: (i, j) => {
-        const comes = 1 - none(i, j)
-        const goesOn = comes * (1 - stops(i, j))
-        const p =
-          shown === 'none'
-            ? none(i, j)
-            : shown === 'stops'
-              ? comes * stops(i, j)
-              : shown === 'unsteady'
-                ? goesOn * unsteady(i, j)
-                : shown === 'slowing'
-                  ? goesOn * slowing(i, j)
-                  : goesOn * Math.max(0.02, 1 - unsteady(i, j) - slowing(i, j))
-        return power === 1 ? p : p ** power
-      },
+      likelihood: power === 1 ? likelihood : (i, j) => likelihood(i, j) ** power,
     })
     const back = analysis.quantities.runBackL
     if (back && back.lo > 0.07)
@@ -164,20 +162,42 @@ export function weighDrainRuns(
         id: 'run:drain:run-back',
         from: DRAIN,
         says: message('found.drain.run-back'),
-        likelihood: of('runsBack'),
+        likelihood: runsBack,
       })
   }
-  const flow = headAndPath(ways, says)
-  return flow ? [...pieces, flow] : pieces
+  if (!says.drain) return pieces
+  const { likelihood } = headAndPath(ways, says.drain)
+  return [...pieces, { id: 'run:drain:flow', from: DRAIN, says: message('found.drain.flow'), likelihood }]
+}
+
+export const DRAIN_SHOWS = ['none', 'stops', 'unsteady', 'slowing', 'even'] as const
+/** What a timed drain shows beside its flow. Chances summing to 1, but where unsteady and slowing together are nearly sure. */
+export function drainShows(ways: readonly FaultWay[]): Record<(typeof DRAIN_SHOWS)[number], Likelihood> {
+  const of = (what: 'none' | 'stops' | 'unsteady' | 'slowing') =>
+    either(ways, (way) => way.card.drain?.[what], DRAIN_ANYHOW[what])
+  const [none, stops, unsteady, slowing] = [of('none'), of('stops'), of('unsteady'), of('slowing')]
+  const comes: Likelihood = (i, j) => 1 - none(i, j)
+  const goesOn: Likelihood = (i, j) => comes(i, j) * (1 - stops(i, j))
+  return {
+    none,
+    stops: (i, j) => comes(i, j) * stops(i, j),
+    unsteady: (i, j) => goesOn(i, j) * unsteady(i, j),
+    slowing: (i, j) => goesOn(i, j) * slowing(i, j),
+    even: (i, j) => goesOn(i, j) * Math.max(0.02, 1 - unsteady(i, j) - slowing(i, j)),
+  }
 }
 
 /** Share of plates and bores that are wrong, over all calls; the drains' own intervals are kept wider. Estimate, settled on the study. */
 const WRONG_PLATES = 0.2
 
-/** Flows at their heights and lift tests, over shut-off head and resistance of the path; against a sound pump on a clean path. */
-function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
-  const { drain } = says
-  if (!drain) return null
+/**
+ * Flows at their heights and lift tests, over shut-off head and resistance of the path, each fault's range averaged over.
+ * @returns The likelihood, and the ln of what it was divided by to keep it in bounds.
+ */
+export function headAndPath(
+  ways: readonly FaultWay[],
+  drain: Pick<DrainWeighing, 'map' | 'sound' | 'nominalHeadM'>,
+): { likelihood: Likelihood; lnScale: number } {
   const { map, sound, nominalHeadM } = drain
   const lnHeads = map.headM.map((m) => Math.log(m / nominalHeadM))
   const lnPaths = map.pathRatio.map(Math.log)
@@ -221,9 +241,7 @@ function headAndPath(ways: readonly FaultWay[], says: VisitSays): Piece | null {
   // A little of each is left to what no pump and no path explains.
   const floor = 1e-4 + 0.01 * mass(0, 0)
   return {
-    id: 'run:drain:flow',
-    from: DRAIN,
-    says: message('found.drain.flow'),
+    lnScale: most,
     likelihood: (i, j) => {
       const [a, b] = [effects[i], effects[j]]
       return floor + mass(a?.head || b?.head || 0, a?.path || b?.path || 0)

@@ -184,6 +184,10 @@ export const leaks = {
   'look.seen': '{seen, select, wet {wet} other {dry}}',
   'look.goes-on': 'it goes on',
   'look.about': 'about {height}',
+  'look.time-a': 'Time a {run, select, fill {fill} other {drain}}',
+  'look.time-a-low': 'Time a drain with the hose end low',
+  'look.run-shows':
+    '{shows, select, none {no water} stops {a stop midway} unsteady {an uneven stream} slowing {slowing down} other {water past its level}}',
   'look.figure': 'about {figure}',
   'look.on-tap': '{check}, {tap, select, hot {hot} other {cold}}',
   'look.both': '{first} with {second}',

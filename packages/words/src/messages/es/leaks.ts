@@ -185,6 +185,10 @@ export const leaks: Record<keyof typeof english, string> = {
   'look.lower-in-steps': 'baje el agua por pasos',
   'look.seen': '{seen, select, wet {mojado} other {seco}}',
   'look.goes-on': 'sigue goteando',
+  'look.time-a': 'Cronometrar un {run, select, fill {llenado} other {desagüe}}',
+  'look.time-a-low': 'Cronometrar un desagüe con la punta de la manguera abajo',
+  'look.run-shows':
+    '{shows, select, none {nada de agua} stops {un paro a medias} unsteady {un chorro disparejo} slowing {que se hace lento} other {agua más allá del nivel}}',
   'look.figure': 'unos {figure}',
   'look.on-tap': '{check}, {tap, select, hot {caliente} other {fría}}',
   'look.about': 'cerca de {height}',

@@ -103,11 +103,11 @@ function scoresOf(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap
   return fresh
 }
 
-function freshScores(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap) {
+function freshScores(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap, count = DRAWS) {
   const other: Tap = tap === 'cold' ? 'hot' : 'cold'
   const random = seededRandom(20_261)
   const measuredSe = data.fill[tap]?.se as number
-  const drawn = Array.from({ length: DRAWS }, () => {
+  const drawn = Array.from({ length: count }, () => {
     const inlet = drawInlet(machine, site, random)
     const measured = Math.exp((data.fill[tap]?.ln as number) + standardNormal(random) * measuredSe)
     return {
@@ -120,7 +120,7 @@ function freshScores(machine: MachineSpec, site: SiteSpec, data: FillData, tap: 
   // Every cause is tried on the same houses and machines, so that they differ by the fault and not by luck.
   const draws = FILL_CAUSES.map((cause) => ({ cause, samples: samplesOf(cause, drawn, tap, data) }))
   const most = Math.max(...draws.flatMap((d) => d.samples.map((s) => s.ln)), -1e6)
-  const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / DRAWS)
+  const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / count)
   return { draws, most, score }
 }
 
@@ -133,28 +133,45 @@ const LOOKS_APART: readonly string[] = [
   'complaint',
 ]
 
+/** How likely what was measured of one tap's side is. */
+export interface InletScores {
+  /** ln likelihood with a sound inlet. */
+  lnSound: number
+  /** Likelihood with each cause on this side ÷ that with a sound inlet, how strong the cause is being averaged over. */
+  against: Record<FillCause, number>
+}
+
 /**
- * How likely fills, buckets and gauges are with each cause on each tap's side, against a sound inlet, how strong the cause is being averaged
- * over. Looks are left out.
- * @returns By tap that was timed; empty when no fill through a single tap gave a flow.
+ * How likely fills, buckets and gauges are, by tap that was timed. Looks are left out.
+ * @param draws - Houses and machines tried; without it as many as a verdict needs, and the last answers are remembered.
+ * @returns Empty when no fill through a single tap gave a flow.
  */
-export function inletLikelihoods(
+export function inletScores(
   machine: MachineSpec,
   site: SiteSpec,
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
-): Partial<Record<Tap, Record<FillCause, number>>> {
+  draws?: number,
+): Partial<Record<Tap, InletScores>> {
   const measured = observations.filter((look) => !LOOKS_APART.includes(look.check))
   const data = { ...fillDataOf(site, runs, measured, false), siphonOdds: 1 }
   return Object.fromEntries(
-    tapsSlowestFirst(data).map((tap) => {
-      const { score } = scoresOf(machine, site, data, tap)
+    tapsSlowestFirst(data).map((tap): [Tap, InletScores] => {
+      const { score, most } = draws
+        ? freshScores(machine, site, data, tap, draws)
+        : scoresOf(machine, site, data, tap)
       const sound = (score[FILL_CAUSES.indexOf('none')] ?? Number.NaN) / COMMON_NONE
       const against = FILL_CAUSES.map((cause, k) => [
         cause,
         cause === 'none' ? 1 : (score[k] ?? Number.NaN) / Math.max(1e-30, sound),
       ])
-      return [tap, Object.fromEntries(against)]
+      return [
+        tap,
+        {
+          lnSound: Math.log(Math.max(1e-30, sound)) + most,
+          against: Object.fromEntries(against) as InletScores['against'],
+        },
+      ]
     }),
   )
 }

@@ -1,0 +1,112 @@
+import { describe, expect, it } from '@jest/globals'
+import { NO_HISTORY, type WeighedCase } from '../src/index.ts'
+import { FAMILY_IDS, familyDefaults } from '../src/machine/machineSpec.ts'
+import { faultCard } from '../src/reason/catalogue/faultCards.ts'
+import { SOUND_LOOKS, sharesWith } from '../src/reason/catalogue/soundLooks.ts'
+import type { CheckId } from '../src/reason/checks/checkTypes.ts'
+import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
+import { possibleLooks } from '../src/reason/weigh/nextLooks.ts'
+import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
+import { type Seen, sum, visitWith as visit } from './visitWith.ts'
+
+describe('what a look promises', () => {
+  const seen: Seen[] = [
+    { check: 'complaint', value: 'not-draining' },
+    { check: 'drain-hose.look', value: 'good' },
+  ]
+  const bits = (p: readonly { probability: number }[]) =>
+    -sum(p.map(({ probability: q }) => (q > 0 ? q * Math.log2(q) : 0)))
+  it.each(['pump.sound', 'impeller.feel', 'stream.look', 'tub.spins'])(
+    '%s gives what was promised, on the mean over its answers',
+    (check) => {
+      const now = visit(seen)
+      const promised = now.next.find((one) => one.check === check)?.gain_bits ?? 0
+      expect(promised).toBeGreaterThan(0.02)
+      const outcomes = Object.keys(SOUND_LOOKS[check as CheckId] ?? {})
+      // How likely each answer is: by the cards, over what is believed now.
+      const chance = (outcome: string) =>
+        sum(
+          now.ranking.map(({ fault, probability }) => {
+            const sound = SOUND_LOOKS[check as CheckId] ?? {}
+            const given =
+              fault === 'none' || fault === 'unlisted'
+                ? undefined
+                : faultCard(fault).looks?.[check as CheckId]
+            return probability * (sharesWith(sound, given)[outcome] ?? 0)
+          }),
+        )
+      const after = sum(
+        outcomes.map(
+          (outcome) => chance(outcome) * bits(visit([...seen, { check, value: outcome }]).ranking),
+        ),
+      )
+      const given = bits(now.ranking) - after
+      expect(given / promised).toBeGreaterThan(0.85)
+      expect(given / promised).toBeLessThan(1.15)
+    },
+  )
+})
+
+describe('every look that could be made', () => {
+  const slow = (more: Seen[] = [], runs: object[] = []) =>
+    visit([{ check: 'complaint', value: 'slow-drain' }, ...more], 'front-load', runs)
+  it.each(FAMILY_IDS)('%s: foretells chances that sum to 1, whatever is wrong', (family) => {
+    const known: WeighedCase = {
+      machine: { ...familyDefaults(family), valve: { ratedLMin: null, taps: ['cold', 'hot'] } },
+      site: {
+        supplyKpa: { cold: 300, hot: null },
+        standpipeHeightMm: null,
+        waterTempC: 15,
+        portHeightMm: null,
+      },
+      runs: [],
+      observations: [
+        { check: 'complaint', value: 'leaking' },
+        { check: 'leak.phase', value: 'hold' },
+      ],
+      acts: [],
+      history: NO_HISTORY,
+      leakSeen: [],
+      panelsOpen: false,
+      circuits: { supplyV: null, windingOhm: null },
+    }
+    const weighed = weighVisit(known)
+    const looks = possibleLooks(known, weighed)
+    for (const kind of ['check', 'phase', 'run'])
+      expect([kind, looks.some(({ what }) => what.kind === kind)]).toEqual([kind, true])
+    const some = [0, 7, 40, weighed.ways.length - 1]
+    for (const { id, shares, outcomes } of looks)
+      for (const i of [NO_FAULT, ...some])
+        for (const j of [NO_FAULT, 3]) {
+          if (i === NO_FAULT && j !== NO_FAULT) continue
+          const of = Array.from(shares(i, j))
+          expect([id, of.length, of.every((p) => p >= 0)]).toEqual([id, outcomes.length, true])
+          expect(Math.abs(sum(of) - 1)).toBeLessThan(0.02)
+        }
+  })
+  it('a timed drain is among them, then one with the hose end low, then none; a bucket once a fill was timed', () => {
+    const asked = (report: ReturnType<typeof slow>) =>
+      report.next.map(({ check, hose_end_mm }) => `${check} ${hose_end_mm ?? ''}`)
+    expect(asked(slow())).toContain('run:drain ')
+    const drain = (hose_end_mm: number) => ({
+      kind: 'drain',
+      hose_end_mm,
+      columns: ['t_s', 'level_mm'],
+      rows: Array.from({ length: 12 }, (_, k) => [8 * k, 110 - 9 * k]),
+      events: [{ t_s: 0, what: 'pump-on' }],
+    })
+    expect(asked(slow([], [drain(900)]))).not.toContain('run:drain ')
+    expect(asked(slow([], [drain(900)]))).toContain('run:drain 400')
+    expect(asked(slow([], [drain(900), drain(400)])).filter((id) => id.startsWith('run:drain'))).toEqual([])
+    const fill = {
+      kind: 'fill',
+      taps: ['cold'],
+      columns: ['t_s', 'level_mm'],
+      rows: Array.from({ length: 12 }, (_, k) => [20 * k, 5 * k]),
+      events: [{ t_s: 0, what: 'valve-open' }],
+    }
+    const complaint = [{ check: 'complaint', value: 'slow-fill' }]
+    expect(visit(complaint).next.map(({ check }) => check)).not.toContain('hose-end.bucket')
+    expect(visit(complaint, 'front-load', [fill]).next.map(({ check }) => check)).toContain('hose-end.bucket')
+  })
+})
