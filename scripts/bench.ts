@@ -131,9 +131,20 @@ if (frames) {
   add('longest frame', frames.longestMs, 'ms')
 }
 
-const html = readFileSync('apps/web/dist/index.html', 'utf8')
-const scripts = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((match) => match[1] as string)
-const bytes = scripts.reduce(
+/** All that is read before the first page stands: the start, the app, and what both import. */
+const manifest = JSON.parse(readFileSync('apps/web/dist/.vite/manifest.json', 'utf8')) as Record<
+  string,
+  { file: string; imports?: string[] }
+>
+const scripts = new Set<string>()
+const read = (entry: string) => {
+  const { file, imports } = manifest[entry] as (typeof manifest)[string]
+  if (scripts.has(file)) return
+  scripts.add(file)
+  for (const one of imports ?? []) read(one)
+}
+for (const entry of ['src/start.ts', 'src/main.tsx', 'index.html']) if (manifest[entry]) read(entry)
+const bytes = [...scripts].reduce(
   (sum, file) => sum + gzipSync(readFileSync(path.join('apps/web/dist', file))).length,
   0,
 )

@@ -25,6 +25,6 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: false },
+  build: { target: 'es2022', sourcemap: false, manifest: true },
   server: { host: '127.0.0.1', proxy: { '/api': 'http://127.0.0.1:4310' } },
 })

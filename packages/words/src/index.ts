@@ -1,30 +1,7 @@
-export {
-  answerOfDiagnosis,
-  answerOfVisit,
-  type DiagnosisAnswer,
-  type RunAnswer,
-  type VisitAnswer,
-} from './say/fileAnswer.ts'
-export { carriesMessage, readText } from './say/readText.ts'
-export { sayAny } from './say/say.ts'
-export { sayRests, sayRun, timesAsLong } from './say/sayRun.ts'
-export {
-  actWords,
-  sayChange,
-  sayDrain,
-  sayFill,
-  sayFirst,
-  sayHold,
-  sayLast,
-  sayVisit,
-} from './say/sayVisit.ts'
-export { type Unit, type UnitSystem, unitOf } from './units.ts'
-export {
-  type AnyLanguage,
-  decimalMark,
-  localeFor,
-  type MessageId,
-  makeWords,
-  type Values,
-  type Words,
-} from './words.ts'
+import { addTable } from './lean.ts'
+import { ES } from './messages/es/index.ts'
+
+// Whoever asks for the package itself has every language: the server, the command line, the tests. The web app adds what it reads.
+addTable('es', ES)
+
+export * from './lean.ts'

@@ -9,7 +9,6 @@ import type {
 } from '@brendik/core'
 import { IntlMessageFormat } from 'intl-messageformat'
 import { EN } from './messages/en/index.ts'
-import { ES } from './messages/es/index.ts'
 import { choicesOf, pseudo } from './pattern.ts'
 import { durationText, estimateText } from './time.ts'
 import { digitsOf, type Unit, type UnitSystem, unitOf } from './units.ts'
@@ -47,7 +46,15 @@ export interface Words {
   percent: (probability: number) => string
 }
 
-const TABLES: Record<Language, Record<MessageId, string>> = { en: EN, es: ES }
+type Table = Readonly<Record<MessageId, string>>
+/** English is always there; others are added by who needs them, so that nobody loads a language they do not read. */
+const TABLES: Partial<Record<Language, Table>> = { en: EN }
+
+/** Makes another language's messages known. */
+export function addTable(language: Language, table: Table): void {
+  TABLES[language] = table
+}
+
 /** Where the device says nothing of its region. Spanish is read with a comma, as most of its countries write. */
 const USUAL_LOCALE: Record<AnyLanguage, string> = { en: 'en-US', es: 'es', pseudo: 'en-US' }
 
@@ -78,9 +85,11 @@ interface Pattern {
  * Words in one language and one system of units. A message within a message is put in with a small first letter; where a message
  * begins with one, its own first letter is made large.
  * @param locale - For numbers and dates; the usual one of the language if not given.
+ * @throws {RangeError} If the language's messages were not added.
  */
 export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: string): Words {
   const table = TABLES[language === 'pseudo' ? 'en' : language]
+  if (!table) throw new RangeError(`language: expected one whose messages were added, got ${language}`)
   const tag = locale ?? USUAL_LOCALE[language]
   const formats = new Map<string, Pattern>()
   const numbers = new Map<number, Intl.NumberFormat>()

@@ -1,5 +1,5 @@
 import { LANGUAGES } from '@brendik/core'
-import type { AnyLanguage, UnitSystem } from '@brendik/words'
+import type { AnyLanguage, UnitSystem } from '@brendik/words/lean'
 import { useSyncExternalStore } from 'react'
 
 export type Theme = 'light' | 'cellar'

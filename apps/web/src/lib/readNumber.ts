@@ -1,4 +1,4 @@
-import { decimalMark } from '@brendik/words'
+import { decimalMark } from '@brendik/words/lean'
 import { words } from './words.ts'
 
 /** A typed number: its value, or why it is asked about. */

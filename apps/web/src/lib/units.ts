@@ -1,8 +1,8 @@
 import type { FigureKind } from '@brendik/core'
-import { type UnitSystem, unitOf } from '@brendik/words'
+import { type UnitSystem, unitOf } from '@brendik/words/lean'
 import { words } from './words.ts'
 
-export type { UnitSystem } from '@brendik/words'
+export type { UnitSystem } from '@brendik/words/lean'
 export type Quantity = FigureKind
 export { unitOf }
 

@@ -8,7 +8,7 @@ import {
   type UnitSystem,
   type Values,
   type Words,
-} from '@brendik/words'
+} from '@brendik/words/lean'
 import { prefsNow } from './prefs.ts'
 
 const made = new Map<string, Words>()

@@ -7,7 +7,7 @@ import {
   type RunSummary,
   type Saying,
 } from '@brendik/core'
-import { type MessageId, sayRun, timesAsLong } from '@brendik/words'
+import { type MessageId, sayRun, timesAsLong } from '@brendik/words/lean'
 import { durationText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { t, words } from '../lib/words.ts'

@@ -1,5 +1,5 @@
 import { type EntryQuestion, type MachineSpec, questionEntry } from '@brendik/core'
-import { decimalMark } from '@brendik/words'
+import { decimalMark } from '@brendik/words/lean'
 import { useCallback, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { steadyNowMs } from '../../lib/steadyClock.ts'

@@ -1,5 +1,5 @@
 import type { RunPlan } from '@brendik/core'
-import { sayRests } from '@brendik/words'
+import { sayRests } from '@brendik/words/lean'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockSetBackMs } from '../../lib/steadyClock.ts'
 import { withUnit } from '../../lib/units.ts'

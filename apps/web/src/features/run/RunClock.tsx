@@ -1,4 +1,4 @@
-import { decimalMark } from '@brendik/words'
+import { decimalMark } from '@brendik/words/lean'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'

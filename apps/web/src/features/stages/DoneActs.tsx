@@ -11,7 +11,7 @@ import {
   TAPS,
   type Tap,
 } from '@brendik/core'
-import { actWords } from '@brendik/words'
+import { actWords } from '@brendik/words/lean'
 import { useState } from 'react'
 import { newId } from '../../lib/newId.ts'
 import { dateText } from '../../lib/time.ts'

@@ -1,5 +1,5 @@
 import type { VisitSays } from '@brendik/core'
-import { sayDrain } from '@brendik/words'
+import { sayDrain } from '@brendik/words/lean'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { numberText, t, words } from '../../lib/words.ts'

@@ -1,5 +1,5 @@
 import { FILL_CAUSES, type VisitSays } from '@brendik/core'
-import { sayChange, sayFill, sayFirst, sayHold, sayLast } from '@brendik/words'
+import { sayChange, sayFill, sayFirst, sayHold, sayLast } from '@brendik/words/lean'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t, words } from '../../lib/words.ts'

@@ -1,5 +1,5 @@
 import type { RunSummary, VisitAnswer, VisitSays } from '@brendik/core'
-import { sayRests } from '@brendik/words'
+import { sayRests } from '@brendik/words/lean'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText, durationText } from '../../lib/time.ts'

@@ -1,0 +1,31 @@
+export {
+  answerOfDiagnosis,
+  answerOfVisit,
+  type DiagnosisAnswer,
+  type RunAnswer,
+  type VisitAnswer,
+} from './say/fileAnswer.ts'
+export { carriesMessage, readText } from './say/readText.ts'
+export { sayAny } from './say/say.ts'
+export { sayRests, sayRun, timesAsLong } from './say/sayRun.ts'
+export {
+  actWords,
+  sayChange,
+  sayDrain,
+  sayFill,
+  sayFirst,
+  sayHold,
+  sayLast,
+  sayVisit,
+} from './say/sayVisit.ts'
+export { type Unit, type UnitSystem, unitOf } from './units.ts'
+export {
+  type AnyLanguage,
+  addTable,
+  decimalMark,
+  localeFor,
+  type MessageId,
+  makeWords,
+  type Values,
+  type Words,
+} from './words.ts'
