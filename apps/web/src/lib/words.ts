@@ -12,10 +12,11 @@ import {
 import { prefsNow } from './prefs.ts'
 
 const made = new Map<string, Words>()
+/** What the page was opened in stays until it is opened anew: another language's messages are not there before. */
+const { language } = prefsNow()
 
 /** The words of the language that this page was opened in; a change of language opens it anew. */
 export function words(units: UnitSystem = prefsNow().units): Words {
-  const { language } = prefsNow()
   const key = `${language} ${units}`
   let own = made.get(key)
   if (!own) {
