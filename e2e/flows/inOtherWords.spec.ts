@@ -7,7 +7,7 @@ const WRITTEN =
   /^(label|name|siteName|machineLabel|customerName|complaint|workshopName|instrumentLabel|note|by|make|model|serial|faults|testMode|pins|author|device|address|phone|text)$/
 
 /** Words of data as they come in: what people wrote is in their own language. */
-function gatherData(page: Page): Set<string> {
+async function gatherData(page: Page): Promise<Set<string>> {
   const data = new Set<string>()
   const add = (text: string) => {
     for (const word of text.match(/[\p{L}’]+/gu) ?? []) data.add(word)
@@ -20,9 +20,15 @@ function gatherData(page: Page): Set<string> {
     else if (value && typeof value === 'object')
       for (const [inner, one] of Object.entries(value)) walk(one, inner)
   }
-  page.on('response', (response) => {
-    if (response.url().includes('/api/')) response.json().then(walk, () => {})
-  })
+  // Read on its way to the page: what was asked of the browser afterwards may be gone with the page that it was for.
+  await page.route(
+    ({ pathname }) => pathname.startsWith('/api/') && !pathname.endsWith('/live'),
+    async (route) => {
+      const response = await route.fetch()
+      await response.json().then(walk, () => {})
+      await route.fulfill({ response })
+    },
+  )
   return data
 }
 
@@ -65,7 +71,7 @@ test('every word of every screen comes from the table, and in US units nothing i
 }) => {
   test.setTimeout(240_000)
   await choose(page, 'pseudo', 'us')
-  const data = gatherData(page)
+  const data = await gatherData(page)
   const strange: string[] = []
   // Figures come from the server and a worker, a moment after the page.
   const look = async (where: string, afterMs = 700) => {
@@ -110,6 +116,7 @@ test('every word of every screen comes from the table, and in US units nothing i
       await page.keyboard.press('Escape')
     }
   }
+  await page.unrouteAll({ behavior: 'ignoreErrors' })
   expect(strange).toEqual([])
 })
 

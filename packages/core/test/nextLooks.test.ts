@@ -60,10 +60,7 @@ describe('every look that could be made', () => {
         portHeightMm: null,
       },
       runs: [],
-      observations: [
-        { check: 'complaint', value: 'leaking' },
-        { check: 'leak.phase', value: 'hold' },
-      ],
+      observations: [{ check: 'complaint', value: 'slow-drain' }],
       acts: [],
       history: NO_HISTORY,
       leakSeen: [],

@@ -46,9 +46,10 @@ const LOOKS_SAID = 12
 
 /**
  * Ranks all faults of the catalogue by a visit file, with the looks worth making next.
+ * @param looks - False where nobody asks what to look at next.
  * @throws {VisitFileError} With the path of an impossible value.
  */
-export function diagnoseVisit(file: VisitFile): DiagnosisReport {
+export function diagnoseVisit(file: VisitFile, { looks = true }: { looks?: boolean } = {}): DiagnosisReport {
   const { machine, site, judged, observations, acts } = judgeVisit(file)
   const leakSeen = file.runs.flatMap((run) => {
     const phase = PHASE_OF_RUN[run.kind]
@@ -96,7 +97,7 @@ export function diagnoseVisit(file: VisitFile): DiagnosisReport {
         between: [belief.conflict.unexplained, belief.conflict.against],
         why: message('found.conflict', { one: told.one, other: told.other, minutes: told.minutes }),
       },
-    next: nextLooks(visit, weighed)
+    next: (looks ? nextLooks(visit, weighed) : [])
       .slice(0, LOOKS_SAID)
       .map(({ what, minutes, gainBits, why }) => ({
         ...askedFor(what),

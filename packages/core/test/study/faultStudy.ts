@@ -91,7 +91,7 @@ export function drawnCall(family: TownCase['family'], draw: Draw): TownCase {
 
 function diagnosed({ file }: TownCase, complaint: boolean): DiagnosisReport {
   const observations = file.observations.filter(({ check }) => complaint || check !== 'complaint')
-  return diagnoseVisit(parseVisitFile({ ...file, observations }))
+  return diagnoseVisit(parseVisitFile({ ...file, observations }), { looks: false })
 }
 
 /**

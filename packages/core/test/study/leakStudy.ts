@@ -88,7 +88,8 @@ function heightOf(random: RandomSource): Watching['height'] {
   const x = random()
   return x < 0.3 ? 'hold' : x < 0.55 ? 'three-holds' : x < 0.85 ? 'stop-level' : 'catches'
 }
-const diagnosed = (leakCase: LeakCase) => diagnoseVisit(parseVisitFile(leakCase.file))
+const diagnosed = (leakCase: LeakCase, looks: boolean) =>
+  diagnoseVisit(parseVisitFile(leakCase.file), { looks })
 
 /** Looks that are asked for and made after the test itself. */
 const ASKED = 4
@@ -99,7 +100,7 @@ function followed(
   watching: Watching,
   random: RandomSource,
 ): DiagnosisReport {
-  let report = diagnosed(leakCase)
+  let report = diagnosed(leakCase, true)
   const tried = new Set<string>()
   for (let n = 0; n < ASKED && (report.ranking[0]?.probability ?? 1) < 0.9; n++) {
     const family = leakCase.file.machine.family as FamilyId
@@ -110,7 +111,7 @@ function followed(
     if (!answer) break
     tried.add(answer.check)
     leakCase.file.observations.push(answer)
-    report = diagnosed(leakCase)
+    report = diagnosed(leakCase, true)
   }
   return report
 }
@@ -157,7 +158,7 @@ export function leakStudy(repeats: number): { tables: Table[]; figures: LeakFigu
       const truth = [...new Set(faults)]
       const leaks = truth.map((fault) => randomLeak(family, fault, random))
       const leakCase = observeLeaks(family, leaks, { ...watching, height: heightOf(random) }, random)
-      score(into, truth, diagnosed(leakCase))
+      score(into, truth, diagnosed(leakCase, false))
     }
   }
   return { tables: tablesOf(figures), figures }

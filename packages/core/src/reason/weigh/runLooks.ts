@@ -4,21 +4,23 @@ import { blankAnalysis } from '../../measure/verdict/runAnalysis.ts'
 import { figureOf, type Message, message } from '../../message.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
+import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { weighDrains } from '../evidence/drains/weighDrains.ts'
 import { inletScores } from '../evidence/fills/weighFills.ts'
 import { runOutdatedBy } from '../evidence/seen/acts.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
+import type { FaultWay } from './faultWays.ts'
 import { onItsSide } from './piece.ts'
 import { type PossibleLook, sharesOf } from './possibleLook.ts'
 import { DRAIN_SHOWS, drainShows, fillShows, headAndPath, lossOf } from './weighRuns.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** Flows that a run could give, evenly spread in the logarithm, L/min. */
-const FLOWS = { fill: spread(1, 18, 8), drain: spread(1.5, 40, 9) } as const
+const FLOWS = { fill: spread(1.2, 17, 7), drain: spread(2, 38, 7) } as const
 /** What a bucket or a gauge could read, L/min and kPa. */
-const READS = { bucket: spread(3, 45, 7), gauge: spread(40, 700, 7) } as const
+const READS = { bucket: spread(3, 42, 6), gauge: spread(40, 640, 6) } as const
 /** Houses and machines tried for what could come. */
-const DRAWS = 90
+const DRAWS = 60
 /** How well a flow by hand is known, as a share, of its own and of the tub. Estimates. */
 const SE = { own: 0.05, tub: 0.03 } as const
 /** A hose end lowered to here tells pump from path. */
@@ -35,8 +37,24 @@ function spread(lo: number, hi: number, count: number): number[] {
  */
 export function runLooks(visit: WeighedCase, weighed: Weighed): PossibleLook[] {
   const runs = visit.runs.filter((run) => runOutdatedBy(run, visit.acts) === null)
-  return [...fillLooks(visit, weighed, runs), ...drainLooks(visit, weighed, runs)]
+  const inlet = massOf(weighed, ({ card }) => card.fill !== undefined || card.stands === 'siphons')
+  const outlet = massOf(weighed, ({ card }) => card.drain !== undefined)
+  return [
+    ...(inlet > WORTH_TIMING ? fillLooks(visit, weighed, runs) : []),
+    ...(outlet > WORTH_TIMING ? drainLooks(visit, weighed, runs) : []),
+  ]
 }
+
+/** A run is not foretold where what it could show is this unlikely to be there: it would tell next to nothing. */
+const WORTH_TIMING = 0.04
+
+/** How likely it is that a fault of some kind is there. */
+const massOf = ({ ways, belief }: Weighed, which: (way: FaultWay) => boolean): number =>
+  belief.hypotheses.reduce(
+    (sum, { first, second, p }) =>
+      sum + ([first, second].some((n) => n !== NO_FAULT && which(ways[n] as FaultWay)) ? p : 0),
+    0,
+  )
 
 /** A run as if it had been timed. */
 function timed(
