@@ -69,9 +69,11 @@ export async function sendForEver(signal: AbortSignal, onWaiting: () => void = (
   const wait = pauses(signal)
   const pause = (ms: number) => {
     onWaiting()
-    return signal.aborted ? undefined : wait(ms)
+    return signal.aborted ? undefined : wait.pause(ms)
   }
   while (!signal.aborted) {
+    // The network is back: what failed without it says nothing of how long to wait, should the first try still fail.
+    if (wait.cameBack()) tries = Math.min(tries, 1)
     const nowMs = Date.now()
     letGo(
       outbox()
@@ -131,23 +133,41 @@ function refusedFor(kept: Kept, status: number, message: string): Kept {
 }
 
 /** Waits for a time, or until something may have changed: something kept, the network back, the page looked at again. */
-function pauses(signal: AbortSignal): (ms: number) => Promise<void> {
+function pauses(signal: AbortSignal): { pause: (ms: number) => Promise<void>; cameBack: () => boolean } {
   let end: () => void = () => {}
+  let back = false
   const now = () => end()
   whenWoken(now)
   if ('addEventListener' in globalThis) {
-    addEventListener('online', now, { signal })
+    addEventListener(
+      'online',
+      () => {
+        back = true
+        end()
+      },
+      { signal },
+    )
     addEventListener('pageshow', now, { signal })
     globalThis.document?.addEventListener('visibilitychange', now, { signal })
   }
   signal.addEventListener('abort', now)
-  return (ms) =>
-    new Promise((resolve) => {
-      const timer = setTimeout(() => end(), ms)
-      end = () => {
-        clearTimeout(timer)
-        end = () => {}
-        resolve()
-      }
-    })
+  return {
+    pause: (ms) =>
+      new Promise((resolve) => {
+        // It came back while a try was still failing: nothing to wait for.
+        if (back) return resolve()
+        const timer = setTimeout(() => end(), ms)
+        end = () => {
+          clearTimeout(timer)
+          end = () => {}
+          resolve()
+        }
+      }),
+    /** Whether the network came back since this was last asked. */
+    cameBack: () => {
+      const was = back
+      back = false
+      return was
+    },
+  }
 }
