@@ -255,6 +255,7 @@ export { WRONG_TURN_IDS, type WrongTurn } from './reason/leaks/wrongTurns.ts'
 export { type LeakView, leakView, type Suspect } from './reason/weigh/leakView.ts'
 export { allowedLooks, type NextLook } from './reason/weigh/nextLooks.ts'
 export type { Reason, Strength } from './reason/weigh/reasons.ts'
+export { speaksOf } from './reason/weigh/weighNumbers.ts'
 export { type Conflict, type Contender, type WeighView, weighView } from './reason/weigh/weighView.ts'
 export type { WeighedCase } from './reason/weigh/weighVisit.ts'
 export {

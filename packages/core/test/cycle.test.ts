@@ -1,5 +1,7 @@
 import { describe, expect, it } from '@jest/globals'
+import { judgeVisit } from '../src/files/analyseVisit.ts'
 import { analyseVisit, diagnoseVisit, parseVisitFile } from '../src/index.ts'
+import { analyseCycle } from '../src/measure/verdict/analyseCycle.ts'
 
 /** A front loader of 540 mm on a rated valve: it fills in about two minutes and drains in about one. */
 const visit = (marks: Record<string, number>, observations: object[] = []) =>
@@ -53,6 +55,24 @@ describe('a whole cycle against the clock', () => {
     expect(said(hurried)).toMatchObject({ verdict: 'not-identifiable', saying: { code: 'cycle-short' } })
     const with_ = (marks: Record<string, number>) => diagnoseVisit(visit(marks)).present['pump.jammed'] ?? 0
     expect(with_(hurried)).toBeCloseTo(with_({ fill: 0 }), 12)
+  })
+  it('whose clock was stopped by somebody who left says that it stood only where it stood longer than usual', () => {
+    const plan = judgeVisit(visit(WHOLE)).judged[0]?.plan
+    if (!plan) throw new Error('no plan')
+    const none = new Float64Array(0)
+    const watched = (leftS: number) =>
+      analyseCycle(plan, { tS: none, levelMm: none, rulerMm: none, flowLMin: none }, [
+        { tS: 0, what: 'fill' },
+        { tS: 150, what: 'wash' },
+        { tS: 1800, what: 'drain' },
+        { tS: leftS, what: 'clock-stopped', byClock: true },
+      ])
+    expect(watched(1810)).toMatchObject({
+      verdict: 'not-identifiable',
+      basis: null,
+      saying: { code: 'cycle-left' },
+    })
+    expect(watched(2600)).toMatchObject({ verdict: 'no-flow', basis: { stopsIn: 'drain' } })
   })
   it('marks in any order and pressed twice are the same cycle', () => {
     const { end, ...rest } = WHOLE

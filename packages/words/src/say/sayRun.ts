@@ -93,7 +93,8 @@ export function sayRun(words: Words, saying: Saying): string {
     case 'no-run-back':
       return words.t('run.no-run-back', { litres: figureOf('volume', saying.mostL) })
     case 'cycle-short':
-      return words.t('run.cycle-short', { time: figureOf('time', saying.seconds) })
+    case 'cycle-left':
+      return words.t(`run.${saying.code}`, { time: figureOf('time', saying.seconds) })
     case 'cycle':
       return words.t('run.cycle', {
         stops: saying.stopsIn ?? 'none',

@@ -1,4 +1,4 @@
-import { type CheckId, checkFacts, FAULT_CARDS, minutesOf, SOUND_LOOKS } from '@brendik/core'
+import { type CheckId, checkFacts, FAULT_CARDS, minutesOf, SOUND_LOOKS, speaksOf } from '@brendik/core'
 import { Link } from 'react-router'
 import { t } from '../../lib/words.ts'
 import { checkName, faultTitle, howText, outcomeWord } from '../../words/cardText.ts'
@@ -9,9 +9,7 @@ import { Shares } from './Shares.tsx'
 export function CheckView({ id }: { id: CheckId }) {
   const sound = SOUND_LOOKS[id]
   const facts = checkFacts(id)
-  const speaks = FAULT_CARDS.filter(
-    ({ looks, circuit }) => looks?.[id] !== undefined || (circuit !== undefined && id in circuit),
-  )
+  const speaks = FAULT_CARDS.filter((card) => speaksOf(card, id))
   return (
     <article>
       <h1 className="plate pt-5 text-3xl leading-tight">{checkName(id)}</h1>

@@ -139,6 +139,8 @@ export function analysisMarks(facts: RunFacts): RunMark[] {
   const ended = marks.some((mark) => mark.what === ends?.to)
   if (facts.stoppedAtMs !== null && ends?.to && !ended)
     marks.push({ tS: (facts.stoppedAtMs - zero) / 1000, what: ends.to, byClock: true })
+  if (facts.stoppedAtMs !== null && facts.plan.kind === 'cycle')
+    marks.push({ tS: (facts.stoppedAtMs - zero) / 1000, what: 'clock-stopped', byClock: true })
   return marks
 }
 

@@ -13,6 +13,8 @@ export type MarkWhat =
   | 'leak-stopped'
   | 'pump-silent'
   | CycleMark
+  /** The person stopped the clock of a cycle, whatever the machine was doing. */
+  | 'clock-stopped'
 export interface RunMark {
   tS: number
   what: MarkWhat

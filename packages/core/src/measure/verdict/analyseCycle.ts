@@ -38,6 +38,12 @@ export function analyseCycle(plan: RunPlan, _readings: Readings, marks: readonly
   const long = fill ?? drain
   const seconds = last.startS - first.startS
   if (ended && seconds < LEAST_S) return blankAnalysis({ code: 'cycle-short', kind: plan.kind, seconds })
+  const left = marks.find(({ what }) => what === 'clock-stopped')?.tS ?? null
+  if (!ended && left !== null && !stoodThere(plan, last, left - last.startS))
+    return {
+      ...blankAnalysis({ code: 'cycle-left', kind: plan.kind, seconds: left - first.startS }),
+      notIdentifiable: { timeS: message('open.cycle-marks') },
+    }
   const stopsIn = ended ? null : last.what
   return {
     ...blankAnalysis({
@@ -60,6 +66,11 @@ export function analyseCycle(plan: RunPlan, _readings: Readings, marks: readonly
   }
 }
 
+/** Whether who stopped the clock had watched the phase for longer than a sound machine takes: else it may have gone on by itself. */
+function stoodThere(plan: RunPlan, { what }: Phase, watchedS: number): boolean {
+  return (what === 'fill' || what === 'drain') && watchedS > usualOf(plan, what)
+}
+
 /** What followed what; a phase that is marked again goes on. */
 function phasesOf(marks: readonly RunMark[]): Phase[] {
   const known: readonly string[] = CYCLE_MARKS
@@ -79,6 +90,12 @@ function longOne(
 ): { phase: 'fill' | 'drain'; takesS: number; usualS: number } | null {
   const takesS = phases.find(({ what }) => what === phase)?.lastsS ?? null
   if (takesS === null) return null
+  const usualS = usualOf(plan, phase)
+  return Number.isFinite(usualS) && takesS > usualS ? { phase, takesS, usualS } : null
+}
+
+/** The longest that a fill or drain usually takes in a cycle, s. */
+function usualOf(plan: RunPlan, phase: 'fill' | 'drain'): number {
   const levelMm = plan.machine.fillLevelMm ?? familyDefaults(plan.machine.family).fillLevelMm ?? 110
   const { times, addS } = LONG[phase]
   const { hi } = expectedRun({
@@ -90,6 +107,5 @@ function longOne(
     endLevelMm: phase === 'fill' ? levelMm : null,
     throttled: false,
   }).timeS
-  const usualS = times * hi + addS
-  return Number.isFinite(usualS) && takesS > usualS ? { phase, takesS, usualS } : null
+  return times * hi + addS
 }

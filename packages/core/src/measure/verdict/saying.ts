@@ -52,7 +52,7 @@ export type Saying =
   | { code: 'no-end'; kind: RunKind }
   /** Of a cycle too few phases were pressed. */
   | { code: 'no-phases'; kind: RunKind }
-  | { code: 'cycle-short'; kind: RunKind; seconds: number }
+  | { code: 'cycle-short' | 'cycle-left'; kind: RunKind; seconds: number }
   | { code: 'empty-tub'; kind: RunKind }
   | { code: 'slip'; kind: RunKind; slip: SlipCode; written: number; meant: number }
   | { code: 'not-yet'; kind: RunKind; seconds: number; loLMin: number; hiLMin: number }

@@ -36,6 +36,8 @@ export const runs = {
   'run.run-back':
     '{litres} ran back into the tub after the pump stopped ({rise}): nothing holds the water in the hose.',
   'run.no-phases': 'Press what the machine begins, as it begins it: two phases or more say something.',
+  'run.cycle-left':
+    'The clock was stopped after {time}, before the cycle was seen to end or to stand longer than usual: it may have gone on.',
   'run.cycle-short':
     'No cycle ends after {time}: its phases were pressed too soon. Nothing is concluded from it.',
   'run.cycle':

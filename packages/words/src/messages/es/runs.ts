@@ -41,6 +41,8 @@ export const runs: Record<keyof typeof english, string> = {
   'run.run-back':
     '{litres} regresaron a la tina al parar la bomba ({rise}): nada retiene el agua en la manguera.',
   'run.no-phases': 'Apriete lo que la máquina empieza, al empezarlo: desde dos fases dice algo.',
+  'run.cycle-left':
+    'El reloj se paró a los {time}, antes de ver el fin del ciclo o un paro más largo de lo usual: pudo haber seguido.',
   'run.cycle-short':
     'Ningún ciclo termina a los {time}: las fases se apretaron antes de tiempo. No se concluye nada.',
   'run.cycle':
