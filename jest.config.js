@@ -10,7 +10,8 @@ const base = {
 }
 export default {
   testTimeout: 60_000,
-  maxWorkers: '100%',
+  // Some wait for the clock or the database while others reckon.
+  maxWorkers: '150%',
   testSequencer: '<rootDir>/scripts/longestFirst.cjs',
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },

@@ -79,6 +79,9 @@ for (const [name, width, height] of [
     await expect(next.getByRole('button', { name: /Door bellows/ })).toHaveCount(0)
     await expect(first).toContainText('Door bellows: torn')
 
+    // What is the same on every size is gone through on one.
+    if (name === 'hand') return
+
     // Drops by the space bar, then kept.
     await press(page, page.getByRole('button', { name: /How much/ }))
     for (let n = 0; n < 5; n++) {
@@ -114,8 +117,7 @@ for (const [name, width, height] of [
     await press(page, page.getByRole('button', { name: /^Done/ }))
     await expect(page).toHaveURL(/visits\/[0-9a-f-]+$/)
     // What was found stands with the stage, in words that nobody had to type.
-    if (width > 800)
-      await expect(page.getByRole('navigation', { name: 'Stages' }).getByText(/, (> )?\d+ %/)).toBeVisible()
+    await expect(page.getByRole('navigation', { name: 'Stages' }).getByText(/, (> )?\d+ %/)).toBeVisible()
   })
 
 test('a look that the machine’s state forbids is told with its reason, never offered', async ({
@@ -260,15 +262,17 @@ test('labels never touch each other or leave the picture, and a press in the dra
   await page.goto(world.url)
   await page.locator('ol').getByRole('link', { name: 'Ash Row' }).click()
   await page.waitForURL(/visits\//)
-  for (const url of [leakTest, `${page.url()}/locate`])
+  for (const url of [`${page.url()}/locate`, leakTest]) {
+    await page.goto(url)
     for (const [width, height] of [
-      [1280, 800],
       [390, 844],
       [1024, 700],
+      [1280, 800],
     ] as const) {
       await page.setViewportSize({ width, height })
-      await page.goto(url)
       await expect(suspects(page)).toBeVisible()
+      // Drawn anew for the size.
+      await page.waitForTimeout(300)
       const boxes = await ladder(page)
         .getByRole('option')
         .evaluateAll((all) =>
@@ -296,9 +300,7 @@ test('labels never touch each other or leave the picture, and a press in the dra
           ])
       }
     }
-  await page.setViewportSize({ width: 1280, height: 800 })
-  await page.goto(leakTest)
-  await expect(suspects(page)).toBeVisible()
+  }
   const box = await ladder(page).boundingBox()
   if (!box) throw new Error('expected the drawing')
   // The pump of a front loader stands at the lower left of its section.

@@ -91,13 +91,28 @@ export function makeDrainCase(wish: DrainWish, draw: Draw): DrainCase {
     }
     return nominalHead * x ** (wish.stress === 'exponent 1.5' ? 1.5 : 2)
   }
+  const parabola = !wish.stress || (CURVES[wish.stress] === undefined && wish.stress !== 'exponent 1.5')
   const flow = (h: number, z: number) => {
     if (head + h - z <= 0) return 0
+    if (parabola) return Math.sqrt((head + h - z) / (b + k))
+    // False position, the end that stays halved (Illinois).
+    const spare = (q: number) => head + h - z - lost(q) - k * q * q
     let [low, high] = [0, 2e-3]
-    for (let i = 0; i < 40; i++) {
-      const q = (low + high) / 2
-      if (head + h - z - lost(q) - k * q * q > 0) low = q
-      else high = q
+    let [over, under] = [spare(low), spare(high)]
+    if (under > 0) return high
+    for (let side = 0; high - low > 1e-11; ) {
+      const q = (low * under - high * over) / (under - over)
+      const at = spare(q)
+      if (Math.abs(at) < 1e-12) return q
+      if (at > 0) {
+        ;[low, over] = [q, at]
+        if (side === 1) under /= 2
+        side = 1
+      } else {
+        ;[high, under] = [q, at]
+        if (side === -1) over /= 2
+        side = -1
+      }
     }
     return low
   }
