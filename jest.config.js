@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os'
+
 const swc = {
   jsc: { target: 'es2022', parser: { syntax: 'typescript' } },
   module: { type: 'es6' },
@@ -11,7 +13,7 @@ const base = {
 export default {
   testTimeout: 60_000,
   // Some wait for the clock or the database while others reckon.
-  maxWorkers: '150%',
+  maxWorkers: availableParallelism() + 1,
   testSequencer: '<rootDir>/scripts/longestFirst.cjs',
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },

@@ -118,7 +118,7 @@ function followed(
 
 /**
  * Leak sites of simulated visits: the named cases, each with several seeds, and visits drawn as often as leaks are among machines.
- * @param repeats - Seeds of each named case, and tens of drawn visits of each kind.
+ * @param repeats - Seeds of each named case; thirty times as many visits of each kind are drawn.
  */
 export function leakStudy(repeats: number): { tables: Table[]; figures: LeakFigures } {
   const figures: LeakFigures = { cases: [], named: blank(), protocol: blank(), hurried: blank() }
@@ -150,7 +150,7 @@ export function leakStudy(repeats: number): { tables: Table[]; figures: LeakFigu
     [figures.hurried, HURRIED, 6],
   ] as const) {
     const random = seededRandom(seed)
-    for (let n = 0; n < repeats * 50; n++) {
+    for (let n = 0; n < repeats * 30; n++) {
       const family = FAMILY_IDS[n % FAMILY_IDS.length] as (typeof FAMILY_IDS)[number]
       const calls = callsOf(family)
       const faults: LeakFaultId[] = random() < 0.05 ? [] : [drawn(calls, random)]
