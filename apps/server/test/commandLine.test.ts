@@ -119,7 +119,9 @@ it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
     1,
     9,
   )
-  expect(Object.keys(one.next[0])).toEqual(['check', 'minutes', 'gain_bits', 'why'])
+  expect(Object.keys(one.next[0])).toEqual(['check', 'minutes', 'changes', 'gain_bits', 'why'])
+  expect(one.plan[0]).toMatchObject({ starts_min: 0, hands_free: expect.any(Boolean) })
+  expect(one.schools).toHaveLength(4)
   expect(bad.error).toMatch(/^observations\.0\.value: leak\.place: expected one of/)
 })
 it.each([

@@ -252,11 +252,21 @@ export {
 export type { PartVerdict } from './reason/leaks/partVerdicts.ts'
 export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
 export { WRONG_TURN_IDS, type WrongTurn } from './reason/leaks/wrongTurns.ts'
+export { SCHOOL_IDS, type SchoolId } from './reason/planning/schools.ts'
+export {
+  type PlannedNext,
+  type PlannedOrder,
+  type PlannedStop,
+  type PlannedTime,
+  type VisitView,
+  visitView,
+} from './reason/planning/visitPlan.ts'
+export { PANELS, type WorkState, workStateOf } from './reason/planning/workState.ts'
 export { type LeakView, leakView, type Suspect } from './reason/weigh/leakView.ts'
 export { allowedLooks, type NextLook } from './reason/weigh/nextLooks.ts'
 export type { Reason, Strength } from './reason/weigh/reasons.ts'
 export { speaksOf } from './reason/weigh/weighNumbers.ts'
-export { type Conflict, type Contender, type WeighView, weighView } from './reason/weigh/weighView.ts'
+export type { Conflict, Contender, WeighView } from './reason/weigh/weighView.ts'
 export type { WeighedCase } from './reason/weigh/weighVisit.ts'
 export {
   inputOfRun,

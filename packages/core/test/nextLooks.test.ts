@@ -7,7 +7,7 @@ import type { CheckId } from '../src/reason/checks/checkTypes.ts'
 import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
 import { possibleLooks } from '../src/reason/weigh/nextLooks.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
-import { type Seen, sum, visitWith as visit } from './visitWith.ts'
+import { looksWith, type Seen, sum, visitWith as visit } from './visitWith.ts'
 
 describe('what a look promises', () => {
   const seen: Seen[] = [
@@ -20,7 +20,7 @@ describe('what a look promises', () => {
     '%s gives what was promised, on the mean over its answers',
     (check) => {
       const now = visit(seen)
-      const promised = now.next.find((one) => one.check === check)?.gain_bits ?? 0
+      const promised = looksWith(seen).find(({ id }) => id === check)?.gainBits ?? 0
       expect(promised).toBeGreaterThan(0.02)
       const outcomes = Object.keys(SOUND_LOOKS[check as CheckId] ?? {})
       // How likely each answer is: by the cards, over what is believed now.
@@ -49,7 +49,7 @@ describe('what a look promises', () => {
 
 describe('every look that could be made', () => {
   const slow = (more: Seen[] = [], runs: object[] = []) =>
-    visit([{ check: 'complaint', value: 'slow-drain' }, ...more], 'front-load', runs)
+    looksWith([{ check: 'complaint', value: 'slow-drain' }, ...more], 'front-load', runs)
   it.each(FAMILY_IDS)('%s: foretells chances that sum to 1, whatever is wrong', (family) => {
     const known: WeighedCase = {
       machine: { ...familyDefaults(family), valve: { ratedLMin: null, taps: ['cold', 'hot'] } },
@@ -82,9 +82,8 @@ describe('every look that could be made', () => {
         }
   })
   it('a timed drain is among them, then one with the hose end low, then none; a bucket once a fill was timed', () => {
-    const asked = (report: ReturnType<typeof slow>) =>
-      report.next.map(({ check, hose_end_mm }) => `${check} ${hose_end_mm ?? ''}`)
-    expect(asked(slow())).toContain('run:drain ')
+    const asked = (report: ReturnType<typeof slow>) => report.map(({ id }) => id)
+    expect(asked(slow())).toContain('run:drain')
     const drain = (hose_end_mm: number) => ({
       kind: 'drain',
       hose_end_mm,
@@ -92,8 +91,8 @@ describe('every look that could be made', () => {
       rows: Array.from({ length: 12 }, (_, k) => [8 * k, 110 - 9 * k]),
       events: [{ t_s: 0, what: 'pump-on' }],
     })
-    expect(asked(slow([], [drain(900)]))).not.toContain('run:drain ')
-    expect(asked(slow([], [drain(900)]))).toContain('run:drain 400')
+    expect(asked(slow([], [drain(900)]))).not.toContain('run:drain')
+    expect(asked(slow([], [drain(900)]))).toContain('run:drain:low')
     expect(asked(slow([], [drain(900), drain(400)])).filter((id) => id.startsWith('run:drain'))).toEqual([])
     const fill = {
       kind: 'fill',
@@ -103,7 +102,7 @@ describe('every look that could be made', () => {
       events: [{ t_s: 0, what: 'valve-open' }],
     }
     const complaint = [{ check: 'complaint', value: 'slow-fill' }]
-    expect(visit(complaint).next.map(({ check }) => check)).not.toContain('hose-end.bucket')
-    expect(visit(complaint, 'front-load', [fill]).next.map(({ check }) => check)).toContain('hose-end.bucket')
+    expect(asked(looksWith(complaint))).not.toContain('hose-end.bucket:cold')
+    expect(asked(looksWith(complaint, 'front-load', [fill]))).toContain('hose-end.bucket:cold')
   })
 })

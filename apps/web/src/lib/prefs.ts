@@ -1,4 +1,4 @@
-import { LANGUAGES } from '@brendik/core'
+import { LANGUAGES, SCHOOL_IDS, type SchoolId } from '@brendik/core'
 import type { AnyLanguage, UnitSystem } from '@brendik/words/lean'
 import { useSyncExternalStore } from 'react'
 
@@ -9,6 +9,8 @@ export interface Prefs {
   language: AnyLanguage
   /** Letters and figures act at once where nothing is typed. */
   singleKeys: boolean
+  /** The order of checks that is followed: the computed one, or a school's. */
+  order: 'least-minutes' | SchoolId
 }
 
 /** Regions that measure in inches and gallons. */
@@ -31,7 +33,13 @@ const listeners = new Set<() => void>()
 let prefs: Prefs = read()
 
 function read(): Prefs {
-  const usual: Prefs = { units: usualUnits(), theme: 'light', language: usualLanguage(), singleKeys: true }
+  const usual: Prefs = {
+    units: usualUnits(),
+    theme: 'light',
+    language: usualLanguage(),
+    singleKeys: true,
+    order: 'least-minutes',
+  }
   try {
     const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Prefs>
     return {
@@ -42,6 +50,7 @@ function read(): Prefs {
           : usual.language,
       theme: kept.theme === 'cellar' ? 'cellar' : usual.theme,
       singleKeys: kept.singleKeys !== false,
+      order: SCHOOL_IDS.find((own) => own === kept.order) ?? usual.order,
     }
   } catch {
     return usual

@@ -1,19 +1,21 @@
-import { allowedLooks, type FaultId, type NextLook } from '@brendik/core'
+import { allowedLooks, type FaultId, type PlannedNext, type VisitView } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { LookSheet } from '../features/stages/index.ts'
-import { useSpace } from '../features/visit/index.ts'
+import { type Space, useSpace } from '../features/visit/index.ts'
 import {
   Contradiction,
   ForAndAgainst,
   listed,
   NextCheck,
-  proposedOf,
+  Orders,
+  type Proposed,
   Ranking,
-  Shut,
+  TimeLine,
   useWeigh,
 } from '../features/weigh/index.ts'
 import { newId } from '../lib/newId.ts'
+import { setPrefs, usePrefs } from '../lib/prefs.ts'
 import { say, t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { useSpaceBar } from '../ui/keys.ts'
@@ -31,16 +33,14 @@ export function WeighPage() {
   const navigate = useNavigate()
   const view = useWeigh(space)
   const [picked, setPicked] = useState<FaultId | null>(null)
-  const [opened, setOpened] = useState<NextLook | null>(null)
-  const { visit, state } = space
+  const [opened, setOpened] = useState<PlannedNext | null>(null)
+  const { order } = usePrefs()
+  const { visit } = space
   const contenders = view ? listed(view) : []
   const chosen = contenders.find(({ fault }) => fault === picked) ?? contenders[0]
-  const proposed =
-    view && visit.closedAtMs === null
-      ? proposedOf(view, allowedLooks(view.looks, visit.machine.spec, state, Date.now()))
-      : { open: [], shut: null }
-  const first = proposed.open[0]
-  const open = (look: NextLook) =>
+  const proposed = proposedOf(view, space, order)
+  const first = proposed.gate || proposed.stop ? null : proposed.first
+  const open = (look: PlannedNext) =>
     look.what.kind === 'check'
       ? setOpened(look)
       : navigate(
@@ -48,7 +48,7 @@ export function WeighPage() {
             ? `/visits/${visit.id}/locate`
             : `/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`,
         )
-  useSpaceBar(() => first && open(first), first !== undefined)
+  useSpaceBar(() => first && open(first), first !== null)
   if (!view)
     return (
       <main className="flex-1 p-6 text-lg text-soft">
@@ -56,8 +56,7 @@ export function WeighPage() {
         {t('weigh.weighing')}
       </main>
     )
-  const turning =
-    proposed.open.length === 0 ? [] : view.looks.filter(({ turns }) => turns !== null).slice(0, TURNING)
+  const turning = proposed.first ? view.looks.filter(({ turns }) => turns !== null).slice(0, TURNING) : []
   return (
     <>
       <TwoPanes
@@ -101,13 +100,16 @@ export function WeighPage() {
           </div>
         )}
         <NextCheck space={space} view={view} proposed={proposed} onOpen={open} />
+        {proposed.first && <TimeLine steps={view.timeline} />}
         <Ranking
           view={view}
           chosen={chosen?.fault ?? null}
           onChoose={setPicked}
           inPlace={(one) => <ForAndAgainst one={one} most={REASONS_IN_HAND} />}
         />
-        {first && proposed.shut && <Shut space={space} shut={proposed.shut} />}
+        {proposed.first && (
+          <Orders orders={view.orders} followed={order} onFollow={(chosen) => setPrefs({ order: chosen })} />
+        )}
       </TwoPanes>
       {opened && <LookSheet space={space} look={opened} onClose={() => setOpened(null)} />}
       <ActionBar>
@@ -125,6 +127,19 @@ export function WeighPage() {
       </ActionBar>
     </>
   )
+}
+
+/** What to do now, in the order that is followed here; nothing once the visit is closed. */
+function proposedOf(
+  view: VisitView | null,
+  { visit, state }: Space,
+  order: VisitView['orders'][number]['id'],
+): Proposed {
+  if (!view || visit.closedAtMs !== null) return { first: null, gate: null, others: [], stop: null }
+  const [best, ...others] = view.looks
+  const first = view.orders.find(({ id }) => id === order)?.next ?? best ?? null
+  const shut = first && allowedLooks([first], visit.machine.spec, state, Date.now()).shut[0]
+  return { first, gate: shut?.gate ?? null, others, stop: view.conflict ? null : view.stop }
 }
 
 function Way({

@@ -18,8 +18,9 @@ import {
   runFacts,
   type SiteSpec,
   type VisitAct,
+  visitView,
   type WeighedCase,
-  weighView,
+  type WorkState,
 } from '@brendik/core'
 import { expose } from 'comlink'
 
@@ -74,7 +75,7 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
-  weigh: (visit: WeighedCase) => weighView(visit),
+  weigh: (visit: WeighedCase, state: WorkState) => visitView(visit, state),
 }
 export type Compute = typeof compute
 expose(compute)

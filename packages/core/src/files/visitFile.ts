@@ -7,6 +7,7 @@ import { RUN_KINDS } from '../measure/plan/runPlan.ts'
 import { valueProblem } from '../reason/checks/checks.ts'
 import { ACT_WORDS } from '../reason/evidence/seen/acts.ts'
 import { WORKED_ON } from '../reason/leaks/leakHistory.ts'
+import { PANELS } from '../reason/planning/workState.ts'
 
 export const VISIT_FORMAT = 'brendik-visit/1'
 export const EVENT_NAMES = [
@@ -123,6 +124,27 @@ const historySchema = v.looseObject({
   last_repair: optionalNull(v.picklist(WORKED_ON)),
 })
 
+/** The machine as it stands now; what is missing follows from runs and observations. */
+const stateSchema = v.looseObject({
+  mains: optionalNull(v.picklist(['on', 'off'])),
+  competent: optionalNull(v.boolean()),
+  water_l: optionalNull(range(0, 500, 'L')),
+  panels_off: v.optional(v.pipe(v.array(v.picklist(PANELS)), v.maxLength(PANELS.length))),
+  tilted: optionalNull(v.boolean()),
+  cap_open: optionalNull(v.boolean()),
+  hose_end: optionalNull(v.picklist(['standpipe', 'low', 'lifted'])),
+  taps: optionalNull(
+    v.looseObject({
+      cold: optionalNull(v.picklist(['open', 'shut'])),
+      hot: optionalNull(v.picklist(['open', 'shut'])),
+    }),
+  ),
+  contained_l: optionalNull(range(0, 500, 'L')),
+  lock: optionalNull(v.picklist(['free', 'locked', 'bypassed'])),
+})
+/** A check, a run like `run:hold`, or a watched phase like `watch:hold`. */
+const lookName = v.pipe(v.string(), v.maxLength(60))
+
 /** The visit file, `brendik-visit/1`. Unknown keys are kept. */
 export const visitFileSchema = v.looseObject({
   format: v.literal(VISIT_FORMAT),
@@ -151,6 +173,9 @@ export const visitFileSchema = v.looseObject({
     ),
     [],
   ),
+  /** Checks and runs that cannot be made in this visit. */
+  unavailable: v.optional(v.pipe(v.array(lookName), v.maxLength(200)), []),
+  state: optionalNull(stateSchema),
   /** What was done: each begins a new epoch for what lies on its path. */
   acts: v.optional(
     v.pipe(

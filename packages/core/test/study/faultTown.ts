@@ -29,8 +29,15 @@ export function canHave(family: Family, signs: Signs): boolean {
   return !(signs.electric && family === 'top-load-motor-pump')
 }
 
-/** One call: a machine with one fault that is no leak, or with none, and what somebody found in half an hour. */
-export function callWith(truth: FaultId | 'none', family: Family, draw: Draw): TownCase {
+/** Whether somebody makes a look or a run: now and then, or whatever there is. */
+type Makes = (share: number) => boolean
+
+/**
+ * One call: a machine with one fault that is no leak, or with none, and what somebody found in half an hour.
+ * @param all - Every look, reading and run there is, as if somebody had all day.
+ */
+export function callWith(truth: FaultId | 'none', family: Family, draw: Draw, all = false): TownCase {
+  const makes: Makes = (share) => all || draw.chance(share)
   const signs: Signs = truth === 'none' ? { calls: 0, says: { routine: 1 } } : (SIGNS[truth] as Signs)
   const front = family.startsWith('front')
   const tub = drawTrueTub(front ? 'front' : 'top', draw)
@@ -42,16 +49,16 @@ export function callWith(truth: FaultId | 'none', family: Family, draw: Draw): T
   const rim = signs.drain === 'high' ? draw.uniform(1.45, 2) : draw.uniform(0.78, 1.05)
   const observations: Record<string, unknown>[] = []
   for (const complaint of complaints(signs, draw)) observations.push({ check: 'complaint', value: complaint })
-  const side = draw.chance(0.5) ? 'cold' : 'hot'
-  look(observations, signs, family, side, draw)
-  read(observations, signs, volts, front, draw)
-  if (draw.chance(signs.drain === 'high' ? 0.8 : 0.4))
+  const side = draw.chance(0.5) || (all && signs.reads?.['valve.coil']) ? 'cold' : 'hot'
+  look(observations, signs, family, side, draw, makes)
+  read(observations, signs, volts, front, draw, makes)
+  if (makes(signs.drain === 'high' ? 0.8 : 0.4))
     observations.push({ check: 'standpipe.height', value: Math.round(rim * 1000 + draw.normal(0, 12)) })
   const runs: object[] = []
-  const made = (telling: boolean) => draw.chance(telling ? RUN_MADE.telling : RUN_MADE.other)
+  const made = (telling: boolean) => makes(telling ? RUN_MADE.telling : RUN_MADE.other)
   if (made(signs.fill !== undefined))
-    runs.push(...fills(signs, tub, full, rated, house, side, draw, observations))
-  if (made(signs.drain !== undefined)) runs.push(...drains(signs, tub, full, port, rim, draw))
+    runs.push(...fills(signs, tub, full, rated, house, side, draw, observations, makes))
+  if (made(signs.drain !== undefined)) runs.push(...drains(signs, tub, full, port, rim, draw, makes))
   if (made(signs.hold !== undefined)) runs.push(...stands(signs, tub, full, draw))
   return {
     truth,
@@ -96,12 +103,12 @@ function complaints(signs: Signs, draw: Draw): string[] {
   return draw.chance(0.25) ? [...new Set([first, pick(entries, draw)])] : [first]
 }
 
-function look(into: object[], signs: Signs, family: Family, side: string, draw: Draw): void {
+function look(into: object[], signs: Signs, family: Family, side: string, draw: Draw, makes: Makes): void {
   for (const [check, sound] of Object.entries(AS_IT_SHOULD)) {
     if (check === 'trap.look' && !family.startsWith('front')) continue
     if (check === 'clutch.feel' && !['top-load-belt', 'top-load-motor-pump'].includes(family)) continue
     const telling = signs.looks?.[check]
-    if (!draw.chance(telling ? MADE.telling : MADE.other)) continue
+    if (!makes(telling ? MADE.telling : MADE.other)) continue
     const perTap = ['tap.look', 'screens.look', 'fill-hose.look'].includes(check)
     const asItIs = check === 'impeller.feel' && family === 'top-load-motor-pump' ? 'free' : sound
     const value =
@@ -111,17 +118,16 @@ function look(into: object[], signs: Signs, family: Family, side: string, draw: 
           ? (MISTAKEN[check] ?? asItIs)
           : asItIs
     into.push({ check, value, ...(perTap ? { tap: side } : {}) })
-    if (perTap && draw.chance(0.5)) into.push({ check, value: sound, tap: side === 'cold' ? 'hot' : 'cold' })
+    if (perTap && makes(0.5)) into.push({ check, value: sound, tap: side === 'cold' ? 'hot' : 'cold' })
   }
 }
 
-function read(into: object[], signs: Signs, volts: number, front: boolean, draw: Draw): void {
-  const made = (check: string) =>
-    draw.chance(signs.reads?.[check] ? 0.75 : signs.drain === 'none' ? 0.35 : 0.08)
+function read(into: object[], signs: Signs, volts: number, front: boolean, draw: Draw, makes: Makes): void {
+  const made = (check: string) => makes(signs.reads?.[check] ? 0.75 : signs.drain === 'none' ? 0.35 : 0.08)
   const tell = (check: string, value: number | string, more: object = {}) =>
     into.push({ check, value, ...more })
   const about = (x: number, sd: number) => Number((x * Math.max(0.2, draw.normal(1, sd))).toPrecision(3))
-  if (signs.electric || draw.chance(0.7)) {
+  if (signs.electric || makes(0.7)) {
     if (made('pump.winding')) {
       const how = signs.reads?.['pump.winding']
       tell(
@@ -137,18 +143,18 @@ function read(into: object[], signs: Signs, volts: number, front: boolean, draw:
   if (signs.reads?.['pump.runs-for'] && made('pump.runs-for'))
     tell('pump.runs-for', Math.round(draw.uniform(12, 160)))
   const inlet = signs.fill === 'none'
-  if (draw.chance(signs.reads?.['valve.coil'] ? 0.8 : inlet ? 0.6 : 0.05))
+  if (makes(signs.reads?.['valve.coil'] ? 0.8 : inlet ? 0.6 : 0.05))
     tell('valve.coil', signs.reads?.['valve.coil'] ? 'open' : about(volts === 120 ? 900 : 3600, 0.15), {
       tap: 'cold',
     })
-  if (draw.chance(signs.reads?.['valve.voltage'] ? 0.8 : inlet ? 0.5 : 0.04))
+  if (makes(signs.reads?.['valve.voltage'] ? 0.8 : inlet ? 0.5 : 0.04))
     tell('valve.voltage', signs.reads?.['valve.voltage'] ? about(2, 0.5) : about(volts, 0.03), {
       tap: 'cold',
     })
-  if (draw.chance(signs.reads?.insulation ? 0.9 : signs.reads?.['pump.winding'] === 'short' ? 0.5 : 0.03))
+  if (makes(signs.reads?.insulation ? 0.9 : signs.reads?.['pump.winding'] === 'short' ? 0.5 : 0.03))
     tell('insulation', signs.reads?.insulation ? about(0.1, 0.6) : about(40, 0.5))
   const shown = signs.reads?.['ruler-vs-indicated']
-  if (draw.chance(shown ? 0.7 : signs.fill === 'over' ? 0.4 : 0.06))
+  if (makes(shown ? 0.7 : signs.fill === 'over' ? 0.4 : 0.06))
     tell(
       'ruler-vs-indicated',
       Math.round(
@@ -159,8 +165,7 @@ function read(into: object[], signs: Signs, volts: number, front: boolean, draw:
             : draw.normal(0, 4),
       ),
     )
-  if (signs.drain === 'runs-back' && draw.chance(0.6))
-    tell('drain.caught-back', about(front ? 0.5 : 0.6, 0.3))
+  if (signs.drain === 'runs-back' && makes(0.6)) tell('drain.caught-back', about(front ? 0.5 : 0.6, 0.3))
 }
 
 const flowThrough = (rated: number, kpa: number, series: number) => {
@@ -187,14 +192,15 @@ function fills(
   side: string,
   draw: Draw,
   into: object[],
+  makes: Makes,
 ): object[] {
   const healthy = flowThrough(rated, house, 2.9e12)
-  const taps = draw.chance(0.5) ? ['cold', 'hot'] : [draw.chance(signs.fill ? 0.85 : 0.5) ? side : 'cold']
+  const taps = makes(0.5) ? ['cold', 'hot'] : [draw.chance(signs.fill ? 0.85 : 0.5) ? side : 'cold']
   const left = draw.uniform(0.25, 0.75)
   return taps.map((tap) => {
     const hit = signs.fill === 'slow-house' || (signs.fill === 'slow-side' && tap === side)
     const flow = healthy * Math.max(0.5, draw.normal(1, 0.05)) * (hit ? left : 1)
-    if (hit && draw.chance(0.5)) {
+    if (hit && makes(0.5)) {
       const open = Math.sqrt((house * 1000) / 2e12) * 60_000
       const low = signs.fill === 'slow-house' || signs.looks?.['tap.look'] !== undefined
       into.push({
@@ -232,7 +238,15 @@ function fills(
   })
 }
 
-function drains(signs: Signs, tub: TrueTub, full: number, port: number, rim: number, draw: Draw): object[] {
+function drains(
+  signs: Signs,
+  tub: TrueTub,
+  full: number,
+  port: number,
+  rim: number,
+  draw: Draw,
+  makes: Makes,
+): object[] {
   const [sound, free] = [draw.uniform(2, 3.1), draw.uniform(31, 44) / 60_000]
   const area = (Math.PI * 0.02 ** 2) / 4
   const clean = ((0.08 * 2) / 0.02 + 3) / (2 * G * area * area)
@@ -241,7 +255,7 @@ function drains(signs: Signs, tub: TrueTub, full: number, port: number, rim: num
   const k = clean * draw.normal(1, 0.12) * (signs.drain === 'tight' ? Math.exp(draw.uniform(1, 3)) : 1)
   const none = signs.drain === 'none'
   const stopsAt = draw.uniform(12, 50)
-  const ends = draw.chance(0.35) ? [rim, 0.4] : [rim]
+  const ends = makes(0.35) ? [rim, 0.4] : [rim]
   const backedUp = { from: draw.uniform(0.2, 0.5), to: draw.uniform(0.15, 0.4) }
   return ends.map((end) => {
     const z = end - port

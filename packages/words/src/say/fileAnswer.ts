@@ -19,7 +19,7 @@ export interface VisitAnswer {
 /** A diagnosis in the file format. */
 export type DiagnosisAnswer = Omit<DiagnosisReport, 'next' | 'conflict'> & {
   conflict: { between: [string, string]; why: string } | null
-  next: (Omit<DiagnosisReport['next'][number], 'why'> & { why: string })[]
+  next: (Omit<DiagnosisReport['next'][number], 'why' | 'changes'> & { why: string; changes: string[] })[]
 }
 
 /** What a visit file says, in the file format, with its sentences. */
@@ -52,7 +52,11 @@ export function answerOfDiagnosis(words: Words, report: DiagnosisReport): Diagno
   return {
     ...report,
     conflict: conflict && { ...conflict, why: words.say(conflict.why) },
-    next: report.next.map((look) => ({ ...look, why: words.say(look.why) })),
+    next: report.next.map((look) => ({
+      ...look,
+      why: words.say(look.why),
+      changes: look.changes.map((change) => words.say(change)),
+    })),
   }
 }
 

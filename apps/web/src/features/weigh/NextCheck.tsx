@@ -1,46 +1,34 @@
-import type { Gate, NextLook, WeighView } from '@brendik/core'
+import type { Gate, PlannedNext, PlannedStop, VisitView } from '@brendik/core'
 import { say, t } from '../../lib/words.ts'
-import { upperFirst } from '../../words/cardText.ts'
+import { partName, upperFirst } from '../../words/cardText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { leadingOf } from './leading.ts'
 
-/** A look that the machine's state forbids is spoken of when it would tell this much more than the best that is open. */
-const TELLS_MORE = 1.25
 const OTHERS = 3
 
+/** What to do now: the look worth most with what stands in its way, or the act that is worth more than looking on. */
 export interface Proposed {
-  /** Looks that may be made as the machine stands, worth most first. */
-  open: NextLook[]
-  /** The best that may not, with what stands in the way; null where the open ones tell as much. */
-  shut: { look: NextLook; gate: Gate } | null
+  first: PlannedNext | null
+  /** What of the machine's state has to be changed first; null = it may be made as the machine stands. */
+  gate: Gate | null
+  others: readonly PlannedNext[]
+  stop: PlannedStop | null
 }
 
-/** What can be proposed: only what could put another first, and nothing once it is as good as sure. */
-export function proposedOf(
-  view: WeighView,
-  allowed: { open: readonly NextLook[]; shut: readonly { look: NextLook; gate: Gate }[] },
-): Proposed {
-  if (leadingOf(view).sure && !view.conflict) return { open: [], shut: null }
-  const open = allowed.open.filter(({ turns }) => turns !== null)
-  const best = allowed.shut.find(({ look }) => look.turns !== null) ?? null
-  const most = Math.max(0, ...open.map(({ gainBits }) => gainBits))
-  return { open, shut: best && best.look.gainBits > TELLS_MORE * most ? best : null }
-}
-
-/** The one thing that is huge: the check worth most for its minutes, or what it is once nothing would change it. */
+/** The one thing that is huge: the check worth most for its minutes, or what to do once acting is worth more. */
 export function NextCheck({
   space,
   view,
-  proposed: { open, shut },
+  proposed: { first, gate, others, stop },
   onOpen,
 }: {
   space: Space
-  view: WeighView
+  view: VisitView
   proposed: Proposed
-  onOpen: (look: NextLook) => void
+  onOpen: (look: PlannedNext) => void
 }) {
-  const [first, ...others] = open
   const leading = leadingOf(view)
+  if (stop) return <Stop stop={stop} view={view} />
   if (!first)
     return (
       <section aria-label={t('weigh.whatIsWrong')} className="py-5">
@@ -50,13 +38,8 @@ export function NextCheck({
             ? t('weigh.theVisitIsClosed')
             : view.conflict
               ? t('weigh.settleTheConflict')
-              : leading.kind === 'fault' && leading.sure
-                ? t('weigh.actThenProve')
-                : leading.kind === 'nothing' && leading.sure
-                  ? t('weigh.nothingToRepair')
-                  : t('weigh.noLookWouldChangeIt')}
+              : t('weigh.noLookWouldChangeIt')}
         </p>
-        {shut && <Shut space={space} shut={shut} />}
       </section>
     )
   return (
@@ -64,7 +47,12 @@ export function NextCheck({
       <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.nextWorthMost')}</p>
       <Huge name={say(first.name)} figure={String(first.minutes)} unit={t('weigh.min')} />
       <p className="pt-2 text-lg leading-snug">{say(first.why)}</p>
-      {first.by && <p className="pt-1 text-soft">{upperFirst(say(first.by))}.</p>}
+      <First look={first} />
+      {gate && (
+        <div className="pt-3">
+          <GateNotice gate={gate} space={space} />
+        </div>
+      )}
       {others.length > 0 && (
         <ul className="pt-3" aria-label={t('weigh.orElse')}>
           {others.slice(0, OTHERS).map((look) => (
@@ -87,6 +75,40 @@ export function NextCheck({
   )
 }
 
+/** What has to be done to the machine before the look, each with its minutes. */
+function First({ look: { changes, doingMin, by } }: { look: PlannedNext }) {
+  if (changes.length === 0) return by ? <p className="pt-1 text-soft">{upperFirst(say(by))}.</p> : null
+  return (
+    <p className="pt-1 text-soft">
+      {t('weigh.firstChanges', {
+        changes: changes
+          .map(({ name, minutes }) => t('weigh.changeMinutes', { change: say(name), minutes }))
+          .join(' · '),
+        minutes: doingMin,
+      })}
+    </p>
+  )
+}
+
+/** Acting is worth more than looking on. */
+function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
+  return (
+    <section aria-label={t('weigh.stopLooking')} className="py-5">
+      <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.stopLooking')}</p>
+      <Huge name={stopName(stop)} figure={String(Math.round(100 * stop.cured))} unit="%" />
+      <p className="pt-2 text-lg leading-snug">
+        {stop.act === 'close-up'
+          ? t('weigh.nothingToRepair')
+          : t('weigh.actWorthMore', { fault: leadingOf(view).name, minutes: Math.round(stop.minutes) })}
+      </p>
+    </section>
+  )
+}
+
+/** The act in words: what is done to which part. */
+export const stopName = ({ act, part }: Pick<PlannedStop, 'act' | 'part'>): string =>
+  part === null ? t('weigh.closeUp') : t('weigh.actOnPart', { act, part: partName(part) })
+
 function Huge({ name, figure, unit }: { name: string; figure: string; unit: string }) {
   return (
     <div className="flex items-start justify-between gap-6">
@@ -95,19 +117,6 @@ function Huge({ name, figure, unit }: { name: string; figure: string; unit: stri
         <span className="text-[64px] md:text-[88px]">{figure}</span>
         <span className="text-2xl text-soft">{unit}</span>
       </p>
-    </div>
-  )
-}
-
-/** A look that would tell more, and what of the machine's state stands in the way. */
-export function Shut({ space, shut: { look, gate } }: { space: Space; shut: NonNullable<Proposed['shut']> }) {
-  return (
-    <div className="pt-3">
-      <p className="pb-1 leading-snug">
-        <span className="font-semibold">{say(look.name)}</span>{' '}
-        {t('nextLook.wouldTellMoreMinBut', { minutes: look.minutes })}
-      </p>
-      <GateNotice gate={gate} space={space} />
     </div>
   )
 }

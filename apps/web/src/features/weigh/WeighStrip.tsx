@@ -1,9 +1,10 @@
-import type { WeighView } from '@brendik/core'
+import type { VisitView } from '@brendik/core'
 import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { say, t } from '../../lib/words.ts'
 import type { Space } from '../visit/index.ts'
 import { inShort, leadingOf } from './leading.ts'
+import { stopName } from './NextCheck.tsx'
 import { useWeigh } from './useWeigh.ts'
 
 /** Faults named in the line: as many as there is room for. */
@@ -37,9 +38,9 @@ export function WeighStrip({ space }: { space: Space }) {
   )
 }
 
-function Line({ view }: { view: WeighView }) {
+function Line({ view }: { view: VisitView }) {
   const leading = leadingOf(view)
-  const turning = leading.sure ? undefined : view.looks.find(({ turns }) => turns !== null)
+  const [next] = view.looks
   const faults = leading.kind === 'nothing' ? [] : inShort(view, NAMED)
   return (
     <>
@@ -50,10 +51,10 @@ function Line({ view }: { view: WeighView }) {
       <span className="ml-auto max-w-[46%] truncate text-sm text-soft max-md:hidden">
         {view.conflict ? (
           <span className="font-semibold text-watch">{t('weigh.twoCannotBothBeRight')}</span>
-        ) : turning?.turns ? (
-          `${say(turning.name)}: ${say(turning.turns)}`
-        ) : leading.sure ? (
-          t('weigh.asGoodAsSure')
+        ) : view.stop ? (
+          t('weigh.stripAct', { act: stopName(view.stop) })
+        ) : next ? (
+          t('weigh.stripNext', { look: say(next.name), minutes: next.minutes })
         ) : (
           ''
         )}

@@ -1,18 +1,29 @@
-import type { WeighView } from '@brendik/core'
+import { PANELS, type VisitView, type WorkState, workStateOf } from '@brendik/core'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
 import { useLeakMarks, weighedCaseOf } from '../locate/index.ts'
+import { observationsOf } from '../together/index.ts'
 import type { Space } from '../visit/index.ts'
 
 /** The last question and its answer: strip, page and paper ask the same. */
-let asked: { key: string; answer: Promise<WeighView> } | null = null
+let asked: { key: string; answer: Promise<VisitView> } | null = null
+/** A pump cools: what it costs to wait is asked again as often. */
+const ANEW_MS = 60_000
 
-/** What is wrong by everything found, computed in the worker; null until it is there. */
-export function useWeigh(space: Space): WeighView | null {
+/** The machine as it stands, as the planner reckons with it. Which panel is off nobody said: none is counted again. */
+function workOf({ visit, state }: Space): WorkState {
+  const panels = state.panels === 'open' ? PANELS.filter((one) => one !== 'below') : []
+  const nowMs = Math.floor(Date.now() / ANEW_MS) * ANEW_MS
+  return workStateOf(visit.machine.spec, state, observationsOf(visit), nowMs, panels)
+}
+
+/** What is wrong by everything found and what to do next, computed in the worker; null until it is there. */
+export function useWeigh(space: Space): VisitView | null {
   const weighed = weighedCaseOf(space, useLeakMarks(space))
-  const key = JSON.stringify(weighed)
+  const work = workOf(space)
+  const key = JSON.stringify([weighed, work])
   return useComputed(key, () => {
-    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed) }
+    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work) }
     return asked.answer
   })
 }

@@ -16,7 +16,7 @@ import { readingWeigher, speaksOf } from './weighNumbers.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** Judged from outside, whatever part they speak about. */
-const OUTSIDE: readonly CheckId[] = [
+export const OUTSIDE: readonly CheckId[] = [
   'bearing.noise',
   'tub.spins',
   'motor.heard',
@@ -66,6 +66,8 @@ export function checkLooks(visit: WeighedCase, weighed: Weighed): PossibleLook[]
     if (facts.id === 'standpipe.height' && site.standpipeHeightMm !== null) return []
     if (made.has(`${id} `)) return []
     const sides: (Tap | null)[] = facts.perTap && taps.length > 1 ? [...taps] : [null]
+    // A machine with one tap has one side, whether it was named or not.
+    if (facts.perTap && sides[0] === null && taps.some((tap) => made.has(`${id} ${tap}`))) return []
     return sides
       .filter((tap) => tap === null || !made.has(`${id} ${tap}`))
       .map((tap) => {

@@ -139,8 +139,12 @@ function whatCounts(
   }
 }
 
-function worthOf({ outcomes, shares, byFault, ...look }: PossibleLook, sets: readonly FaultSet[]): NextLook {
-  const rows = sets.map(({ hypotheses, kinds }) => {
+/** Chances of a look's outcomes for each set of faults, over the ways in which it may be there. */
+export function rowsOf(
+  { outcomes, shares, byFault }: PossibleLook,
+  sets: readonly FaultSet[],
+): Float64Array[] {
+  return sets.map(({ hypotheses, kinds }) => {
     const row = new Float64Array(outcomes.length)
     let total = 0
     for (const { first, second, p } of byFault ? kinds : hypotheses) {
@@ -150,11 +154,25 @@ function worthOf({ outcomes, shares, byFault, ...look }: PossibleLook, sets: rea
     }
     return row.map((x) => x / total)
   })
-  const weights = Float64Array.from(sets, ({ p }) => p)
+}
+
+function worthOf(possible: PossibleLook, sets: readonly FaultSet[]): NextLook {
+  const { outcomes, shares: _, byFault: __, ...look } = possible
+  return { ...look, ...tellsOf(outcomes, sets, rowsOf(possible, sets)) }
+}
+
+/** What a look tells of the faults, and what its likeliest answers would point to. @param rows - Chances of its outcomes for each set. */
+export function tellsOf(
+  outcomes: readonly Message[],
+  sets: readonly FaultSet[],
+  rows: readonly Float64Array[],
+): Pick<NextLook, 'gainBits' | 'why' | 'turns'> {
   const answers = answersOf(outcomes, sets, rows)
   return {
-    ...look,
-    gainBits: informationGainBits(weights, rows),
+    gainBits: informationGainBits(
+      sets.map(({ p }) => p),
+      rows,
+    ),
     why: whyOf(answers),
     turns: turnsOf(answers, sets),
   }

@@ -7,7 +7,6 @@ import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
 import { PHASE_WATCH } from '../leaks/phaseWatch.ts'
 import type { Belief } from './belief.ts'
 import { reachOf } from './checkLooks.ts'
-import { type NextLook, nextLooks } from './nextLooks.ts'
 import type { Piece } from './piece.ts'
 import { type Reasons, reasonsOf } from './reasons.ts'
 import { type Weighed, type WeighedCase, weighVisit } from './weighVisit.ts'
@@ -29,7 +28,7 @@ export interface Conflict {
   again: FoundBy
   minutes: number
 }
-/** All that the weighing shows, in plain data. */
+/** What the weighing shows, in plain data. */
 export interface WeighView {
   contenders: Contender[]
   none: number
@@ -38,14 +37,11 @@ export interface WeighView {
   conflict: Conflict | null
   /** Whether anything but the complaint was seen. */
   seen: boolean
-  looks: NextLook[]
 }
 const MOST_CONTENDERS = 6
-const MOST_LOOKS = 4
 
-/** What is wrong with the machine of a visit, why, and what to look at next. */
-export function weighView(visit: WeighedCase): WeighView {
-  const weighed = weighVisit(visit)
+/** What is wrong with the machine of a visit, and why. */
+export function weighView(visit: WeighedCase, weighed: Weighed = weighVisit(visit)): WeighView {
   const { belief, complaint, pieces } = weighed
   const faults = [...belief.present].sort(([, a], [, b]) => b - a).slice(0, MOST_CONTENDERS)
   return {
@@ -62,7 +58,6 @@ export function weighView(visit: WeighedCase): WeighView {
     outside: outsideOf(belief),
     conflict: conflictOf(visit, weighed),
     seen: pieces.some(({ id, says: told }) => told !== null && !id.startsWith('complaint:')),
-    looks: nextLooks(visit, weighed).slice(0, MOST_LOOKS),
   }
 }
 

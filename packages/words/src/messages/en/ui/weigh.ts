@@ -6,7 +6,6 @@ export const weigh = {
   'weigh.nothingWrong': 'Nothing found wrong',
   'weigh.notToldApartYet': 'Not told apart yet',
   'weigh.stripWhatIsWrong': 'What is wrong, and why',
-  'weigh.asGoodAsSure': 'As good as sure',
   'weigh.twoCannotBothBeRight': 'Two findings cannot both be right',
   'weigh.conflictShort': 'Conflict',
   'weigh.whatItMayBe': 'What it may be',
@@ -25,7 +24,6 @@ export const weigh = {
   'weigh.min': 'min',
   'weigh.minutes': '{minutes} min',
   'weigh.orElse': 'Or else',
-  'weigh.actThenProve': 'As good as sure. Put it right, then prove it by the run that showed it.',
   'weigh.nothingToRepair': 'Nothing to put right. What was found fits a sound machine.',
   'weigh.noLookWouldChangeIt': 'No look that can be made now would change it.',
   'weigh.theseTwoCannotBoth': 'These two cannot both be right',
@@ -37,4 +35,23 @@ export const weigh = {
   'weigh.allRunsAndLooks': 'all runs and looks',
   'weigh.catalogue': 'Catalogue',
   'weigh.whatIsHeldAndWhy': 'what is held of each fault',
+  'weigh.firstChanges': 'First {changes}; then {minutes} min.',
+  'weigh.changeMinutes': '{change} {minutes}',
+  'weigh.stopLooking': 'Enough looked: act',
+  'weigh.actWorthMore':
+    '{fault}. Acting is worth more now than looking on: about {minutes} min, then the run that showed it again.',
+  'weigh.closeUp': 'Close up',
+  'weigh.actOnPart':
+    '{act, select, replace {Replace} clean {Clean} clear {Clear} adjust {Put right} other {Refer}}: {part}',
+  'weigh.stripAct': 'Act: {act}',
+  'weigh.stripNext': 'Next: {look}, {minutes} min',
+  'weigh.timeLine': 'How the visit is likely to go',
+  'weigh.meanwhile': 'meanwhile',
+  'weigh.fromTo': '{from} to {to} min',
+  'weigh.likeliestAnswers':
+    'By the likeliest answers; hatched: it goes on by itself. Another answer makes another plan.',
+  'weigh.orders': 'Order of checks',
+  'weigh.order':
+    '{order, select, least_minutes {Least minutes, computed} outside_in {Outside in} most_common_first {Most common first} other {Meter first}}',
+  'weigh.aboutMinutes': 'about {minutes} min',
 } as const

@@ -7,7 +7,6 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.nothingWrong': 'No se encontró nada mal',
   'weigh.notToldApartYet': 'Aún no se distingue',
   'weigh.stripWhatIsWrong': 'Qué está mal, y por qué',
-  'weigh.asGoodAsSure': 'Casi seguro',
   'weigh.twoCannotBothBeRight': 'Dos hallazgos no pueden ser ciertos a la vez',
   'weigh.conflictShort': 'Conflicto',
   'weigh.whatItMayBe': 'Qué puede ser',
@@ -26,7 +25,6 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.min': 'min',
   'weigh.minutes': '{minutes} min',
   'weigh.orElse': 'O si no',
-  'weigh.actThenProve': 'Casi seguro. Arréglelo, y compruébelo con la medición que lo mostró.',
   'weigh.nothingToRepair': 'No hay nada que arreglar. Lo encontrado es lo de una máquina sana.',
   'weigh.noLookWouldChangeIt': 'Nada que se pueda mirar ahora lo cambiaría.',
   'weigh.theseTwoCannotBoth': 'Estas dos no pueden ser ciertas a la vez',
@@ -38,4 +36,23 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.allRunsAndLooks': 'todas las mediciones',
   'weigh.catalogue': 'Catálogo',
   'weigh.whatIsHeldAndWhy': 'qué se sabe de cada falla',
+  'weigh.firstChanges': 'Antes: {changes}; luego {minutes} min.',
+  'weigh.changeMinutes': '{change} {minutes}',
+  'weigh.stopLooking': 'Ya basta de mirar: actúe',
+  'weigh.actWorthMore':
+    '{fault}. Ahora actuar vale más que seguir mirando: unos {minutes} min, y luego otra vez la prueba que lo mostró.',
+  'weigh.closeUp': 'Cerrar',
+  'weigh.actOnPart':
+    '{act, select, replace {Cambiar} clean {Limpiar} clear {Despejar} adjust {Corregir} other {Derivar}}: {part}',
+  'weigh.stripAct': 'Actuar: {act}',
+  'weigh.stripNext': 'Sigue: {look}, {minutes} min',
+  'weigh.timeLine': 'Cómo irá la visita, seguramente',
+  'weigh.meanwhile': 'mientras tanto',
+  'weigh.fromTo': 'de {from} a {to} min',
+  'weigh.likeliestAnswers':
+    'Según las respuestas más probables; rayado: marcha solo. Otra respuesta da otro plan.',
+  'weigh.orders': 'Orden de las revisiones',
+  'weigh.order':
+    '{order, select, least_minutes {Menos minutos, calculado} outside_in {De afuera hacia adentro} most_common_first {Lo más común primero} other {Primero el medidor}}',
+  'weigh.aboutMinutes': 'unos {minutes} min',
 }

@@ -1,0 +1,97 @@
+import { type Change, changesFor, doneIn, type Waterworks } from './changes.ts'
+import type { PlannedLook, PossibleAct, Problem } from './problem.ts'
+import type { WorkState } from './workState.ts'
+import { Reckoner, type Standing, worthOfLooks } from './worth.ts'
+
+/** A look with what it costs from the machine's present state. */
+export interface Step {
+  planned: PlannedLook
+  changes: readonly Change[]
+  /** Changes and doing. */
+  minutes: number
+  doingMin: number
+  after: WorkState
+  gainBits: number
+  /** Minutes still to come if it is made next, its own and the act among them. */
+  toCome: number
+}
+export interface Stop {
+  act: PossibleAct
+  /** How likely it ends what is wrong. */
+  cured: number
+  /** Expected minutes with it, its being wrong included. */
+  expectedMin: number
+}
+export interface Next {
+  /** Those that tell enough, best first. */
+  steps: Step[]
+  /** Every look that can be made, in no order. */
+  all: Step[]
+  /** Acting is worth more than any look; null = it is not. */
+  stop: Stop | null
+}
+
+/** Every look also costs getting up, wiping and saying it, min. Estimate. */
+export const EACH_STEP_MIN = 0.5
+/** Below this certainty nobody is told to act. */
+export const LEAST_SURE = 0.85
+/** Looks are gone on with a little longer than acting would be worth by itself: to act and be wrong cannot be taken back. Estimate. */
+const STILL_WORTH = 1.25
+/** A look that tells less than this is none. */
+const WORTH_BITS = 0.01
+
+/** Every look that can be made, with what it costs from here. */
+export function stepsFrom(
+  problem: Problem,
+  state: WorkState,
+  water: Waterworks,
+): (Omit<Step, 'gainBits' | 'toCome'> | null)[] {
+  return problem.looks.map((planned) => {
+    const way = changesFor(planned.needs, state, water)
+    if (!way) return null
+    const done = doneIn(planned.needs, way.before, water)
+    const minutes = way.minutes + done.minutes
+    const after = { ...done.after, pumpHotMin: Math.max(0, done.after.pumpHotMin - minutes) }
+    return { planned, changes: way.changes, minutes, doingMin: done.minutes, after }
+  })
+}
+
+/**
+ * What to look at next, and whether acting is worth more.
+ * @param unlisted - Probability that it is nothing the catalogue has.
+ * @param leastSure - Below this certainty nobody is told to act while something can still be looked at.
+ */
+export function planNext(
+  problem: Problem,
+  state: WorkState,
+  water: Waterworks,
+  unlisted = 0,
+  reckoner: Reckoner = new Reckoner(problem),
+  leastSure = LEAST_SURE,
+): Next {
+  const p = problem.p.map((x) => x * (1 - unlisted))
+  const open = stepsFrom(problem, state, water)
+  const minutes = open.map((step) => (step ? step.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY))
+  const worth = worthOfLooks(reckoner, p, minutes)
+  const all = open.flatMap((step, n) => {
+    const { gain, toCome } = worth[n] ?? { gain: 0, toCome: 0 }
+    return step ? [{ ...step, gainBits: gain, toCome }] : []
+  })
+  const now = reckoner.standing(p)
+  const steps = all
+    .filter(({ gainBits, toCome }) => gainBits >= WORTH_BITS && toCome < now.actNow * STILL_WORTH)
+    .sort((a, b) => a.toCome - b.toCome)
+  return { steps, all, stop: stopAt(problem, now, steps, leastSure) }
+}
+
+function stopAt(
+  { acts }: Problem,
+  { act, actNow, cured }: Standing,
+  steps: readonly Step[],
+  leastSure: number,
+): Stop | null {
+  const best = acts[act]
+  const sooner = (steps[0]?.toCome ?? Number.POSITIVE_INFINITY) < actNow
+  if (!best || sooner || cured < leastSure) return null
+  return { act: best, cured, expectedMin: actNow }
+}

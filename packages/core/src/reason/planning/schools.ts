@@ -1,0 +1,134 @@
+import { LEAK_PHASES } from '../../machine/leakPhases.ts'
+import type { RunKind } from '../../measure/plan/runPlan.ts'
+import type { CheckId } from '../checks/checkTypes.ts'
+import type { FoundBy } from '../checks/foundBy.ts'
+import type { Step } from './planNext.ts'
+
+/** Fixed orders of checks that technicians follow. General orders of the trade; common practice, no published source. */
+export const SCHOOL_IDS = ['outside-in', 'most-common-first', 'meter-first'] as const
+export type SchoolId = (typeof SCHOOL_IDS)[number]
+
+/** A place in an order: a check, a run, or the phases watched for water. */
+export type SchoolEntry = CheckId | `run:${RunKind}` | 'watched-phases'
+
+const BUCKETS: readonly SchoolEntry[] = ['tap.bucket', 'hose-end.bucket', 'supply.gauge']
+const VOLTS: readonly SchoolEntry[] = ['pump.voltage', 'valve.voltage', 'board.pump-pin']
+
+export const SCHOOLS: Readonly<Record<SchoolId, readonly SchoolEntry[]>> = {
+  'outside-in': [
+    'tap.look',
+    'fill-hose.look',
+    'drain-hose.look',
+    'standpipe.backs-up',
+    'suds.seen',
+    'dispenser.look',
+    'run:fill',
+    'run:drain',
+    'run:hold',
+    'stream.look',
+    'pump.sound',
+    'trap.look',
+    'tub-hose.squeeze',
+    'impeller.feel',
+    'screens.look',
+    'watched-phases',
+    'bellows.look',
+    'belt.look',
+    'meter.look',
+    'level-hose.look',
+    'air-dome.look',
+    ...BUCKETS,
+    'pump.winding',
+    'valve.coil',
+    'lid-switch.continuity',
+    'pump.voltage',
+    'valve.voltage',
+    'run:idle',
+    'water-when-off',
+    'run:after-drain',
+    'drain.lift-stop',
+    'run:siphon',
+  ],
+  'most-common-first': [
+    'trap.look',
+    'impeller.feel',
+    'pump.sound',
+    'run:drain',
+    'screens.look',
+    'run:fill',
+    'watched-phases',
+    'run:hold',
+    'tub-hose.squeeze',
+    'drain-hose.look',
+    'pump.winding',
+    'belt.look',
+    'lid-switch.continuity',
+    'level-hose.look',
+    'bellows.look',
+    'meter.look',
+    'tap.look',
+    'fill-hose.look',
+    'standpipe.backs-up',
+    'suds.seen',
+    'valve.coil',
+    ...BUCKETS,
+    ...VOLTS,
+    'air-dome.look',
+    'dispenser.look',
+  ],
+  'meter-first': [
+    'pump.winding',
+    'valve.coil',
+    'lid-switch.continuity',
+    'pump.voltage',
+    'valve.voltage',
+    'pump.sound',
+    'run:fill',
+    'run:drain',
+    'run:hold',
+    'impeller.feel',
+    'trap.look',
+    'screens.look',
+    'level-hose.look',
+    'watched-phases',
+    'meter.look',
+    ...BUCKETS,
+    'drain-hose.look',
+    'tub-hose.squeeze',
+    'belt.look',
+    'bellows.look',
+    'standpipe.backs-up',
+    'suds.seen',
+    'tap.look',
+    'fill-hose.look',
+  ],
+}
+
+const isOf = (entry: SchoolEntry, what: FoundBy): boolean =>
+  what.kind === 'check'
+    ? entry === what.check
+    : what.kind === 'run'
+      ? entry === `run:${what.run}`
+      : entry === 'watched-phases' || (entry === 'run:hold' && what.phase === 'hold')
+
+/**
+ * What an order does next: its first entry that this machine has, that can be done and is not known yet; after its end whatever is left,
+ * by itself.
+ * @param steps - Every look that can still be made.
+ */
+export function schoolNext<S extends Pick<Step, 'planned'>>(
+  order: readonly SchoolEntry[],
+  steps: readonly S[],
+): S | null {
+  for (const entry of order) {
+    const own = steps.filter(({ planned }) => isOf(entry, planned.look.what))
+    if (own.length > 0) return own.reduce((a, b) => (placeOf(b) < placeOf(a) ? b : a))
+  }
+  return steps[0] ?? null
+}
+
+/** Phases are watched in the order of a cycle. */
+function placeOf({ planned }: Pick<Step, 'planned'>): number {
+  const { what } = planned.look
+  return what.kind === 'phase' ? LEAK_PHASES.indexOf(what.phase) : 0
+}

@@ -1,0 +1,140 @@
+import type { PartId } from '../../machine/parts.ts'
+import type { Message } from '../../message.ts'
+import type { CureWord } from '../catalogue/cures.ts'
+import { type NextLook, tellsOf } from '../weigh/nextLooks.ts'
+import type { PossibleLook } from '../weigh/possibleLook.ts'
+import { type WeighView, weighView } from '../weigh/weighView.ts'
+import { type Weighed, type WeighedCase, weighVisit } from '../weigh/weighVisit.ts'
+import { waterworksOf } from './changes.ts'
+import { expectedMinutes } from './expected.ts'
+import { planNext, type Step } from './planNext.ts'
+import { type Problem, problemOf } from './problem.ts'
+import { SCHOOL_IDS, SCHOOLS, type SchoolId, schoolNext } from './schools.ts'
+import { timelineOf } from './timeline.ts'
+import type { WorkState } from './workState.ts'
+import { Reckoner } from './worth.ts'
+
+/** A look of the plan: what it costs from the machine's present state, and what has to be done first. */
+export interface PlannedNext extends NextLook {
+  /** Doing and changes together, min. */
+  minutes: number
+  /** Without the changes, min. */
+  doingMin: number
+  changes: readonly { name: Message; minutes: number }[]
+}
+/** Acting is worth more than looking on. */
+export interface PlannedStop {
+  act: CureWord
+  part: PartId | null
+  /** How likely it ends what is wrong; minutes it takes, and with its being wrong on the mean. */
+  cured: number
+  minutes: number
+  expectedMin: number
+}
+/** A step on the time line, min from now. */
+export interface PlannedTime {
+  id: string
+  name: Message
+  what: NextLook['what']
+  startsMin: number
+  endsMin: number
+  /** From here on it goes on by itself; null = hands are on it all the time. */
+  handsFreeFromMin: number | null
+  meanwhile: boolean
+}
+/** An order to follow, with what it is expected to take in this visit, and its next look. */
+export interface PlannedOrder {
+  id: 'least-minutes' | SchoolId
+  expectedMin: number
+  next: PlannedNext | null
+}
+/** What to do with a visit from here. */
+export interface VisitPlan {
+  /** Worth most for their minutes first. */
+  looks: PlannedNext[]
+  stop: PlannedStop | null
+  timeline: PlannedTime[]
+  orders: PlannedOrder[]
+}
+
+const MOST_LOOKS = 12
+
+/** All that strip, page and paper show of a visit: what is wrong and why, and what to do next. */
+export interface VisitView extends WeighView, VisitPlan {}
+
+/** What is wrong with the machine of a visit, why, and what to do with it from here. */
+export function visitView(visit: WeighedCase, state: WorkState): VisitView {
+  const weighed = weighVisit(visit)
+  return { ...weighView(visit, weighed), ...planVisit(visit, weighed, state) }
+}
+
+/** What is to be reckoned beside the next looks. */
+export interface PlanWishes {
+  /** Looks that cannot be made in this visit. */
+  notHere?: (look: PossibleLook) => boolean
+  timeline?: boolean
+  orders?: boolean
+}
+
+/** The next looks worth their minutes, whether to stop looking, how the visit is likely to go, and what the schools would take. */
+export function planVisit(
+  visit: WeighedCase,
+  weighed: Weighed,
+  state: WorkState,
+  { notHere, timeline = true, orders = true }: PlanWishes = {},
+): VisitPlan {
+  const problem = problemOf(visit, weighed, notHere)
+  const water = waterworksOf(visit.machine, visit.site, pumpTrusted(visit))
+  const unlisted = weighed.belief.share.get('unlisted') ?? 0
+  const reckoner = new Reckoner(problem)
+  const next = planNext(problem, state, water, unlisted, reckoner)
+  return {
+    looks: next.steps.slice(0, MOST_LOOKS).map((step) => told(problem, step)),
+    stop: next.stop && {
+      act: next.stop.act.act,
+      part: next.stop.act.part,
+      cured: next.stop.cured,
+      minutes: next.stop.act.minutes,
+      expectedMin: next.stop.expectedMin,
+    },
+    timeline: timeline
+      ? timelineOf(problem, state, water, unlisted).steps.map(({ step, ...times }) => ({
+          id: step.planned.look.id,
+          name: step.planned.look.name,
+          what: step.planned.look.what,
+          ...times,
+        }))
+      : [],
+    orders: orders
+      ? (['least-minutes', ...SCHOOL_IDS] as const).map((id) => {
+          const own = id === 'least-minutes' ? (next.steps[0] ?? null) : schoolNext(SCHOOLS[id], next.all)
+          return {
+            id,
+            expectedMin: expectedMinutes(problem, state, water, unlisted, id, reckoner),
+            next: own && !next.stop ? told(problem, own) : null,
+          }
+        })
+      : [],
+  }
+}
+
+/** With these complaints its own pump is not counted on to empty it. */
+const NOT_DRAINING: readonly string[] = ['not-draining', 'fault-long-drain']
+const pumpTrusted = ({ observations }: WeighedCase): boolean =>
+  !observations.some(({ check, value }) => check === 'complaint' && NOT_DRAINING.includes(String(value)))
+
+function told({ sets }: Problem, { planned, changes, minutes, doingMin }: Step): PlannedNext {
+  const { look, outcomes, table } = planned
+  const rows = sets.map((_, n) => table.subarray(n * outcomes, (n + 1) * outcomes))
+  const { outcomes: names, shares: _, byFault: __, ...facts } = look
+  return {
+    ...facts,
+    ...tellsOf(names, sets, rows),
+    minutes: rounded(minutes),
+    doingMin: rounded(doingMin),
+    changes: changes.map((change) => ({ name: change.name, minutes: rounded(change.minutes) })),
+  }
+}
+
+/** To half a minute: nobody works by seconds. */
+const rounded = (minutes: number): number => Math.max(0.5, Math.round(2 * minutes) / 2)

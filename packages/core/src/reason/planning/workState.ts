@@ -1,0 +1,124 @@
+import { familyDefaults, type MachineSpec, TAPS, type Tap, tapedTub } from '../../machine/machineSpec.ts'
+import type { AccessWay } from '../../machine/parts.ts'
+import { tubVolumeL } from '../../physics/tub/tubVolume.ts'
+import { pumpWaitMin } from '../../state/gateLooks.ts'
+import type { MachineState } from '../../state/machineState.ts'
+import { lipLevelMm, litresInside, RESIDUE_L, waterLevelMm } from '../../state/waterInside.ts'
+import type { Observation } from '../evidence/seen/observations.ts'
+
+/** What can be taken off or away to get at a part. */
+export const PANELS = ['lower', 'front', 'rear', 'side', 'top', 'console', 'cabinet', 'below'] as const
+export type Panel = (typeof PANELS)[number]
+
+/** The machine as the planner reckons with it: what each next step needs is counted from here. Nothing in it opens a gate. */
+export interface WorkState {
+  mainsOn: boolean
+  waterL: number
+  panelsOff: readonly Panel[]
+  tilted: boolean
+  capOpen: boolean
+  hoseEnd: 'standpipe' | 'low' | 'lifted'
+  taps: Readonly<Record<Tap, 'open' | 'shut'>>
+  /** What is laid out to catch water, L. */
+  containedL: number
+  competent: boolean
+  lock: 'free' | 'locked' | 'bypassed'
+  /** Until the pump may be touched, min. */
+  pumpHotMin: number
+}
+
+/** The panel behind which a way leads; null = none has to come off. */
+export function panelOf(by: AccessWay): Panel | null {
+  switch (by) {
+    case 'lower-panel':
+      return 'lower'
+    case 'whole-front':
+    case 'front-panel':
+    case 'front-no-flap':
+      return 'front'
+    case 'rear-panel':
+      return 'rear'
+    case 'side-panel':
+      return 'side'
+    case 'top-panel':
+      return 'top'
+    case 'console':
+      return 'console'
+    case 'cabinet-front':
+    case 'cabinet-full-tub':
+      return 'cabinet'
+    case 'below':
+      return 'below'
+    case 'outside':
+    case 'flap':
+    case 'drawer':
+    case 'opening':
+    case 'door-fold':
+      return null
+  }
+}
+
+/** Litres of a usual fill, residue included. */
+export function fullL(machine: MachineSpec): number {
+  const level = machine.fillLevelMm ?? familyDefaults(machine.family).fillLevelMm ?? 110
+  return tubVolumeL(tapedTub(machine), level) + RESIDUE_L
+}
+
+/** Complaints with which a machine stands full, and those with which it stands full to the lip. */
+const STANDS_FULL: readonly string[] = ['not-draining', 'slow-drain', 'fault-long-drain']
+const STANDS_OVERFULL: readonly string[] = ['overfilling', 'fault-overfill']
+
+/** A machine as it stands when somebody arrives: plugged in, closed, taps open, with the water that its complaint leaves in it. */
+export function arrivingState(machine: MachineSpec, observations: readonly Observation[]): WorkState {
+  const says = (which: readonly string[]) =>
+    observations.some(({ check, value }) => check === 'complaint' && which.includes(String(value)))
+  return {
+    mainsOn: true,
+    waterL: says(STANDS_OVERFULL)
+      ? litresInside(machine, { kind: 'level', levelMm: lipLevelMm(machine) })
+      : says(STANDS_FULL)
+        ? fullL(machine)
+        : RESIDUE_L,
+    panelsOff: [],
+    tilted: false,
+    capOpen: false,
+    hoseEnd: 'standpipe',
+    taps: Object.fromEntries(TAPS.map((tap) => [tap, 'open'])) as Record<Tap, 'open'>,
+    containedL: 0,
+    competent: true,
+    lock: 'free',
+    pumpHotMin: 0,
+  }
+}
+
+/** The same from what was said and done in a visit; what nobody said is as when somebody arrives. @param panels - Panels known to be off. */
+export function workStateOf(
+  machine: MachineSpec,
+  state: MachineState,
+  observations: readonly Observation[],
+  nowMs: number,
+  panels: readonly Panel[] = [],
+): WorkState {
+  const start = arrivingState(machine, observations)
+  return {
+    mainsOn: state.mains === null ? start.mainsOn : state.mains === 'plugged',
+    waterL:
+      state.water.kind === 'unknown'
+        ? start.waterL
+        : litresInside(machine, { kind: 'level', levelMm: waterLevelMm(machine, state.water) }),
+    panelsOff: panels,
+    tilted: state.tilt === 'tipped',
+    capOpen: state.cap === 'open',
+    hoseEnd:
+      state.hoseEnd === null || state.hoseEnd === 'standpipe'
+        ? 'standpipe'
+        : state.hoseEnd === 'lifted'
+          ? 'lifted'
+          : 'low',
+    taps: { cold: state.taps.cold ?? 'open', hot: state.taps.hot ?? 'open' },
+    containedL: state.containment === null ? 0 : (state.containment.litres ?? 1e3),
+    competent: state.competent,
+    lock: state.lock ?? 'free',
+    pumpHotMin: pumpWaitMin(state, nowMs),
+  }
+}
