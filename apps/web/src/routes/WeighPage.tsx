@@ -1,6 +1,6 @@
 import { allowedLooks, type FaultId, type PlannedNext, type VisitView } from '@brendik/core'
-import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useEffect, useState } from 'react'
+import { Link, useLocation, useNavigate } from 'react-router'
 import { LookSheet } from '../features/stages/index.ts'
 import { type Space, useSpace } from '../features/visit/index.ts'
 import {
@@ -31,7 +31,7 @@ const TURNING = 3
 export function WeighPage() {
   const space = useSpace()
   const navigate = useNavigate()
-  const view = useWeigh(space)
+  const view = useWeigh(space, true)
   const [picked, setPicked] = useState<FaultId | null>(null)
   const [opened, setOpened] = useState<PlannedNext | null>(null)
   const { order } = usePrefs()
@@ -49,6 +49,15 @@ export function WeighPage() {
             : `/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`,
         )
   useSpaceBar(() => first && open(first), first !== null)
+  // Who comes by the line on a stage has asked for the next look already: it opens, once.
+  const asked = (useLocation().state as { start?: true } | null)?.start === true
+  const known = view !== null
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when there is something to open
+  useEffect(() => {
+    if (!asked || !known) return
+    navigate('.', { replace: true, state: null })
+    if (first) open(first)
+  }, [asked, known])
   if (!view)
     return (
       <main className="flex-1 p-6 text-lg text-soft">
@@ -100,13 +109,13 @@ export function WeighPage() {
           </div>
         )}
         <NextCheck space={space} view={view} proposed={proposed} onOpen={open} />
-        {proposed.first && <TimeLine steps={view.timeline} />}
         <Ranking
           view={view}
           chosen={chosen?.fault ?? null}
           onChoose={setPicked}
           inPlace={(one) => <ForAndAgainst one={one} most={REASONS_IN_HAND} />}
         />
+        {proposed.first && <TimeLine steps={view.timeline} />}
         {proposed.first && (
           <Orders orders={view.orders} followed={order} onFollow={(chosen) => setPrefs({ order: chosen })} />
         )}

@@ -75,7 +75,9 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
-  weigh: (visit: WeighedCase, state: WorkState) => visitView(visit, state),
+  /** @param whole - With the time line and the orders beside what to do next. */
+  weigh: (visit: WeighedCase, state: WorkState, whole: boolean) =>
+    visitView(visit, state, { timeline: whole, orders: whole }),
 }
 export type Compute = typeof compute
 expose(compute)

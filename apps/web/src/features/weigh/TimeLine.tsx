@@ -17,7 +17,7 @@ export function TimeLine({ steps }: { steps: readonly PlannedTime[] }) {
               {meanwhile && <span className="text-soft"> {t('weigh.meanwhile')}</span>}
             </span>
             <span className="small-figure text-soft">
-              {t('weigh.fromTo', { from: Math.round(startsMin), to: Math.round(endsMin) })}
+              {t('weigh.fromTo', { from: Math.round(2 * startsMin) / 2, to: Math.round(2 * endsMin) / 2 })}
             </span>
             <span className="relative col-span-2 mt-1 h-2 bg-hair" aria-hidden="true">
               <span

@@ -8,61 +8,60 @@ import { stopName } from './NextCheck.tsx'
 import { useWeigh } from './useWeigh.ts'
 
 /** Faults named in the line: as many as there is room for. */
-const NAMED = 3
+const NAMED = 2
 
 /**
- * One line on every stage: the leading faults, how likely each is, and what would change that. It leads to the page that says why. It keeps
- * its place from the first moment, so that nothing moves under a finger when there is something to say.
+ * One line on every stage: the leading faults and how likely each is, which leads to the page that says why; and what to do next with its
+ * minutes, which one tap starts. It keeps its place from the first moment, so that nothing moves under a finger when there is something to say.
  */
 export function WeighStrip({ space }: { space: Space }) {
   const view = useWeigh(space)
   const said = view !== null && (view.seen || space.visit.observations.length > 0)
+  const page = `/visits/${space.visit.id}/weigh`
   return (
     <nav
       aria-label={t('weigh.stripWhatIsWrong')}
-      className={`shrink-0 border-b border-line print:hidden ${view?.conflict ? 'bg-watch-face' : 'bg-face'}`}
+      className={`flex h-12 shrink-0 border-b border-line leading-tight print:hidden ${view?.conflict ? 'bg-watch-face' : 'bg-face'}`}
     >
-      <Link
-        to={`/visits/${space.visit.id}/weigh`}
-        className="flex h-12 items-center gap-5 px-4 leading-tight"
-      >
-        {said ? <Line view={view} /> : <span className="text-soft">{t('weigh.nothingYet')}</span>}
-        <span
-          className={`text-soft ${said && !view.conflict ? 'max-md:ml-auto' : 'ml-auto'}`}
-          aria-hidden="true"
-        >
-          ▸
-        </span>
+      <Link to={page} className="flex min-w-0 flex-1 items-center gap-5 px-4">
+        {said ? <Leading view={view} /> : <span className="text-soft">{t('weigh.nothingYet')}</span>}
       </Link>
+      {said && space.visit.closedAtMs === null && <Next view={view} page={page} />}
     </nav>
   )
 }
 
-function Line({ view }: { view: VisitView }) {
+function Leading({ view }: { view: VisitView }) {
   const leading = leadingOf(view)
-  const [next] = view.looks
-  const faults = leading.kind === 'nothing' ? [] : inShort(view, NAMED)
+  if (leading.kind === 'nothing')
+    return <Named first name={leading.name} share={percent(leading.probability)} />
+  return inShort(view, NAMED).map(({ name, share }, n) => (
+    <Named key={name} first={n === 0} name={name} share={share} />
+  ))
+}
+
+/** What to do next: two findings to settle, an act, or the look worth most for its minutes. */
+function Next({ view, page }: { view: VisitView; page: string }) {
+  const [look] = view.looks
+  const text = view.conflict
+    ? t('weigh.twoCannotBothBeRight')
+    : view.stop
+      ? t('weigh.stripAct', { act: stopName(view.stop) })
+      : look
+        ? t('weigh.stripNext', { look: say(look.name), minutes: look.minutes })
+        : null
+  if (text === null) return null
   return (
-    <>
-      {leading.kind === 'nothing' && <Named first name={leading.name} share={percent(leading.probability)} />}
-      {faults.map(({ name, share }, n) => (
-        <Named key={name} first={n === 0} name={name} share={share} />
-      ))}
-      <span className="ml-auto max-w-[46%] truncate text-sm text-soft max-md:hidden">
-        {view.conflict ? (
-          <span className="font-semibold text-watch">{t('weigh.twoCannotBothBeRight')}</span>
-        ) : view.stop ? (
-          t('weigh.stripAct', { act: stopName(view.stop) })
-        ) : next ? (
-          t('weigh.stripNext', { look: say(next.name), minutes: next.minutes })
-        ) : (
-          ''
-        )}
+    <Link
+      to={page}
+      state={view.conflict || view.stop ? null : { start: true }}
+      className="flex max-w-[54%] min-w-0 items-center gap-2 border-l border-line px-4 font-semibold"
+    >
+      <span className={`line-clamp-2 text-sm md:text-base ${view.conflict ? 'text-watch' : ''}`}>{text}</span>
+      <span className="text-soft" aria-hidden="true">
+        ▸
       </span>
-      {view.conflict && (
-        <span className="ml-auto font-semibold text-watch md:hidden">{t('weigh.conflictShort')}</span>
-      )}
-    </>
+    </Link>
   )
 }
 

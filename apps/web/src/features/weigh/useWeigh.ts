@@ -17,13 +17,16 @@ function workOf({ visit, state }: Space): WorkState {
   return workStateOf(visit.machine.spec, state, observationsOf(visit), nowMs, panels)
 }
 
-/** What is wrong by everything found and what to do next, computed in the worker; null until it is there. */
-export function useWeigh(space: Space): VisitView | null {
+/**
+ * What is wrong by everything found and what to do next, computed in the worker; null until it is there.
+ * @param whole - With the time line and the orders beside it.
+ */
+export function useWeigh(space: Space, whole = false): VisitView | null {
   const weighed = weighedCaseOf(space, useLeakMarks(space))
   const work = workOf(space)
-  const key = JSON.stringify([weighed, work])
+  const key = JSON.stringify([weighed, work, whole])
   return useComputed(key, () => {
-    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work) }
+    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work, whole) }
     return asked.answer
   })
 }

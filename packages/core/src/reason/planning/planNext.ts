@@ -14,6 +14,8 @@ export interface Step {
   gainBits: number
   /** Minutes still to come if it is made next, its own and the act among them. */
   toCome: number
+  /** The same when acting follows at once. */
+  thenAct: number
 }
 export interface Stop {
   act: PossibleAct
@@ -40,13 +42,15 @@ const STILL_WORTH = 1.25
 /** A look that tells less than this is none. */
 const WORTH_BITS = 0.01
 
-/** Every look that can be made, with what it costs from here. */
+/** Every look that can be made, with what it costs from here. @param among - Those that are asked about; without it all. */
 export function stepsFrom(
   problem: Problem,
   state: WorkState,
   water: Waterworks,
-): (Omit<Step, 'gainBits' | 'toCome'> | null)[] {
-  return problem.looks.map((planned) => {
+  among?: ReadonlySet<number>,
+): (Omit<Step, 'gainBits' | 'toCome' | 'thenAct'> | null)[] {
+  return problem.looks.map((planned, n) => {
+    if (among && !among.has(n)) return null
     const way = changesFor(planned.needs, state, water)
     if (!way) return null
     const done = doneIn(planned.needs, way.before, water)
@@ -74,8 +78,8 @@ export function planNext(
   const minutes = open.map((step) => (step ? step.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY))
   const worth = worthOfLooks(reckoner, p, minutes)
   const all = open.flatMap((step, n) => {
-    const { gain, toCome } = worth[n] ?? { gain: 0, toCome: 0 }
-    return step ? [{ ...step, gainBits: gain, toCome }] : []
+    const { gain, toCome, thenAct } = worth[n] ?? { gain: 0, toCome: 0, thenAct: 0 }
+    return step ? [{ ...step, gainBits: gain, toCome, thenAct }] : []
   })
   const now = reckoner.standing(p)
   const steps = all
@@ -91,7 +95,8 @@ function stopAt(
   leastSure: number,
 ): Stop | null {
   const best = acts[act]
-  const sooner = (steps[0]?.toCome ?? Number.POSITIVE_INFINITY) < actNow
+  // A look has to pay by itself: that others may follow it is no reason to look on at what is as good as known.
+  const sooner = steps.some(({ thenAct }) => thenAct < actNow)
   if (!best || sooner || cured < leastSure) return null
   return { act: best, cured, expectedMin: actNow }
 }

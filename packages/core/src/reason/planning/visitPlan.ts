@@ -63,9 +63,9 @@ const MOST_LOOKS = 12
 export interface VisitView extends WeighView, VisitPlan {}
 
 /** What is wrong with the machine of a visit, why, and what to do with it from here. */
-export function visitView(visit: WeighedCase, state: WorkState): VisitView {
+export function visitView(visit: WeighedCase, state: WorkState, wishes: PlanWishes = {}): VisitView {
   const weighed = weighVisit(visit)
-  return { ...weighView(visit, weighed), ...planVisit(visit, weighed, state) }
+  return { ...weighView(visit, weighed), ...planVisit(visit, weighed, state, wishes) }
 }
 
 /** What is to be reckoned beside the next looks. */

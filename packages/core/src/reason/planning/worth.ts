@@ -114,8 +114,10 @@ export class Reckoner {
 export interface Worth {
   /** Of what the look tells about the act that is called for, bits. */
   gain: number
-  /** Minutes still to come when it is made: its own, and what is left to do on the mean. */
+  /** Minutes still to come when it is made: its own, and what is left to do on the mean, looking on where that is better. */
   toCome: number
+  /** The same when acting follows at once. */
+  thenAct: number
 }
 
 /**
@@ -135,16 +137,18 @@ export function worthOfLooks(reckoner: Reckoner, p: ArrayLike<number>, minutes: 
   const rate =
     LATER_IS_DEARER *
     Math.min(...gains.map((gain, n) => (gain > 1e-4 ? (minutes[n] ?? Number.NaN) / gain : 1e6)))
+  const mean = (outcomes: (typeof after)[number], of: (standing: Standing) => number) =>
+    outcomes.reduce((sum, { q, standing }) => sum + q * of(standing), 0)
   return after.map((outcomes, n) => ({
     gain: gains[n] ?? 0,
+    thenAct:
+      outcomes.length === 0
+        ? Number.POSITIVE_INFINITY
+        : (minutes[n] ?? Number.NaN) + mean(outcomes, ({ actNow }) => actNow),
     toCome:
       outcomes.length === 0
         ? Number.POSITIVE_INFINITY
         : (minutes[n] ?? Number.NaN) +
-          outcomes.reduce(
-            (sum, { q, standing }) =>
-              sum + q * Math.min(standing.actNow, rate * standing.openBits + standing.ownMin),
-            0,
-          ),
+          mean(outcomes, ({ actNow, openBits, ownMin }) => Math.min(actNow, rate * openBits + ownMin)),
   }))
 }

@@ -7,7 +7,6 @@ export const weigh = {
   'weigh.notToldApartYet': 'Not told apart yet',
   'weigh.stripWhatIsWrong': 'What is wrong, and why',
   'weigh.twoCannotBothBeRight': 'Two findings cannot both be right',
-  'weigh.conflictShort': 'Conflict',
   'weigh.whatItMayBe': 'What it may be',
   'weigh.hatchedComplaint': 'hatched: from the complaint alone',
   'weigh.notTheMachine': 'not the machine',

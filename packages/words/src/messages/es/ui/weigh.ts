@@ -8,7 +8,6 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.notToldApartYet': 'Aún no se distingue',
   'weigh.stripWhatIsWrong': 'Qué está mal, y por qué',
   'weigh.twoCannotBothBeRight': 'Dos hallazgos no pueden ser ciertos a la vez',
-  'weigh.conflictShort': 'Conflicto',
   'weigh.whatItMayBe': 'Qué puede ser',
   'weigh.hatchedComplaint': 'rayado: solo por la queja',
   'weigh.notTheMachine': 'no es la máquina',

@@ -1,0 +1,75 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from '../world.ts'
+
+test.use({ viewport: { width: 390, height: 844 } })
+
+const strip = (page: Page) => page.getByRole('navigation', { name: 'What is wrong, and why' })
+
+/** What each look shows on the machine of a story; whatever is not told of shows nothing wrong. */
+type Story = Readonly<Record<string, string | number>>
+const USUAL: Story = {
+  Tap: 'fully open',
+  'Fill hose': 'good',
+  'Drain hose': 'good',
+  'Display says': 'no fault',
+  'Foam in the tub': 'none',
+  'Starts when told to': 'yes',
+  'Stream at the hose end': 'strong',
+  'Drum spins': 'yes',
+  'Standpipe backs up': 'no',
+  'Ruler above display by': 0,
+}
+
+for (const { complaint, story, act } of [
+  {
+    complaint: 'does not drain',
+    story: { 'Pump when draining': 'buzz that starts and stops', 'Stream at the hose end': 'none' },
+    act: /Clear: .*pump/i,
+  },
+  {
+    complaint: 'overfills',
+    story: { 'Plug pulled while it fills': 'water goes on', 'Water comes in while off': 'yes' },
+    act: /Replace: .*valve/i,
+  },
+] as { complaint: string; story: Story; act: RegExp }[])
+  test(`${complaint}: led by the line on the stages alone, from the complaint to the act`, async ({
+    page,
+    world,
+  }) => {
+    await page.goto(`${world.url}/visits/new`)
+    await page.getByRole('button', { name: /^A new machine/ }).click()
+    await page.getByLabel('Name of the place').fill(`Strip ${complaint}`)
+    await page.getByLabel('Make and model, as you call it').fill('Plain front loader')
+    await page.getByRole('button', { name: /^Start the visit/ }).click()
+    await page.waitForURL(/\/visits\/[0-9a-f-]{36}\/arrive/)
+    await page.getByRole('button', { name: complaint, exact: true }).click()
+    const visit = page.url().replace('/arrive', '')
+    const seen: string[] = []
+    for (let n = 0; n < 9; n++) {
+      const next = strip(page).getByRole('link').nth(1)
+      await expect(next).toContainText(/^(Next|Act): /)
+      if (await next.getByText(/^Act: /).isVisible()) break
+      // One tap starts it.
+      await next.click()
+      const sheet = page.getByRole('dialog')
+      await expect(sheet).toBeVisible()
+      const title = (await sheet.getByRole('heading').first().innerText()).replace(/, (cold|hot)$/, '')
+      seen.push(title)
+      const answer = story[title] ?? USUAL[title]
+      expect([title, answer !== undefined]).toEqual([title, true])
+      if (typeof answer === 'number') {
+        await sheet.getByRole('button', { name: 'Enter the reading' }).click()
+        await page.getByRole('dialog').last().getByRole('textbox').fill(String(answer))
+        await page.keyboard.press('Enter')
+      } else
+        await sheet
+          .getByRole('button', { name: answer as string, exact: true })
+          .first()
+          .click()
+      await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+      await page.goto(`${visit}/outside`)
+      await page.waitForTimeout(400)
+    }
+    await expect(strip(page).getByRole('link').nth(1)).toContainText(act)
+    expect(seen.length).toBeGreaterThan(0)
+  })
