@@ -1,6 +1,7 @@
 import { NO_HISTORY, parseVisitFile, type WeighedCase } from '@brendik/core'
 import { judgeVisit } from '../packages/core/src/files/analyseVisit.ts'
-import { nextLooks } from '../packages/core/src/reason/weigh/nextLooks.ts'
+import { planVisit } from '../packages/core/src/reason/planning/visitPlan.ts'
+import { arrivingState } from '../packages/core/src/reason/planning/workState.ts'
 import { weighVisit } from '../packages/core/src/reason/weigh/weighVisit.ts'
 import { makeDraw } from '../packages/core/test/study/draw.ts'
 import { callWith } from '../packages/core/test/study/faultTown.ts'
@@ -32,6 +33,7 @@ export function weighBench(medianMs: (times: number, work: () => unknown) => num
   const visit = busyVisit()
   const of = `${visit.observations.length} looks, ${visit.runs.length} runs`
   const weighed = weighVisit(visit)
+  const state = arrivingState(visit.machine, visit.observations)
   // An entry changes one look at a time.
   const answers = ['runs', 'hum'].map((value) => ({
     ...visit,
@@ -50,10 +52,16 @@ export function weighBench(medianMs: (times: number, work: () => unknown) => num
       limit: 16,
     },
     {
-      name: `next looks after it: ${of}`,
-      value: medianMs(25, () => nextLooks(visit, weighed)),
+      name: `next check after it: ${of}`,
+      value: medianMs(25, () => planVisit(visit, weighed, state, { timeline: false, orders: false })),
       unit: 'ms',
       limit: 100,
+    },
+    {
+      name: `plan of the visit, with time line and orders: ${of}`,
+      value: medianMs(9, () => planVisit(visit, weighed, state)),
+      unit: 'ms',
+      limit: 250,
     },
     { name: 'what one weighing holds or leaves behind, at most', value: eachMb, unit: 'MB', limit: 60 },
   ]

@@ -8,13 +8,14 @@ import { flowStudy } from '../packages/core/test/study/flowStudy.ts'
 import { habitStudy } from '../packages/core/test/study/habitStudy.ts'
 import { holdStudy } from '../packages/core/test/study/holdStudy.ts'
 import { leakStudy } from '../packages/core/test/study/leakStudy.ts'
+import { plannerStudy } from '../packages/core/test/study/plannerStudy.ts'
 import { promiseQuarters, promises, promiseTable } from '../packages/core/test/study/promises.ts'
 import { inseparable, inseparableTable } from '../packages/core/test/study/separable.ts'
 import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.
- * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks|faults|promises`; `--write` puts the tables into docs/identifiability.md;
+ * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks|faults|promises|planner`; `--write` puts the tables into docs/identifiability.md;
  * `--json=FILE` writes the figures that the tests check.
  */
 const { values } = parseArgs({
@@ -73,6 +74,11 @@ if (wanted('promises')) {
   const pairs = inseparable()
   tables.push(promiseTable(looks), inseparableTable(pairs))
   figures.promises = { quarters: promiseQuarters(looks), inseparable: pairs }
+}
+if (wanted('planner')) {
+  const planner = plannerStudy(repeats * 3, makeDraw(20261129))
+  tables.push(...planner.tables)
+  figures.planner = planner.figures
 }
 const text = tables.map(markdown).join('\n')
 console.log(text)

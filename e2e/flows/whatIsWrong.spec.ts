@@ -50,7 +50,19 @@ test('what is wrong follows what is found, says why, names two that cannot both 
   await sheet.getByRole('button').filter({ hasNotText: 'Close' }).first().click()
   await sheet.getByRole('button', { name: 'Close', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: proposed ?? '', exact: true })).toBeHidden()
+  // What cannot be made here is not proposed again, until that is taken back.
+  const refused = (await page.getByRole('heading', { level: 1 }).textContent()) ?? ''
+  await page.getByRole('button', { name: 'Cannot be made here' }).click()
+  const gone = page.getByRole('region', { name: 'Not here' })
+  await expect(gone).toContainText(refused)
+  await expect(page.getByRole('heading', { level: 1, name: refused, exact: true })).toBeHidden()
+  // Another order may be followed: what it would do next stands first.
+  await page.getByRole('radio', { name: /^Meter first/ }).check()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/winding/i)
+  await page.getByRole('radio', { name: /^Least minutes/ }).check()
   await expectAccessible(page, 'weigh')
+  await gone.getByRole('button', { name: 'It can' }).click()
+  await expect(gone).toHaveCount(0)
 
   await look('pump.winding', 'open')
   await page.reload()

@@ -6,12 +6,14 @@ import { CURES } from '../src/reason/catalogue/cures.ts'
 import { FAULT_CARDS } from '../src/reason/catalogue/faultCards.ts'
 import { changesFor } from '../src/reason/planning/changes.ts'
 import { needsOf } from '../src/reason/planning/needs.ts'
+import { notHereOf } from '../src/reason/planning/notHere.ts'
 import { planNext } from '../src/reason/planning/planNext.ts'
 import { SCHOOLS, schoolNext } from '../src/reason/planning/schools.ts'
 import { timelineOf } from '../src/reason/planning/timeline.ts'
 import { planVisit } from '../src/reason/planning/visitPlan.ts'
 import { arrivingState } from '../src/reason/planning/workState.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
+import { saidEntries } from '../src/state/entries.ts'
 import { drawn, look, optimum, planned, problem, START, WATER } from './smallProblems.ts'
 import { caseWith, type Seen, visitWith } from './visitWith.ts'
 
@@ -77,6 +79,23 @@ describe('what a step costs from the machine’s state', () => {
     expect(says('not-draining')).toBeGreaterThan(8)
     expect(says('slow-fill')).toBeLessThan(1)
     expect(says('overfilling')).toBeGreaterThan(says('not-draining'))
+  })
+})
+
+describe('what cannot be made here', () => {
+  it('is read from the entries of a visit, and taken back', () => {
+    const entry = (id: string, topic: string, value: boolean | null, basedOn: string[] = []) => ({
+      id,
+      atMs: Number(id),
+      by: 'a',
+      topic,
+      value,
+      basedOn,
+    })
+    const said = (...entries: ReturnType<typeof entry>[]) => notHereOf(saidEntries(entries))
+    const one = entry('1', 'not-here:tap.look:cold', true)
+    expect(said(one, entry('2', 'not-here:run:drain:low', true))).toEqual(['tap.look:cold', 'run:drain:low'])
+    expect(said(one, entry('3', 'not-here:tap.look:cold', null, ['1']))).toEqual([])
   })
 })
 

@@ -8,6 +8,7 @@ import {
   ForAndAgainst,
   listed,
   NextCheck,
+  NotHere,
   Orders,
   type Proposed,
   Ranking,
@@ -115,8 +116,9 @@ export function WeighPage() {
           onChoose={setPicked}
           inPlace={(one) => <ForAndAgainst one={one} most={REASONS_IN_HAND} />}
         />
-        {proposed.first && <TimeLine steps={view.timeline} />}
-        {proposed.first && (
+        <NotHere space={space} view={view} />
+        {proposed.first && !proposed.stop && <TimeLine steps={view.timeline} />}
+        {proposed.first && !proposed.stop && (
           <Orders orders={view.orders} followed={order} onFollow={(chosen) => setPrefs({ order: chosen })} />
         )}
       </TwoPanes>

@@ -47,8 +47,10 @@ function entryText(topic: string, value: VisitEntry['value']): string {
     status: t('factText.stage', { of: stage }),
     state: t('factText.machine2', { of }),
     act: t('doneActs.whatWasDone'),
+    'not-here': t('weigh.cannotBeMadeHere'),
   }
-  const said = value === null ? t('factText.takenBack') : what === 'act' ? null : String(value)
+  const said =
+    value === null ? t('factText.takenBack') : what === 'act' || what === 'not-here' ? null : String(value)
   return said === null ? (words[what] ?? what) : `${words[what] ?? topic}: ${said}`
 }
 

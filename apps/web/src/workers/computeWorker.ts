@@ -75,9 +75,9 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
-  /** @param whole - With the time line and the orders beside what to do next. */
-  weigh: (visit: WeighedCase, state: WorkState, whole: boolean) =>
-    visitView(visit, state, { timeline: whole, orders: whole }),
+  /** @param notHere - Looks that cannot be made in this visit. @param whole - With the time line and the orders beside what to do next. */
+  weigh: (visit: WeighedCase, state: WorkState, notHere: readonly string[], whole: boolean) =>
+    visitView(visit, state, { notHere: ({ id }) => notHere.includes(id), timeline: whole, orders: whole }),
 }
 export type Compute = typeof compute
 expose(compute)

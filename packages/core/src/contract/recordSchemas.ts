@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { asText } from '../message.ts'
 import { ACT_TOPIC } from '../reason/evidence/seen/actEntries.ts'
+import { NOT_HERE_TOPIC } from '../reason/planning/notHere.ts'
 import { ENTRY_TOPICS, STAGE_IDS } from '../state/stages.ts'
 import { idSchema, numberIn } from './specSchemas.ts'
 import { textUpTo } from './textSchemas.ts'
@@ -54,7 +55,11 @@ export const customerSchema = v.object({
 const topic = v.pipe(
   v.string(),
   v.check(
-    (text) => ENTRY_TOPICS.includes(text) || ACT_TOPIC.test(text) || /^photo-back:[0-9a-f-]{36}$/.test(text),
+    (text) =>
+      ENTRY_TOPICS.includes(text) ||
+      ACT_TOPIC.test(text) ||
+      NOT_HERE_TOPIC.test(text) ||
+      /^photo-back:[0-9a-f-]{36}$/.test(text),
     (issue) => `expected a topic of a visit, got ${issue.received}`,
   ),
 )

@@ -1,5 +1,7 @@
 import type { Gate, PlannedNext, PlannedStop, VisitView } from '@brendik/core'
-import { say, t } from '../../lib/words.ts'
+import { percent } from '../../lib/percent.ts'
+import { say, t, words } from '../../lib/words.ts'
+import { Button } from '../../ui/Button.tsx'
 import { partName, upperFirst } from '../../words/cardText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { leadingOf } from './leading.ts'
@@ -45,9 +47,16 @@ export function NextCheck({
   return (
     <section aria-label={t('weigh.nextWorthMost')} className="py-5">
       <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.nextWorthMost')}</p>
-      <Huge name={say(first.name)} figure={String(first.minutes)} unit={t('weigh.min')} />
+      <Huge
+        name={say(first.name)}
+        figure={words().number(first.minutes, Number.isInteger(first.minutes) ? 0 : 1)}
+        unit={t('weigh.min')}
+      />
       <p className="pt-2 text-lg leading-snug">{say(first.why)}</p>
       <First look={first} />
+      <Button look="word" onClick={() => space.say(`not-here:${first.id}`, true)}>
+        {t('weigh.cannotBeMadeHere')}
+      </Button>
       {gate && (
         <div className="pt-3">
           <GateNotice gate={gate} space={space} />
@@ -71,6 +80,26 @@ export function NextCheck({
           ))}
         </ul>
       )}
+    </section>
+  )
+}
+
+/** Looks that were said to be impossible here, each to be taken back. */
+export function NotHere({ space, view }: { space: Space; view: VisitView }) {
+  if (view.notHere.length === 0 || space.visit.closedAtMs !== null) return null
+  return (
+    <section aria-label={t('weigh.notHere')} className="border-t border-line py-3">
+      <h2 className="text-sm font-semibold text-soft">{t('weigh.notHere')}</h2>
+      <ul>
+        {view.notHere.map(({ id, name }) => (
+          <li key={id} className="flex items-center justify-between gap-3 border-t border-hair leading-tight">
+            <span>{say(name)}</span>
+            <Button look="word" onClick={() => space.say(`not-here:${id}`, null)}>
+              {t('weigh.takeBack')}
+            </Button>
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }
@@ -99,7 +128,11 @@ function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
       <p className="pt-2 text-lg leading-snug">
         {stop.act === 'close-up'
           ? t('weigh.nothingToRepair')
-          : t('weigh.actWorthMore', { fault: leadingOf(view).name, minutes: Math.round(stop.minutes) })}
+          : t('weigh.actWorthMore', {
+              fault: leadingOf(view).name,
+              cured: percent(stop.cured),
+              minutes: Math.round(stop.minutes),
+            })}
       </p>
     </section>
   )

@@ -70,7 +70,7 @@ function Named({ first, name, share }: { first: boolean; name: string; share: st
     <span
       className={`flex min-w-0 items-baseline gap-2 ${first ? 'font-semibold' : 'text-soft max-md:hidden'}`}
     >
-      <span className="truncate">{name}</span>
+      <span className="line-clamp-2 text-sm md:truncate md:text-base">{name}</span>
       <span className={`small-figure shrink-0 ${first ? 'text-xl' : 'text-base'}`}>{share}</span>
     </span>
   )

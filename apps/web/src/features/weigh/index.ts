@@ -1,7 +1,7 @@
 export { Contradiction } from './Contradiction.tsx'
 export { ForAndAgainst } from './ForAndAgainst.tsx'
 export { listed } from './leading.ts'
-export { NextCheck, type Proposed } from './NextCheck.tsx'
+export { NextCheck, NotHere, type Proposed } from './NextCheck.tsx'
 export { Orders } from './Orders.tsx'
 export { Ranking } from './Ranking.tsx'
 export { TimeLine } from './TimeLine.tsx'

@@ -1,4 +1,4 @@
-import { PANELS, type VisitView, type WorkState, workStateOf } from '@brendik/core'
+import { notHereOf, PANELS, type VisitView, type WorkState, workStateOf } from '@brendik/core'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
 import { useLeakMarks, weighedCaseOf } from '../locate/index.ts'
@@ -24,9 +24,10 @@ function workOf({ visit, state }: Space): WorkState {
 export function useWeigh(space: Space, whole = false): VisitView | null {
   const weighed = weighedCaseOf(space, useLeakMarks(space))
   const work = workOf(space)
-  const key = JSON.stringify([weighed, work, whole])
+  const notHere = notHereOf(space.said)
+  const key = JSON.stringify([weighed, work, notHere, whole])
   return useComputed(key, () => {
-    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work, whole) }
+    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work, notHere, whole) }
     return asked.answer
   })
 }

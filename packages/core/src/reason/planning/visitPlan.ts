@@ -50,6 +50,9 @@ export interface PlannedOrder {
 }
 /** What to do with a visit from here. */
 export interface VisitPlan {
+  /** Looks that would be among them, but cannot be made in this visit. */
+  notHere: { id: string; name: Message }[]
+
   /** Worth most for their minutes first. */
   looks: PlannedNext[]
   stop: PlannedStop | null
@@ -83,12 +86,18 @@ export function planVisit(
   state: WorkState,
   { notHere, timeline = true, orders = true }: PlanWishes = {},
 ): VisitPlan {
-  const problem = problemOf(visit, weighed, notHere)
+  const left: VisitPlan['notHere'] = []
+  const problem = problemOf(visit, weighed, (look) => {
+    const impossible = notHere?.(look) ?? false
+    if (impossible) left.push({ id: look.id, name: look.name })
+    return impossible
+  })
   const water = waterworksOf(visit.machine, visit.site, pumpTrusted(visit))
   const unlisted = weighed.belief.share.get('unlisted') ?? 0
   const reckoner = new Reckoner(problem)
   const next = planNext(problem, state, water, unlisted, reckoner)
   return {
+    notHere: left,
     looks: next.steps.slice(0, MOST_LOOKS).map((step) => told(problem, step)),
     stop: next.stop && {
       act: next.stop.act.act,

@@ -38,7 +38,7 @@ export const weigh = {
   'weigh.changeMinutes': '{change} {minutes}',
   'weigh.stopLooking': 'Enough looked: act',
   'weigh.actWorthMore':
-    '{fault}. Acting is worth more now than looking on: about {minutes} min, then the run that showed it again.',
+    '{fault}. In {cured} this ends it: looking on is worth less than acting. About {minutes} min, then the run that showed it again.',
   'weigh.closeUp': 'Close up',
   'weigh.actOnPart':
     '{act, select, replace {Replace} clean {Clean} clear {Clear} adjust {Put right} other {Refer}}: {part}',
@@ -53,4 +53,7 @@ export const weigh = {
   'weigh.order':
     '{order, select, least_minutes {Least minutes, computed} outside_in {Outside in} most_common_first {Most common first} other {Meter first}}',
   'weigh.aboutMinutes': 'about {minutes} min',
+  'weigh.cannotBeMadeHere': 'Cannot be made here',
+  'weigh.notHere': 'Not here',
+  'weigh.takeBack': 'It can',
 } as const

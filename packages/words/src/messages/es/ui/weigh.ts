@@ -39,7 +39,7 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.changeMinutes': '{change} {minutes}',
   'weigh.stopLooking': 'Ya basta de mirar: actúe',
   'weigh.actWorthMore':
-    '{fault}. Ahora actuar vale más que seguir mirando: unos {minutes} min, y luego otra vez la prueba que lo mostró.',
+    '{fault}. En el {cured} esto lo resuelve: seguir mirando vale menos que actuar. Unos {minutes} min, y luego otra vez la prueba que lo mostró.',
   'weigh.closeUp': 'Cerrar',
   'weigh.actOnPart':
     '{act, select, replace {Cambiar} clean {Limpiar} clear {Despejar} adjust {Corregir} other {Derivar}}: {part}',
@@ -54,4 +54,7 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.order':
     '{order, select, least_minutes {Menos minutos, calculado} outside_in {De afuera hacia adentro} most_common_first {Lo más común primero} other {Primero el medidor}}',
   'weigh.aboutMinutes': 'unos {minutes} min',
+  'weigh.cannotBeMadeHere': 'Aquí no se puede hacer',
+  'weigh.notHere': 'Aquí no',
+  'weigh.takeBack': 'Sí se puede',
 }
