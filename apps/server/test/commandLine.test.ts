@@ -107,9 +107,9 @@ it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
       { check: 'leak.place', value: 'at-standpipe' },
     ],
   }
-  const [one, bad] = brendik(
+  const [one, bad, dry] = brendik(
     ['diagnose', '-', '--jsonl'],
-    `${JSON.stringify(wet)}\n${JSON.stringify({ ...visit, observations: [{ check: 'leak.place', value: 'moon' }] })}\n`,
+    `${JSON.stringify(wet)}\n${JSON.stringify({ ...visit, observations: [{ check: 'leak.place', value: 'moon' }] })}\n${JSON.stringify({ ...visit, observations: [{ check: 'complaint', value: 'not-draining' }] })}\n`,
   )
     .stdout.trim()
     .split('\n')
@@ -120,8 +120,9 @@ it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
     9,
   )
   expect(Object.keys(one.next[0])).toEqual(['check', 'minutes', 'changes', 'gain_bits', 'why'])
-  expect(one.plan[0]).toMatchObject({ starts_min: 0, hands_free: expect.any(Boolean) })
-  expect(one.schools).toHaveLength(4)
+  expect(dry.plan[0]).toMatchObject({ starts_min: 0, hands_free: expect.any(Boolean) })
+  expect(dry.stop).toBeNull()
+  expect(dry.schools).toHaveLength(4)
   expect(bad.error).toMatch(/^observations\.0\.value: leak\.place: expected one of/)
 })
 it.each([

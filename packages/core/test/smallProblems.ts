@@ -65,6 +65,7 @@ export function look(
       shares: () => [],
     },
     needs,
+    rows: rows.map((row) => Float64Array.from(row)),
     outcomes,
     table: Float64Array.from(rows.flat()),
   }
@@ -81,6 +82,7 @@ export function problem(
       act: 'replace',
       part: 'pump',
       minutes,
+      costMin: minutes,
       cures: Float64Array.from(p, (_, n) => (n === a ? 1 : 0)),
     }),
   )

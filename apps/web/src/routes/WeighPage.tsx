@@ -1,8 +1,8 @@
-import { allowedLooks, type FaultId, type PlannedNext, type VisitView } from '@brendik/core'
+import type { FaultId, PlannedNext } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { LookSheet } from '../features/stages/index.ts'
-import { type Space, useSpace } from '../features/visit/index.ts'
+import { useSpace } from '../features/visit/index.ts'
 import {
   Contradiction,
   ForAndAgainst,
@@ -10,7 +10,7 @@ import {
   NextCheck,
   NotHere,
   Orders,
-  type Proposed,
+  proposedOf,
   Ranking,
   TimeLine,
   useWeigh,
@@ -138,19 +138,6 @@ export function WeighPage() {
       </ActionBar>
     </>
   )
-}
-
-/** What to do now, in the order that is followed here; nothing once the visit is closed. */
-function proposedOf(
-  view: VisitView | null,
-  { visit, state }: Space,
-  order: VisitView['orders'][number]['id'],
-): Proposed {
-  if (!view || visit.closedAtMs !== null) return { first: null, gate: null, others: [], stop: null }
-  const [best, ...others] = view.looks
-  const first = view.orders.find(({ id }) => id === order)?.next ?? best ?? null
-  const shut = first && allowedLooks([first], visit.machine.spec, state, Date.now()).shut[0]
-  return { first, gate: shut?.gate ?? null, others, stop: view.conflict ? null : view.stop }
 }
 
 function Way({

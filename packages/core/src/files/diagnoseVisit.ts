@@ -151,7 +151,7 @@ function planned(
     },
     schools: plan.orders.map(({ id, expectedMin, next }) => ({
       id,
-      expected_minutes: expectedMin,
+      expected_minutes: expectedMin ?? Number.NaN,
       next: next && namesOf(next.what)[0],
     })),
   }

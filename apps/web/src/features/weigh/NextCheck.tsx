@@ -1,21 +1,15 @@
-import type { Gate, PlannedNext, PlannedStop, VisitView } from '@brendik/core'
+import type { PlannedNext, PlannedStop, VisitView } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { say, t, words } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { partName, upperFirst } from '../../words/cardText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { leadingOf } from './leading.ts'
+import type { Proposed } from './proposed.ts'
 
 const OTHERS = 3
-
-/** What to do now: the look worth most with what stands in its way, or the act that is worth more than looking on. */
-export interface Proposed {
-  first: PlannedNext | null
-  /** What of the machine's state has to be changed first; null = it may be made as the machine stands. */
-  gate: Gate | null
-  others: readonly PlannedNext[]
-  stop: PlannedStop | null
-}
+/** Nothing is certain, %. */
+const MOST_SURE = 99
 
 /** The one thing that is huge: the check worth most for its minutes, or what to do once acting is worth more. */
 export function NextCheck({
@@ -124,7 +118,11 @@ function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
   return (
     <section aria-label={t('weigh.stopLooking')} className="py-5">
       <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.stopLooking')}</p>
-      <Huge name={stopName(stop)} figure={String(Math.round(100 * stop.cured))} unit="%" />
+      <Huge
+        name={stopName(stop)}
+        figure={String(Math.min(MOST_SURE, Math.round(100 * stop.cured)))}
+        unit="%"
+      />
       <p className="pt-2 text-lg leading-snug">
         {stop.act === 'close-up'
           ? t('weigh.nothingToRepair')

@@ -30,9 +30,11 @@ export function Orders({
             <span className="block font-semibold">{t('weigh.order', { order: id })}</span>
             {next && <span className="block text-sm text-soft">{say(next.name)}</span>}
           </span>
-          <span className="small-figure shrink-0">
-            {t('weigh.aboutMinutes', { minutes: Math.round(expectedMin) })}
-          </span>
+          {expectedMin !== null && (
+            <span className="small-figure shrink-0">
+              {t('weigh.aboutMinutes', { minutes: Math.round(expectedMin) })}
+            </span>
+          )}
         </label>
       ))}
     </fieldset>

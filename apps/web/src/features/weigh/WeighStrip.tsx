@@ -1,10 +1,12 @@
 import type { VisitView } from '@brendik/core'
 import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
+import { usePrefs } from '../../lib/prefs.ts'
 import { say, t } from '../../lib/words.ts'
 import type { Space } from '../visit/index.ts'
 import { inShort, leadingOf } from './leading.ts'
 import { stopName } from './NextCheck.tsx'
+import { proposedOf } from './proposed.ts'
 import { useWeigh } from './useWeigh.ts'
 
 /** Faults named in the line: as many as there is room for. */
@@ -26,7 +28,7 @@ export function WeighStrip({ space }: { space: Space }) {
       <Link to={page} className="flex min-w-0 flex-1 items-center gap-5 px-4">
         {said ? <Leading view={view} /> : <span className="text-soft">{t('weigh.nothingYet')}</span>}
       </Link>
-      {said && space.visit.closedAtMs === null && <Next view={view} page={page} />}
+      {said && <Next space={space} view={view} page={page} />}
     </nav>
   )
 }
@@ -41,20 +43,21 @@ function Leading({ view }: { view: VisitView }) {
 }
 
 /** What to do next: two findings to settle, an act, or the look worth most for its minutes. */
-function Next({ view, page }: { view: VisitView; page: string }) {
-  const [look] = view.looks
+function Next({ space, view, page }: { space: Space; view: VisitView; page: string }) {
+  const { first, stop } = proposedOf(view, space, usePrefs().order)
+  if (space.visit.closedAtMs !== null) return null
   const text = view.conflict
     ? t('weigh.twoCannotBothBeRight')
-    : view.stop
-      ? t('weigh.stripAct', { act: stopName(view.stop) })
-      : look
-        ? t('weigh.stripNext', { look: say(look.name), minutes: look.minutes })
+    : stop
+      ? t('weigh.stripAct', { act: stopName(stop) })
+      : first
+        ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
         : null
   if (text === null) return null
   return (
     <Link
       to={page}
-      state={view.conflict || view.stop ? null : { start: true }}
+      state={view.conflict || stop ? null : { start: true }}
       className="flex max-w-[54%] min-w-0 items-center gap-2 border-l border-line px-4 font-semibold"
     >
       <span className={`line-clamp-2 text-sm md:text-base ${view.conflict ? 'text-watch' : ''}`}>{text}</span>

@@ -2,7 +2,7 @@ import { seededRandom } from '../../numeric/random.ts'
 import { changesFor, doneIn, type Waterworks } from './changes.ts'
 import { EACH_STEP_MIN, LEAST_SURE, stepsFrom } from './planNext.ts'
 import type { Problem } from './problem.ts'
-import { SCHOOLS, type SchoolId, schoolNext } from './schools.ts'
+import { SCHOOLS, type SchoolId, schoolSequence } from './schools.ts'
 import type { WorkState } from './workState.ts'
 import { type Reckoner, worthOfLooks } from './worth.ts'
 
@@ -27,7 +27,8 @@ export function expectedMinutes(
   reckoner: Reckoner,
 ): number {
   const random = seededRandom(20261127)
-  const among = order === 'least-minutes' ? candidates(problem, start, water, reckoner) : problem.looks.keys()
+  const among =
+    order === 'least-minutes' ? candidates(problem, start, water, reckoner) : inOrderOf(problem, order)
   const first = new Set(among)
   const draws = order === 'least-minutes' ? DRAWS.planner : DRAWS.school
   let total = 0
@@ -67,10 +68,9 @@ function oneVisit(
     const { act, cured } = reckoner.standing(p)
     if (cured >= LEAST_SURE + (1 - LEAST_SURE) / 2 || left.size === 0)
       return minutes + ((problem.acts[act]?.cures[truth] ?? 0) > 0.4 ? 0 : BAD_END_MIN)
+    // A set keeps its order: that of the school.
     const look =
-      order === 'least-minutes'
-        ? best(problem, state, water, p, reckoner, left)
-        : bySchool(problem, order, left)
+      order === 'least-minutes' ? best(problem, state, water, p, reckoner, left) : (firstOf(left) ?? null)
     if (look === null) return minutes + BAD_END_MIN
     left.delete(look)
     const planned = problem.looks[look]
@@ -123,10 +123,11 @@ function best(
   return at < 0 ? null : at
 }
 
-function bySchool(problem: Problem, order: SchoolId, left: ReadonlySet<number>): number | null {
-  const open = [...left].map((index) => ({
-    index,
-    planned: problem.looks[index] as Problem['looks'][number],
-  }))
-  return schoolNext(SCHOOLS[order], open)?.index ?? null
-}
+/** Numbers of the looks in the order of a school. */
+const inOrderOf = ({ looks }: Problem, order: SchoolId): number[] =>
+  schoolSequence(
+    SCHOOLS[order],
+    looks.map((planned, index) => ({ planned, index })),
+  ).map(({ index }) => index)
+
+const firstOf = (left: ReadonlySet<number>): number | undefined => left.values().next().value

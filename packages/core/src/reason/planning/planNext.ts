@@ -34,13 +34,15 @@ export interface Next {
 }
 
 /** Every look also costs getting up, wiping and saying it, min. Estimate. */
-export const EACH_STEP_MIN = 0.5
+export const EACH_STEP_MIN = 1
 /** Below this certainty nobody is told to act. */
 export const LEAST_SURE = 0.85
 /** Looks are gone on with a little longer than acting would be worth by itself: to act and be wrong cannot be taken back. Estimate. */
 const STILL_WORTH = 1.25
+/** Of looks that come to nearly the same, and tell no less for their minutes, the shortest goes first: it changes least. */
+const ALIKE = 1.03
 /** A look that tells less than this is none. */
-const WORTH_BITS = 0.01
+const WORTH_BITS = 0.02
 
 /** Every look that can be made, with what it costs from here. @param among - Those that are asked about; without it all. */
 export function stepsFrom(
@@ -85,6 +87,13 @@ export function planNext(
   const steps = all
     .filter(({ gainBits, toCome }) => gainBits >= WORTH_BITS && toCome < now.actNow * STILL_WORTH)
     .sort((a, b) => a.toCome - b.toCome)
+  const perMinute = ({ gainBits, minutes: own }: Step) => gainBits / (own + EACH_STEP_MIN)
+  const [best] = steps
+  const alike = best
+    ? steps.filter((one) => one.toCome <= ALIKE * best.toCome && perMinute(one) >= perMinute(best))
+    : []
+  const soonest = alike.reduce<Step | null>((a, b) => (a && a.minutes <= b.minutes ? a : b), null)
+  if (soonest) steps.sort((a, b) => Number(b === soonest) - Number(a === soonest))
   return { steps, all, stop: stopAt(problem, now, steps, leastSure) }
 }
 
@@ -95,8 +104,8 @@ function stopAt(
   leastSure: number,
 ): Stop | null {
   const best = acts[act]
-  // A look has to pay by itself: that others may follow it is no reason to look on at what is as good as known.
-  const sooner = steps.some(({ thenAct }) => thenAct < actNow)
+  // A look has to pay by itself, and more than nearly nothing: that others may follow it is no reason to look on at what is as good as known.
+  const sooner = steps.some(({ thenAct }) => ALIKE * thenAct < actNow)
   if (!best || sooner || cured < leastSure) return null
   return { act: best, cured, expectedMin: actNow }
 }

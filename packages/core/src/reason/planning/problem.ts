@@ -14,14 +14,19 @@ export interface PossibleAct {
   /** Null = the visit is closed: there is nothing to repair. */
   part: PartId | null
   minutes: number
+  /** With what a new part costs, in minutes of work. */
+  costMin: number
   /** Share of each set of faults that it ends: of two at once one of them is half. */
   cures: Float64Array
 }
 
-/** A look with the chances of its outcomes by set of faults, row after row. */
+/** A look with the chances of its outcomes by set of faults. */
 export interface PlannedLook {
   look: PossibleLook
   needs: Needs
+  /** For each set, as they are told. */
+  rows: readonly Float64Array[]
+  /** As they are reckoned with, row after row: readings of many values in steps. */
   outcomes: number
   table: Float64Array
 }
@@ -34,8 +39,23 @@ export interface Problem {
   acts: readonly PossibleAct[]
 }
 
-/** Outcomes this unlikely of all together are put together. */
-const NOT_HERE_SHARE = 1e-9
+/** What a new part costs beside the work, in minutes of it. Estimate, until the shop's prices are known. */
+const PART_MIN = 30
+/** No outcome is impossible. */
+const LEAST_SHARE = 1e-9
+/** A reading of more values than this is reckoned with in steps of so many; its last value, an open circuit, stands by itself. */
+const MANY = 24
+const IN_STEPS_OF = 4
+
+/** The step that each outcome falls into. */
+const stepsOf = (outcomes: number): number[] =>
+  Array.from({ length: outcomes }, (_, k) =>
+    outcomes <= MANY
+      ? k
+      : k === outcomes - 1
+        ? Math.ceil((outcomes - 1) / IN_STEPS_OF)
+        : Math.floor(k / IN_STEPS_OF),
+  )
 
 /** The problem of a visit as it stands. @param notHere - Whether a look cannot be made in this visit. */
 export function problemOf(
@@ -51,12 +71,16 @@ export function problemOf(
     .filter((look) => !notHere(look) && !(named && look.id === 'leak.place'))
     .map((look): PlannedLook => {
       const rows = rowsOf(look, sets)
-      const outcomes = look.outcomes.length
-      const table = new Float64Array(sets.length * outcomes)
+      const stepOf = stepsOf(look.outcomes.length)
+      const outcomes = (stepOf.at(-1) ?? 0) + 1
+      const table = new Float64Array(sets.length * outcomes).fill(LEAST_SHARE)
       rows.forEach((row, n) => {
-        for (let k = 0; k < outcomes; k++) table[n * outcomes + k] = Math.max(NOT_HERE_SHARE, row[k] ?? 0)
+        row.forEach((share, k) => {
+          const at = n * outcomes + (stepOf[k] ?? 0)
+          table[at] = (table[at] ?? 0) + share
+        })
       })
-      return { look, needs: needsOf(look.what, visit.machine, weighed.parts), outcomes, table }
+      return { look, needs: needsOf(look.what, visit.machine, weighed.parts), rows, outcomes, table }
     })
   return { sets, p: Float64Array.from(sets, ({ p }) => p), looks, acts: actsFor(sets) }
 }
@@ -66,8 +90,9 @@ export function actsFor(sets: readonly FaultSet[]): PossibleAct[] {
   const acts = new Map<string, PossibleAct>()
   const add = (act: CureWord, part: PartId | null, minutes: number, n: number, share: number) => {
     const key = `${act} ${part}`
-    const known = acts.get(key) ?? { act, part, minutes: 0, cures: new Float64Array(sets.length) }
+    const known = acts.get(key) ?? { act, part, minutes: 0, costMin: 0, cures: new Float64Array(sets.length) }
     known.minutes = Math.max(known.minutes, minutes)
+    known.costMin = known.minutes + (act === 'replace' ? PART_MIN : 0)
     known.cures[n] = Math.min(1, (known.cures[n] ?? 0) + share)
     acts.set(key, known)
   }

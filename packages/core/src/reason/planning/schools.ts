@@ -112,20 +112,25 @@ const isOf = (entry: SchoolEntry, what: FoundBy): boolean =>
       : entry === 'watched-phases' || (entry === 'run:hold' && what.phase === 'hold')
 
 /**
- * What an order does next: its first entry that this machine has, that can be done and is not known yet; after its end whatever is left,
- * by itself.
+ * Looks in the order of a school: its entries as far as this machine has them, can have them done and does not know them yet; after its end
+ * whatever is left, by itself.
  * @param steps - Every look that can still be made.
  */
-export function schoolNext<S extends Pick<Step, 'planned'>>(
+export function schoolSequence<S extends Pick<Step, 'planned'>>(
   order: readonly SchoolEntry[],
   steps: readonly S[],
-): S | null {
-  for (const entry of order) {
-    const own = steps.filter(({ planned }) => isOf(entry, planned.look.what))
-    if (own.length > 0) return own.reduce((a, b) => (placeOf(b) < placeOf(a) ? b : a))
-  }
-  return steps[0] ?? null
+): S[] {
+  const listed = order.flatMap((entry) =>
+    steps.filter(({ planned }) => isOf(entry, planned.look.what)).sort((a, b) => placeOf(a) - placeOf(b)),
+  )
+  return [...new Set([...listed, ...steps])]
 }
+
+/** What a school does next; null = nothing is left. */
+export const schoolNext = <S extends Pick<Step, 'planned'>>(
+  order: readonly SchoolEntry[],
+  steps: readonly S[],
+): S | null => schoolSequence(order, steps)[0] ?? null
 
 /** Phases are watched in the order of a cycle. */
 function placeOf({ planned }: Pick<Step, 'planned'>): number {

@@ -45,7 +45,8 @@ export interface PlannedTime {
 /** An order to follow, with what it is expected to take in this visit, and its next look. */
 export interface PlannedOrder {
   id: 'least-minutes' | SchoolId
-  expectedMin: number
+  /** Null = not asked for. */
+  expectedMin: number | null
   next: PlannedNext | null
 }
 /** What to do with a visit from here. */
@@ -76,6 +77,7 @@ export interface PlanWishes {
   /** Looks that cannot be made in this visit. */
   notHere?: (look: PossibleLook) => boolean
   timeline?: boolean
+  /** Minutes that each order is expected to take. */
   orders?: boolean
 }
 
@@ -114,16 +116,14 @@ export function planVisit(
           ...times,
         }))
       : [],
-    orders: orders
-      ? (['least-minutes', ...SCHOOL_IDS] as const).map((id) => {
-          const own = id === 'least-minutes' ? (next.steps[0] ?? null) : schoolNext(SCHOOLS[id], next.all)
-          return {
-            id,
-            expectedMin: expectedMinutes(problem, state, water, unlisted, id, reckoner),
-            next: own && !next.stop ? told(problem, own) : null,
-          }
-        })
-      : [],
+    orders: (['least-minutes', ...SCHOOL_IDS] as const).map((id) => {
+      const own = id === 'least-minutes' ? (next.steps[0] ?? null) : schoolNext(SCHOOLS[id], next.all)
+      return {
+        id,
+        expectedMin: orders ? expectedMinutes(problem, state, water, unlisted, id, reckoner) : null,
+        next: own && !next.stop ? told(problem, own) : null,
+      }
+    }),
   }
 }
 
@@ -133,8 +133,7 @@ const pumpTrusted = ({ observations }: WeighedCase): boolean =>
   !observations.some(({ check, value }) => check === 'complaint' && NOT_DRAINING.includes(String(value)))
 
 function told({ sets }: Problem, { planned, changes, minutes, doingMin }: Step): PlannedNext {
-  const { look, outcomes, table } = planned
-  const rows = sets.map((_, n) => table.subarray(n * outcomes, (n + 1) * outcomes))
+  const { look, rows } = planned
   const { outcomes: names, shares: _, byFault: __, ...facts } = look
   return {
     ...facts,

@@ -49,7 +49,7 @@ export class Reckoner {
       return kind
     })
     this.kinds = kinds.size
-    this.ownMin = Float64Array.from(this.ends, (own) => Math.min(...own.map(([a]) => acts[a]?.minutes ?? 0)))
+    this.ownMin = Float64Array.from(this.ends, (own) => Math.min(...own.map(([a]) => acts[a]?.costMin ?? 0)))
   }
 
   /** How things stand with a belief over the sets. @param p - Sums to 1 − unlisted. */
@@ -72,7 +72,7 @@ export class Reckoner {
     const { acts } = this.problem
     let [act, actNow] = [0, Number.POSITIVE_INFINITY]
     for (let a = 0; a < acts.length; a++) {
-      const minutes = (acts[a]?.minutes ?? 0) + (1 - (cured[a] ?? 0)) * WRONG_ACT_MIN
+      const minutes = (acts[a]?.costMin ?? 0) + (1 - (cured[a] ?? 0)) * WRONG_ACT_MIN
       if (minutes < actNow) [act, actNow] = [a, minutes]
     }
     let openBits = 0

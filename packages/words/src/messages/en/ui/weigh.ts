@@ -38,7 +38,7 @@ export const weigh = {
   'weigh.changeMinutes': '{change} {minutes}',
   'weigh.stopLooking': 'Enough looked: act',
   'weigh.actWorthMore':
-    '{fault}. In {cured} this ends it: looking on is worth less than acting. About {minutes} min, then the run that showed it again.',
+    '{fault}. This ends it in {cured} of such cases: looking on is worth less than acting. About {minutes} min, then the run that showed it again.',
   'weigh.closeUp': 'Close up',
   'weigh.actOnPart':
     '{act, select, replace {Replace} clean {Clean} clear {Clear} adjust {Put right} other {Refer}}: {part}',

@@ -1,0 +1,25 @@
+import { allowedLooks, type Gate, type PlannedNext, type PlannedStop, type VisitView } from '@brendik/core'
+import type { Prefs } from '../../lib/prefs.ts'
+import type { Space } from '../visit/index.ts'
+
+/** What to do now: the look worth most with what stands in its way, or the act that is worth more than looking on. */
+export interface Proposed {
+  first: PlannedNext | null
+  /** What of the machine's state has to be changed first; null = it may be made as the machine stands. */
+  gate: Gate | null
+  others: readonly PlannedNext[]
+  stop: PlannedStop | null
+}
+
+/** What to do now, in the order that is followed on this device; nothing once the visit is closed. */
+export function proposedOf(view: VisitView | null, { visit, state }: Space, order: Prefs['order']): Proposed {
+  if (!view || visit.closedAtMs !== null) return { first: null, gate: null, others: [], stop: null }
+  const first = view.orders.find(({ id }) => id === order)?.next ?? view.looks[0] ?? null
+  const shut = first && allowedLooks([first], visit.machine.spec, state, Date.now()).shut[0]
+  return {
+    first,
+    gate: shut?.gate ?? null,
+    others: view.looks.filter(({ id }) => id !== first?.id),
+    stop: view.conflict ? null : view.stop,
+  }
+}
