@@ -74,7 +74,7 @@ test('every word of every screen comes from the table, and in US units nothing i
   const data = await gatherData(page)
   const strange: string[] = []
   // Figures come from the server and a worker, a moment after the page.
-  const look = async (where: string, afterMs = 700) => {
+  const look = async (where: string, afterMs = 600) => {
     await page.waitForTimeout(afterMs)
     for (const text of await textsOf(page)) {
       const words = unmarked(text, data)
@@ -108,8 +108,8 @@ test('every word of every screen comes from the table, and in US units nothing i
       ['locate', 'fill', 'protocols/pump-or-path'],
     ][n] as string[]
     for (const stage of stages) await go(page, `${visit}/${stage}`).then(() => look(stage))
-    // What is set about the machine opens over the page.
-    for (const cell of await page.locator('[data-state-strip] button').all()) {
+    // What is set about the machine opens over the page, the same on every visit.
+    for (const cell of n === 0 ? await page.locator('[data-state-strip] button').all() : []) {
       await cell.click()
       await expect(page.getByRole('dialog')).toBeVisible()
       await look('a sheet of the state', 100)

@@ -10,8 +10,8 @@ import { expect, signIn, test } from '../world.ts'
 test.use({ serviceWorkers: 'allow' })
 
 // A visit is recorded on two pages of one device and on a second device, and at every step something dies: a tab, the browser, the network, the
-// server, the database's connections, the one that listens, the clock. `npm run torture` does this 500 times, the tests 15 times.
-const MOMENTS = Number(process.env.MOMENTS ?? 15)
+// server, the database's connections, the one that listens, the clock. `npm run torture` does this 500 times, the tests 10 times.
+const MOMENTS = Number(process.env.MOMENTS ?? 10)
 const SEED = Number(process.env.SEED ?? 20261126)
 const BLOWS = [
   'none',
