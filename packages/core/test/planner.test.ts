@@ -1,19 +1,24 @@
 import { describe, expect, it } from '@jest/globals'
-import { familyDefaults } from '../src/machine/machineSpec.ts'
+import { FAMILY_IDS, familyDefaults, type MachineSpec, tapedTub } from '../src/machine/machineSpec.ts'
 import { partsOf } from '../src/machine/parts.ts'
 import { seededRandom } from '../src/numeric/random.ts'
+import { tubLevelMm } from '../src/physics/tub/tubVolume.ts'
 import { CURES } from '../src/reason/catalogue/cures.ts'
 import { FAULT_CARDS } from '../src/reason/catalogue/faultCards.ts'
-import { changesFor } from '../src/reason/planning/changes.ts'
+import { changesFor, waterworksOf } from '../src/reason/planning/changes.ts'
 import { needsOf } from '../src/reason/planning/needs.ts'
 import { notHereOf } from '../src/reason/planning/notHere.ts'
 import { planNext } from '../src/reason/planning/planNext.ts'
+import { problemOf } from '../src/reason/planning/problem.ts'
 import { SCHOOLS, schoolNext } from '../src/reason/planning/schools.ts'
 import { timelineOf } from '../src/reason/planning/timeline.ts'
 import { planVisit } from '../src/reason/planning/visitPlan.ts'
-import { arrivingState } from '../src/reason/planning/workState.ts'
+import { arrivingState, type WorkState } from '../src/reason/planning/workState.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
 import { saidEntries } from '../src/state/entries.ts'
+import { gateOf } from '../src/state/gates.ts'
+import type { MachineState } from '../src/state/machineState.ts'
+import { RESIDUE_L } from '../src/state/waterInside.ts'
 import { drawn, look, optimum, planned, problem, START, WATER } from './smallProblems.ts'
 import { caseWith, type Seen, visitWith } from './visitWith.ts'
 
@@ -79,6 +84,55 @@ describe('what a step costs from the machine’s state', () => {
     expect(says('not-draining')).toBeGreaterThan(8)
     expect(says('slow-fill')).toBeLessThan(1)
     expect(says('overfilling')).toBeGreaterThan(says('not-draining'))
+  })
+})
+
+describe('no step is planned into a shut gate', () => {
+  /** The work state as a technician would have said it. */
+  const said = (machine: MachineSpec, work: WorkState): MachineState => ({
+    mains: work.mainsOn ? 'plugged' : 'unplugged',
+    taps: work.taps,
+    water:
+      work.waterL <= RESIDUE_L
+        ? { kind: 'empty' }
+        : { kind: 'level', levelMm: tubLevelMm(tapedTub(machine), work.waterL - RESIDUE_L) },
+    panels: work.panelsOff.length > 0 ? 'open' : 'closed',
+    tilt: work.tilted ? 'tipped' : 'upright',
+    hoseEnd: work.hoseEnd,
+    cap: work.capOpen ? 'open' : 'shut',
+    containment: { how: 'tray', litres: 3 },
+    pump: null,
+    pumpMaybeHotUntilMs: null,
+    pumpJammed: false,
+    pumpConnector: 'on',
+    lock: work.lock,
+    competent: work.competent,
+    disputed: [],
+  })
+  it.each(FAMILY_IDS)('%s: every look, from as it arrives, full or empty', (family) => {
+    for (const complaint of ['not-draining', 'leaking', 'slow-fill', 'overfilling']) {
+      const visit = caseWith([{ check: 'complaint', value: complaint }], family)
+      const weighed = weighVisit(visit)
+      const water = waterworksOf(visit.machine, visit.site, complaint !== 'not-draining')
+      const state = arrivingState(visit.machine, visit.observations)
+      for (const { look: one, needs } of problemOf(visit, weighed).looks) {
+        const way = changesFor(needs, state, water)
+        if (!way) continue
+        const then = said(visit.machine, way.before)
+        for (const act of one.acts) {
+          // A panel comes off with the plug out, whatever is plugged in after; what is tipped was emptied and shut before.
+          if (act === 'tip') continue
+          const at = act === 'open-panel' ? { ...then, mains: 'unplugged' as const } : then
+          const { blocks } = gateOf(act, visit.machine, at, 0)
+          expect([complaint, one.id, act, blocks.map(({ field }) => field)]).toEqual([
+            complaint,
+            one.id,
+            act,
+            [],
+          ])
+        }
+      }
+    }
   })
 })
 

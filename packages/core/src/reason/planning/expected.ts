@@ -15,8 +15,8 @@ const CANDIDATES = 16
 const BAD_END_MIN = 60
 
 /**
- * Minutes that an order is expected to take until it acts, and an hour more where it acts wrongly or does not come to an end: visits are drawn from what is believed, each look answered
- * by its chances. All orders stop by the same certainty.
+ * Minutes that an order is expected to take until it acts, and an hour more where it acts wrongly or does not come to an end: visits are
+ * drawn from what is believed, each look answered by its chances. All orders stop by the same certainty.
  */
 export function expectedMinutes(
   problem: Problem,

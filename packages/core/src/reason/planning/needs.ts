@@ -66,7 +66,7 @@ const OF_CHECK: Readonly<Partial<Record<CheckId, Omit<Needs, 'doing'>>>> = {
   'valve.voltage': { mains: 'on', taps: 'open', live: true },
   'trap.look': { mains: 'off', water: 'contained' },
   'filter-cap.turn': { mains: 'off', water: 'contained' },
-  'tub-hose.squeeze': DEAD,
+  'tub-hose.squeeze': { mains: 'off', water: 'contained', coolPump: true },
   'clamps.look': DEAD,
   'recirculation-hose.look': DEAD,
   'drain-hose.flow-through': { mains: 'off', water: 'out' },
@@ -119,7 +119,8 @@ function ofPhase(phase: keyof typeof PHASE_WATCH, machine: MachineSpec): Needs {
     case 'drain':
       return { ...watched, mains: 'on', water: 'in', leaves: 'empty' }
     case 'spin':
-      return { ...watched, mains: 'on', water: 'out' }
+      // It pumps out first, and no pump runs dry.
+      return { ...watched, mains: 'on', water: 'in', leaves: 'empty' }
   }
 }
 
