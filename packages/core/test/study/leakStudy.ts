@@ -1,7 +1,10 @@
-import { type DiagnosisReport, diagnoseVisit, parseVisitFile } from '../../src/index.ts'
+import { judgeVisit } from '../../src/files/analyseVisit.ts'
+import { type DiagnosisReport, diagnoseVisit, NO_HISTORY, parseVisitFile } from '../../src/index.ts'
 import { FAMILY_IDS, type FamilyId } from '../../src/machine/machineSpec.ts'
 import { type RandomSource, seededRandom } from '../../src/numeric/random.ts'
 import type { LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
+import { nextLooks } from '../../src/reason/weigh/nextLooks.ts'
+import { weighVisit } from '../../src/reason/weigh/weighVisit.ts'
 import { callsOf } from './leakBuilds.ts'
 import { LEAK_CASES } from './leakCases.ts'
 import { answerLook, type LeakCase, observeLeaks, randomLeak, type Watching } from './leakObserver.ts'
@@ -88,8 +91,28 @@ function heightOf(random: RandomSource): Watching['height'] {
   const x = random()
   return x < 0.3 ? 'hold' : x < 0.55 ? 'three-holds' : x < 0.85 ? 'stop-level' : 'catches'
 }
-const diagnosed = (leakCase: LeakCase, looks: boolean) =>
-  diagnoseVisit(parseVisitFile(leakCase.file), { looks })
+const diagnosed = (leakCase: LeakCase) => diagnoseVisit(parseVisitFile(leakCase.file), { looks: false })
+
+/** How sure it is, and the checks that tell most of what is wrong for their minutes, as the ladder asks for them. */
+function looksAsked({ file }: LeakCase): { sure: number; checks: string[] } {
+  const { machine, site, judged, observations, acts } = judgeVisit(parseVisitFile(file))
+  const visit = {
+    machine,
+    site,
+    runs: judged,
+    observations,
+    acts,
+    history: NO_HISTORY,
+    leakSeen: [],
+    panelsOpen: false,
+    circuits: { supplyV: null, windingOhm: null },
+  }
+  const weighed = weighVisit(visit)
+  return {
+    sure: Math.max(...weighed.belief.share.values()),
+    checks: nextLooks(visit, weighed).flatMap(({ what }) => (what.kind === 'check' ? [what.check] : [])),
+  }
+}
 
 /** Looks that are asked for and made after the test itself. */
 const ASKED = 4
@@ -100,20 +123,20 @@ function followed(
   watching: Watching,
   random: RandomSource,
 ): DiagnosisReport {
-  let report = diagnosed(leakCase, true)
   const tried = new Set<string>()
-  for (let n = 0; n < ASKED && (report.ranking[0]?.probability ?? 1) < 0.9; n++) {
+  for (let n = 0; n < ASKED; n++) {
     const family = leakCase.file.machine.family as FamilyId
-    const answer = report.next
-      .filter(({ check }) => check === 'leak.place' || !tried.has(check))
-      .map(({ check }) => answerLook(check, family, leaks, watching, random))
+    const { sure, checks } = looksAsked(leakCase)
+    if (sure >= 0.9) break
+    const answer = checks
+      .filter((check) => check === 'leak.place' || !tried.has(check))
+      .map((check) => answerLook(check, family, leaks, watching, random))
       .find((one) => one !== null)
     if (!answer) break
     tried.add(answer.check)
     leakCase.file.observations.push(answer)
-    report = diagnosed(leakCase, true)
   }
-  return report
+  return diagnosed(leakCase)
 }
 
 /**
@@ -158,7 +181,7 @@ export function leakStudy(repeats: number): { tables: Table[]; figures: LeakFigu
       const truth = [...new Set(faults)]
       const leaks = truth.map((fault) => randomLeak(family, fault, random))
       const leakCase = observeLeaks(family, leaks, { ...watching, height: heightOf(random) }, random)
-      score(into, truth, diagnosed(leakCase, false))
+      score(into, truth, diagnosed(leakCase))
     }
   }
   return { tables: tablesOf(figures), figures }
