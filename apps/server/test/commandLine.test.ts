@@ -107,9 +107,18 @@ it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
       { check: 'leak.place', value: 'at-standpipe' },
     ],
   }
-  const [one, bad, dry] = brendik(
+  const [one, bad, dry, jammed] = brendik(
     ['diagnose', '-', '--jsonl'],
-    `${JSON.stringify(wet)}\n${JSON.stringify({ ...visit, observations: [{ check: 'leak.place', value: 'moon' }] })}\n${JSON.stringify({ ...visit, observations: [{ check: 'complaint', value: 'not-draining' }] })}\n`,
+    `${JSON.stringify(wet)}\n${JSON.stringify({ ...visit, observations: [{ check: 'leak.place', value: 'moon' }] })}\n${JSON.stringify({ ...visit, observations: [{ check: 'complaint', value: 'not-draining' }] })}\n${JSON.stringify(
+      {
+        ...visit,
+        observations: [
+          { check: 'complaint', value: 'not-draining' },
+          { check: 'pump.sound', value: 'buzz-in-bursts' },
+          { check: 'impeller.feel', value: 'jammed' },
+        ],
+      },
+    )}\n`,
   )
     .stdout.trim()
     .split('\n')
@@ -122,6 +131,7 @@ it('diagnoses a file: probabilities summing to 1, and the next looks', () => {
   expect(Object.keys(one.next[0])).toEqual(['check', 'minutes', 'changes', 'gain_bits', 'why'])
   expect(dry.plan[0]).toMatchObject({ starts_min: 0, hands_free: expect.any(Boolean) })
   expect(dry.stop).toBeNull()
+  expect(jammed.stop).toMatchObject({ act: 'clear', part: 'pump', why: expect.stringContaining('%') })
   expect(dry.schools).toHaveLength(4)
   expect(bad.error).toMatch(/^observations\.0\.value: leak\.place: expected one of/)
 })

@@ -15,7 +15,7 @@ export function reportText(report: VisitAnswer): string {
 }
 
 /** A diagnosis for people: what is likeliest wrong, then what to look at. */
-export function diagnosisText({ ranking, pairs, outside, conflict, next }: DiagnosisAnswer): string {
+export function diagnosisText({ ranking, pairs, outside, conflict, next, stop }: DiagnosisAnswer): string {
   const percent = (p: number) => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`
   return [
     ...ranking.slice(0, 6).map(({ fault, probability }) => `${percent(probability).padStart(7)}  ${fault}`),
@@ -24,13 +24,14 @@ export function diagnosisText({ ranking, pairs, outside, conflict, next }: Diagn
       .map(({ faults, probability }) => `${percent(probability).padStart(7)}  both ${faults.join(' and ')}`),
     `${percent(outside).padStart(7)}  not the machine`,
     ...(conflict ? ['', conflict.why] : []),
+    ...(stop ? ['', `Act: ${[stop.act, stop.part].filter(Boolean).join(' ')}. ${stop.why}`] : []),
     '',
     'Next:',
     ...next
       .slice(0, 4)
       .map(
-        ({ check, phase, tap, hose_end_mm, minutes, gain_bits, why }) =>
-          `  ${[check, phase, tap, hose_end_mm && `at ${hose_end_mm} mm`].filter(Boolean).join(' ')}, ${minutes} min, ${gain_bits.toFixed(2)} bit. ${why}`,
+        ({ check, phase, tap, hose_end_mm, minutes, changes, gain_bits, why }) =>
+          `  ${[check, phase, tap, hose_end_mm && `at ${hose_end_mm} mm`].filter(Boolean).join(' ')}, ${minutes} min${changes.length > 0 ? ` (first ${changes.join(', ')})` : ''}, ${gain_bits.toFixed(2)} bit. ${why}`,
       ),
   ].join('\n')
 }

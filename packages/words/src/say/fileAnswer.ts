@@ -17,7 +17,8 @@ export interface VisitAnswer {
   combined: Worded<Omit<VisitReport['combined'], 'says' | 'told'>> & { reason: string }
 }
 /** A diagnosis in the file format. */
-export type DiagnosisAnswer = Omit<DiagnosisReport, 'next' | 'conflict'> & {
+export type DiagnosisAnswer = Omit<DiagnosisReport, 'next' | 'conflict' | 'stop'> & {
+  stop: (NonNullable<DiagnosisReport['stop']> & { why: string }) | null
   conflict: { between: [string, string]; why: string } | null
   next: (Omit<DiagnosisReport['next'][number], 'why' | 'changes'> & { why: string; changes: string[] })[]
 }
@@ -48,9 +49,10 @@ function answerOfRun(words: Words, { saying, rests, notes, ...run }: RunReport):
 
 /** What a visit file says of the faults, in the file format, with its sentences. */
 export function answerOfDiagnosis(words: Words, report: DiagnosisReport): DiagnosisAnswer {
-  const { conflict } = report
+  const { conflict, stop } = report
   return {
     ...report,
+    stop: stop && { ...stop, why: words.t('stop.why', { share: words.percent(stop.probability) }) },
     conflict: conflict && { ...conflict, why: words.say(conflict.why) },
     next: report.next.map((look) => ({
       ...look,

@@ -202,6 +202,7 @@ export const leaks = {
   'change.water-out': 'water out',
   'change.hose-end': 'hose end {to, select, low {low} lifted {lifted} other {in the standpipe}}',
   'change.cool': 'until the pump is cool enough',
+  'stop.why': 'This ends it in {share} of such cases: looking on is worth less than acting.',
   'look.both': '{first} with {second}',
   'look.settles': 'It settles what is left.',
   'look.turns': '{outcome} would put {fault} first.',

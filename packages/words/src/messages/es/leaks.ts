@@ -205,6 +205,7 @@ export const leaks: Record<keyof typeof english, string> = {
   'change.hose-end':
     'punta de la manguera {to, select, low {abajo} lifted {en alto} other {en el tubo de desagüe}}',
   'change.cool': 'hasta que la bomba se enfríe',
+  'stop.why': 'En el {share} de los casos esto lo resuelve: seguir mirando vale menos que actuar.',
   'look.both': '{first} junto con {second}',
   'look.settles': 'Aclara lo que queda.',
   'look.turns': '{outcome} pondría primero {fault}.',
