@@ -73,3 +73,26 @@ for (const { complaint, story, act } of [
     await expect(strip(page).getByRole('link').nth(1)).toContainText(act)
     expect(seen.length).toBeGreaterThan(0)
   })
+
+test('a look behind a shut gate is told with what comes first, and opens only once that was said', async ({
+  page,
+  world,
+}) => {
+  await page.goto(`${world.url}/visits/new`)
+  await page.getByRole('button', { name: /^A new machine/ }).click()
+  await page.getByLabel('Name of the place').fill('Strip gate')
+  await page.getByLabel('Make and model, as you call it').fill('Plain front loader')
+  await page.getByRole('button', { name: /^Start the visit/ }).click()
+  await page.waitForURL(/\/visits\/[0-9a-f-]{36}\/arrive/)
+  await page.getByRole('button', { name: 'leaks', exact: true }).click()
+  await strip(page).getByRole('link').nth(1).click()
+  // Along the path with a torch: a panel comes off, and nobody has said that the plug is out.
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Torch along the path')
+  await expect(page.getByText(/^First .*lower panel off 3.*; then 3 min\.$/)).toBeVisible()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /^Next check/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Set mains' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'unplugged' }).click()
+  await page.getByRole('button', { name: /^Next check/ }).click()
+  await expect(page.getByRole('dialog').getByRole('heading').first()).toContainText('Torch along the path')
+})

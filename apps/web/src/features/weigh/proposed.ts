@@ -7,6 +7,7 @@ export interface Proposed {
   first: PlannedNext | null
   /** What of the machine's state has to be changed first; null = it may be made as the machine stands. */
   gate: Gate | null
+  /** Others that may be made as the machine stands. */
   others: readonly PlannedNext[]
   stop: PlannedStop | null
 }
@@ -15,11 +16,14 @@ export interface Proposed {
 export function proposedOf(view: VisitView | null, { visit, state }: Space, order: Prefs['order']): Proposed {
   if (!view || visit.closedAtMs !== null) return { first: null, gate: null, others: [], stop: null }
   const first = view.orders.find(({ id }) => id === order)?.next ?? view.looks[0] ?? null
-  const shut = first && allowedLooks([first], visit.machine.spec, state, Date.now()).shut[0]
+  const gatesOf = (looks: readonly PlannedNext[]) =>
+    allowedLooks(looks, visit.machine.spec, state, Date.now())
+  const shut = first && gatesOf([first]).shut[0]
+  const open = new Set(gatesOf(view.looks).open.map(({ id }) => id))
   return {
     first,
     gate: shut?.gate ?? null,
-    others: view.looks.filter(({ id }) => id !== first?.id),
+    others: view.looks.filter(({ id }) => id !== first?.id && open.has(id)),
     stop: view.conflict ? null : view.stop,
   }
 }
