@@ -1,10 +1,10 @@
-import { NO_HISTORY, parseVisitFile, type WeighedCase } from '@brendik/core'
-import { judgeVisit } from '../packages/core/src/files/analyseVisit.ts'
+import type { WeighedCase } from '@brendik/core'
 import { planVisit } from '../packages/core/src/reason/planning/visitPlan.ts'
 import { arrivingState } from '../packages/core/src/reason/planning/workState.ts'
 import { weighVisit } from '../packages/core/src/reason/weigh/weighVisit.ts'
 import { makeDraw } from '../packages/core/test/study/draw.ts'
 import { callWith } from '../packages/core/test/study/faultTown.ts'
+import { weighedCase } from '../packages/core/test/study/weighedCase.ts'
 import type { Figure } from './benchStore.ts'
 
 /** A call of the study's town that has runs and many looks: more is seldom known of one machine. */
@@ -14,18 +14,7 @@ function busyVisit(): WeighedCase {
   const size = (call: (typeof calls)[number]) =>
     call.file.observations.length + 10 * (call.file.runs as unknown[]).length
   const { file } = calls.reduce((a, b) => (size(b) > size(a) ? b : a))
-  const { machine, site, judged, observations, acts } = judgeVisit(parseVisitFile(file))
-  return {
-    machine,
-    site,
-    runs: judged,
-    observations,
-    acts,
-    history: NO_HISTORY,
-    leakSeen: [],
-    panelsOpen: false,
-    circuits: { supplyV: 230, windingOhm: null },
-  }
+  return weighedCase(file, 230)
 }
 
 /** How long the weighing over the whole catalogue takes after an entry, and the next looks after it; how much it holds. */

@@ -1,5 +1,4 @@
-import { judgeVisit } from '../../src/files/analyseVisit.ts'
-import { type DiagnosisReport, diagnoseVisit, NO_HISTORY, parseVisitFile } from '../../src/index.ts'
+import { type DiagnosisReport, diagnoseVisit, parseVisitFile } from '../../src/index.ts'
 import { FAMILY_IDS, type FamilyId } from '../../src/machine/machineSpec.ts'
 import { type RandomSource, seededRandom } from '../../src/numeric/random.ts'
 import type { LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
@@ -10,6 +9,7 @@ import { LEAK_CASES } from './leakCases.ts'
 import { answerLook, type LeakCase, observeLeaks, randomLeak, type Watching } from './leakObserver.ts'
 import type { WasherLeak } from './leakTest.ts'
 import type { Table } from './table.ts'
+import { weighedCase } from './weighedCase.ts'
 
 /** The whole protocol, made with a panel off by someone who errs now and then. */
 const PROTOCOL: Omit<Watching, 'height'> = {
@@ -95,18 +95,7 @@ const diagnosed = (leakCase: LeakCase) => diagnoseVisit(parseVisitFile(leakCase.
 
 /** How sure it is, and the checks that tell most of what is wrong for their minutes, as the ladder asks for them. */
 function looksAsked({ file }: LeakCase): { sure: number; checks: string[] } {
-  const { machine, site, judged, observations, acts } = judgeVisit(parseVisitFile(file))
-  const visit = {
-    machine,
-    site,
-    runs: judged,
-    observations,
-    acts,
-    history: NO_HISTORY,
-    leakSeen: [],
-    panelsOpen: false,
-    circuits: { supplyV: null, windingOhm: null },
-  }
+  const visit = weighedCase(file)
   const weighed = weighVisit(visit)
   return {
     sure: Math.max(...weighed.belief.share.values()),

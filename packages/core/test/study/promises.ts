@@ -1,5 +1,4 @@
-import { judgeVisit } from '../../src/files/analyseVisit.ts'
-import { NO_HISTORY, parseVisitFile, type WeighedCase } from '../../src/index.ts'
+import type { WeighedCase } from '../../src/index.ts'
 import { FAMILY_IDS } from '../../src/machine/machineSpec.ts'
 import { SOUND_LOOKS } from '../../src/reason/catalogue/soundLooks.ts'
 import { entropyBits } from '../../src/reason/diagnosis/bayes.ts'
@@ -13,6 +12,7 @@ import type { Draw } from './draw.ts'
 import { drawnCall } from './faultStudy.ts'
 import type { TownCase } from './faultTown.ts'
 import type { Table } from './table.ts'
+import { weighedCase } from './weighedCase.ts'
 
 /** What the check chosen promised and what it then brought, bits. */
 export interface Promise {
@@ -23,24 +23,8 @@ export interface Promise {
 /** A call as it stands part of the way: a share of what was found is not known yet. */
 function caseOf({ file }: TownCase, known: number, draw: Draw): WeighedCase {
   const observations = file.observations.filter(({ check }) => check === 'complaint' || draw.chance(known))
-  const {
-    machine,
-    site,
-    judged,
-    observations: seen,
-    acts,
-  } = judgeVisit(parseVisitFile({ ...file, observations }))
-  return {
-    machine,
-    site,
-    runs: draw.chance(known) ? judged : [],
-    observations: seen,
-    acts,
-    history: NO_HISTORY,
-    leakSeen: [],
-    panelsOpen: false,
-    circuits: { supplyV: 230, windingOhm: null },
-  }
+  const visit = weighedCase({ ...file, observations }, 230)
+  return draw.chance(known) ? visit : { ...visit, runs: [] }
 }
 
 /** Observations that each answer of a look would be kept as; null = this study does not go through them. */

@@ -1,5 +1,3 @@
-import { judgeVisit } from '../../src/files/analyseVisit.ts'
-import { NO_HISTORY, parseVisitFile, type WeighedCase } from '../../src/index.ts'
 import type { RandomSource } from '../../src/numeric/random.ts'
 import { seededRandom } from '../../src/numeric/random.ts'
 import { CURES } from '../../src/reason/catalogue/cures.ts'
@@ -17,6 +15,7 @@ import type { Draw } from './draw.ts'
 import { SIGNS } from './faultSigns.ts'
 import { callWith, type TownCase } from './faultTown.ts'
 import { answerLook, observeLeaks, randomLeak } from './leakObserver.ts'
+import { weighedCase } from './weighedCase.ts'
 
 type Observation = { check: string; value: string | number; tap?: string; phase?: string }
 type Run = {
@@ -143,7 +142,7 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
     runs: [],
     observations: game.file.observations.filter(({ check }) => check === 'complaint'),
   }
-  const { machine, site, observations } = judgeVisit(parseVisitFile(known))
+  const { machine, site, observations } = weighedCase(known)
   let state = arrivingState(machine, observations)
   const notHere = new Set<string>()
   const trail: string[] = []
@@ -159,18 +158,7 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
   })
   const paid = waterworksOf(machine, site, game.drains)
   for (; looks < MOST_LOOKS; ) {
-    const judged = judgeVisit(parseVisitFile(known))
-    const visit: WeighedCase = {
-      machine: judged.machine,
-      site: judged.site,
-      runs: judged.judged,
-      observations: judged.observations,
-      acts: [],
-      history: NO_HISTORY,
-      leakSeen: [],
-      panelsOpen: false,
-      circuits: { supplyV: null, windingOhm: null },
-    }
+    const visit = weighedCase(known)
     const weighed = weighVisit(visit)
     const truth =
       game.truth === 'none' ? weighed.belief.share.get('none') : weighed.belief.share.get(game.truth)

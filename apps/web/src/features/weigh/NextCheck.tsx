@@ -115,6 +115,7 @@ function First({ look: { changes, doingMin, by } }: { look: PlannedNext }) {
 
 /** Acting is worth more than looking on. */
 function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
+  const leading = leadingOf(view)
   return (
     <section aria-label={t('weigh.stopLooking')} className="py-5">
       <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.stopLooking')}</p>
@@ -125,9 +126,11 @@ function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
       />
       <p className="pt-2 text-lg leading-snug">
         {stop.act === 'close-up'
-          ? t('weigh.nothingToRepair')
+          ? leading.kind === 'fault'
+            ? t('weigh.notOfTheMachine', { fault: leading.name })
+            : t('weigh.nothingToRepair')
           : t('weigh.actWorthMore', {
-              fault: leadingOf(view).name,
+              fault: leading.name,
               cured: percent(stop.cured),
               minutes: Math.round(stop.minutes),
             })}

@@ -39,6 +39,7 @@ export const weigh = {
   'weigh.stopLooking': 'Enough looked: act',
   'weigh.actWorthMore':
     '{fault}. This ends it in {cured} of such cases: looking on is worth less than acting. About {minutes} min, then the run that showed it again.',
+  'weigh.notOfTheMachine': '{fault}: nothing of the machine is repaired.',
   'weigh.closeUp': 'Close up',
   'weigh.actOnPart':
     '{act, select, replace {Replace} clean {Clean} clear {Clear} adjust {Put right} other {Refer}}: {part}',

@@ -40,6 +40,7 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.stopLooking': 'Ya basta de mirar: actúe',
   'weigh.actWorthMore':
     '{fault}. En el {cured} de los casos esto lo resuelve: seguir mirando vale menos que actuar. Unos {minutes} min, y luego otra vez la prueba que lo mostró.',
+  'weigh.notOfTheMachine': '{fault}: en la máquina no hay nada que reparar.',
   'weigh.closeUp': 'Cerrar',
   'weigh.actOnPart':
     '{act, select, replace {Cambiar} clean {Limpiar} clear {Despejar} adjust {Corregir} other {Derivar}}: {part}',
