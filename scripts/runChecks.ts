@@ -71,7 +71,7 @@ async function jest(title: string, args: string[], env: Record<string, string> =
     title,
     'node_modules/.bin/jest',
     ['--json', `--outputFile=${report}`, '--forceExit', ...args],
-    { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', ...env },
+    { NODE_OPTIONS: '--experimental-vm-modules --no-warnings --max-semi-space-size=64', ...env },
   )
   count(
     'jest',

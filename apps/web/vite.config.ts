@@ -1,7 +1,25 @@
+import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { defineConfig, type Rolldown } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
+
+/** Not the page nor its first file, which loads the app and waits for it. */
+const waitsForNothing = (id: string) => !/\/(index\.html|src\/start\.ts)$/.test(id)
+/** What is loaded once the language's words are there, before anything is shown. */
+const MAIN = fileURLToPath(new URL('src/main.tsx', import.meta.url))
+
+/** A file of the app, and all that it cannot run without. */
+function openedBy(
+  id: string,
+  of: Pick<Rolldown.ChunkingContext, 'getModuleInfo'>,
+  found = new Set<string>(),
+): Set<string> {
+  if (found.has(id)) return found
+  found.add(id)
+  for (const next of of.getModuleInfo(id)?.importedIds ?? []) openedBy(next, of, found)
+  return found
+}
 
 export default defineConfig({
   plugins: [
@@ -25,6 +43,29 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: false, manifest: true },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    manifest: true,
+    // Few files: each costs a request, and a phone at the edge of a network asks for six at a time.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            // What waits for the app stays by itself: the app needs the rest of it.
+            { name: 'start', tags: ['$initial'], test: waitsForNothing, priority: 3 },
+            { name: (id, of) => (openedBy(MAIN, of).has(id) ? 'app' : null), priority: 2 },
+            {
+              name: 'pages',
+              entriesAware: true,
+              entriesAwareMergeThreshold: 12_000,
+              test: waitsForNothing,
+              priority: 1,
+            },
+          ],
+        },
+      },
+    },
+  },
   server: { host: '127.0.0.1', proxy: { '/api': 'http://127.0.0.1:4310' } },
 })

@@ -43,6 +43,8 @@ const app = await createApp({
   webDir: process.env.WEB_DIR ?? null,
 })
 const server = createServer(app)
+// A request that meets a connection in the instant it is closed for idleness fails: browsers give idle ones up sooner than this.
+server.keepAliveTimeout = 310_000
 
 function listen(port: number): void {
   server.once('error', (error: NodeJS.ErrnoException) => {

@@ -18,7 +18,8 @@ export function shortStudy<T>(part: string, repeats: number): T {
     {
       cwd: new URL('../../../../', import.meta.url),
       stdio: 'ignore',
-      env: { ...process.env, NODE_OPTIONS: '' },
+      // Short-lived figures by the million: a larger nursery spares a fifth of the time.
+      env: { ...process.env, NODE_OPTIONS: '--max-semi-space-size=64' },
     },
   )
   const figures = JSON.parse(readFileSync(report, 'utf8')) as Record<string, T>
