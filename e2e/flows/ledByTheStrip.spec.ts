@@ -54,6 +54,14 @@ for (const { complaint, story, act } of [
       const sheet = page.getByRole('dialog')
       await expect(sheet).toBeVisible()
       const title = (await sheet.getByRole('heading').first().innerText()).replace(/, (cold|hot)$/, '')
+      if (n === 0) {
+        // Begun, and gone to do it: the line says so on every stage, and leads back to where it is answered.
+        await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+        await page.goto(`${visit}/fill`)
+        await expect(next).toContainText(`Begun: ${title}`)
+        await next.click()
+        await expect(sheet.getByRole('heading', { name: title })).toBeVisible()
+      }
       seen.push(title)
       const answer = story[title] ?? USUAL[title]
       expect([title, answer !== undefined]).toEqual([title, true])
@@ -72,6 +80,13 @@ for (const { complaint, story, act } of [
     }
     await expect(strip(page).getByRole('link').nth(1)).toContainText(act)
     expect(seen.length).toBeGreaterThan(0)
+    // How long each took is kept with it.
+    const timed = () =>
+      world.rows<{ check_id: string }>(
+        'select check_id from observation where visit_id = $1 and began_at < at',
+        [visit.split('/').pop()],
+      )
+    await expect.poll(async () => (await timed()).length).toBeGreaterThanOrEqual(new Set(seen).size)
   })
 
 test('a look behind a shut gate is told with what comes first, and opens only once that was said', async ({

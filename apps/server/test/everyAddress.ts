@@ -48,7 +48,8 @@ const visit = { machineId: ids.machine, siteId: ids.site, dueAtMs: Date.now(), c
 const observation = {
   type: 'observed',
   id: ids.observation,
-  atMs: 1,
+  atMs: 100_000,
+  beganAtMs: 1,
   check: 'trap.look',
   value: 'debris',
   tap: null,
@@ -87,6 +88,7 @@ export const reads = [
   `/api/machines/${ids.machine}`,
   '/api/sites',
   '/api/rivals',
+  '/api/own-times',
   '/api/logbook',
   '/api/logbook?words=only',
   `/api/runs/${ids.run}`,

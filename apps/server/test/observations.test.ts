@@ -1,5 +1,5 @@
-import { familyDefaults, type ObservationEvent, type VisitAnswer } from '@brendik/core'
-import { afterAll, beforeAll, expect, it } from '@jest/globals'
+import { familyDefaults, type ObservationEvent, type OwnTime, type VisitAnswer } from '@brendik/core'
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import { startTestServer, type TestServer } from './testServer.ts'
 
 let server: TestServer
@@ -92,3 +92,58 @@ it.each([
 })
 it('knows no observations of a visit that is not there', async () =>
   expect((await send([observed()], crypto.randomUUID())).status).toBe(404))
+
+describe('how long checks took', () => {
+  const minute = 60_000
+  const look = (minutes: number, change: Partial<Observed> = {}) =>
+    observed({ check: 'trap.look', value: 'clean', tap: null, beganAtMs: zero - minutes * minute, ...change })
+  const timesOf = async (headers?: Record<string, string>) => {
+    const answer = headers
+      ? await (await server.ask(headers, 'GET', '/api/own-times')).json()
+      : (await server.request('GET', '/api/own-times')).body
+    return (answer as OwnTime[]).filter((one) => one.check === 'trap.look')
+  }
+
+  it('is told by person and workshop; what was entered after it was made, left lying or taken back is no time', async () => {
+    const wrong = look(30)
+    await send([
+      look(3),
+      look(5),
+      look(4),
+      look(0.1),
+      look(240),
+      wrong,
+      observed({ check: 'trap.look', value: 'clean', tap: null }),
+    ])
+    await send([{ type: 'withdrawn', id: crypto.randomUUID(), atMs: zero, targetId: wrong.id }])
+    const second = await server.enter('A second hand', server.home.workshopId, 'technician')
+    await server.ask(second.headers, 'POST', `/api/visits/${visitId}/observations`, {
+      observations: [look(8)],
+    })
+    const mine = await timesOf()
+    expect(mine.map(({ by, n }) => [by, n])).toEqual([
+      ['me', 3],
+      ['shop', 4],
+    ])
+    expect(Math.exp(mine[0]?.lnMin as number)).toBeCloseTo(4, 6)
+    // Between the two in the middle.
+    expect(Math.exp(mine[1]?.lnMin as number)).toBeCloseTo(Math.sqrt(4 * 5), 6)
+    const theirs = await timesOf(second.headers)
+    expect(theirs.map(({ by, n }) => [by, n])).toEqual([
+      ['me', 1],
+      ['shop', 4],
+    ])
+  })
+  it('takes off the changes of state that were counted before it, as far as that leaves something', async () => {
+    const third = await server.enter('A third hand', server.home.workshopId, 'technician')
+    const sent = [
+      look(10, { check: 'belt.look', value: 'on', changesMin: 6 }),
+      look(10, { check: 'air-dome.look', value: 'clear', changesMin: 25 }),
+    ]
+    await server.ask(third.headers, 'POST', `/api/visits/${visitId}/observations`, { observations: sent })
+    const times = (await (await server.ask(third.headers, 'GET', '/api/own-times')).json()) as OwnTime[]
+    const minutes = (check: string) => Math.exp(times.find((one) => one.check === check)?.lnMin as number)
+    expect(minutes('belt.look')).toBeCloseTo(4, 5)
+    expect(minutes('air-dome.look')).toBeCloseTo(3, 5)
+  })
+})

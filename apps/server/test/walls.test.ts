@@ -249,6 +249,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listMachines: [[]],
     listMarks: [ids.run],
     listObservations: [ids.visit],
+    listOwnTimes: [OWNER],
     listPeople: [],
     listPhotos: [[ids.visit]],
     listRivals: [],
@@ -297,14 +298,14 @@ describe('with the workshop’s condition taken out of a query', () => {
         'debris',
         '"same"',
         '"mime"',
-        '"ofVisit":1|"madeAtMs"',
+        '"ofVisit":1|"madeAtMs"|"lnMin"',
       ].join('|'),
     )
     expect(await rowsAs(own)).toMatch(hit)
     const seen = await rowsAs(bare)
     expect(seen).not.toContain(SECRET)
     for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
-    expect(seen).not.toMatch(/debris|"same":true|"mime"|"ofVisit":1/)
+    expect(seen).not.toMatch(/debris|"same":true|"mime"|"ofVisit":1|"lnMin"/)
   })
   it('writes nothing into the first workshop either', async () => {
     const client = new pg.Client({ connectionString: server.serverUrl })

@@ -1,6 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { createBrowserRouter, type LoaderFunctionArgs } from 'react-router'
-import { machineQuery, visitQuery } from './api/queries.ts'
+import { machineQuery, ownTimesQuery, visitQuery } from './api/queries.ts'
 import { Door } from './features/door/index.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
@@ -14,7 +14,9 @@ export const makeRouter = (client: QueryClient) => {
       void ask(params[key] ?? '')
       return null
     }
-  const visit = ahead((id) => client.prefetchQuery(visitQuery(id)), 'visitId')
+  const visit = ahead(async (id) => {
+    await Promise.all([client.prefetchQuery(visitQuery(id)), client.prefetchQuery(ownTimesQuery)])
+  }, 'visitId')
   const machine = ahead((id) => client.prefetchQuery(machineQuery(id)), 'machineId')
   return createBrowserRouter([
     {

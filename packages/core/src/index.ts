@@ -1,5 +1,7 @@
 /** The only entry of the computing core. */
+
 export { assertNever } from './assertNever.ts'
+export { CHECK_IDS } from './catalogue/catalogueIds.ts'
 export { PROTOCOL_IDS, type ProtocolId } from './catalogue/protocolIds.ts'
 export type {
   AssignmentAnswer,
@@ -227,6 +229,7 @@ export type {
 export type { FoundBy } from './reason/checks/foundBy.ts'
 export { jointSays } from './reason/checks/joint.ts'
 export { minutesOf } from './reason/checks/minutes.ts'
+export { type ExpectedTime, expectedTime, type OwnTime } from './reason/checks/ownTimes.ts'
 export { combineVisit, type VisitSays } from './reason/evidence/combineVisit.ts'
 export { DECIDE_LN } from './reason/evidence/drains/weighDrains.ts'
 export { FILL_CAUSES, type FillCause } from './reason/evidence/fills/fillModel.ts'

@@ -45,6 +45,7 @@ export const STATEMENTS = [
   'listMachines',
   'listMarks',
   'listObservations',
+  'listOwnTimes',
   'listPeople',
   'listPhotos',
   'listRivals',

@@ -65,7 +65,7 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
     await storeEvents(mine, actor, visit.id, run.id, events)
     if (blocks.length > 0) await storeBlocks(mine, actor, run.id, blocks)
   }
-  for (const { id, atMs, check, value, tap, levelMm, phase } of visit.looks)
+  for (const [n, { id, atMs, check, value, tap, levelMm, phase }] of visit.looks.entries())
     await mine.run('insertObservation', [
       workshopId,
       id,
@@ -80,6 +80,8 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
       null,
       phase ?? null,
       null,
+      null,
+      beganAt(visit.looks, n),
       null,
     ])
   for (const { id, atMs, topic, value } of visit.entries)
@@ -97,3 +99,11 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
 // The first look at the demo finds its verdicts made.
 await makeVerdicts(db)
 await db.close()
+
+/** A look that follows another within minutes was begun when that one had been entered, ms; null = nobody knows. */
+function beganAt(looks: readonly { atMs: number; check: string }[], n: number): number | null {
+  const [before, look] = [looks[n - 1], looks[n]]
+  if (!before || !look || look.check === 'complaint') return null
+  const tookMs = look.atMs - before.atMs
+  return tookMs > 0 && tookMs < 600_000 ? before.atMs : null
+}

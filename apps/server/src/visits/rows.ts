@@ -1,4 +1,4 @@
-import { FAMILY_IDS, LEAK_PHASES, type MachineAnswer, type SiteAnswer, TAPS } from '@brendik/core'
+import { CHECK_IDS, FAMILY_IDS, LEAK_PHASES, type MachineAnswer, type SiteAnswer, TAPS } from '@brendik/core'
 import * as v from 'valibot'
 import { written } from '../db/row.ts'
 
@@ -38,6 +38,8 @@ export const observationRow = v.strictObject({
   phase: v.nullable(v.picklist(LEAK_PHASES)),
   side: v.nullable(v.picklist(['pump', 'hose'])),
   waterInside: v.nullable(v.boolean()),
+  beganAtMs: v.nullable(v.number()),
+  changesMin: v.nullable(v.number()),
 })
 export const entryRow = v.strictObject({
   id: v.string(),
@@ -46,4 +48,10 @@ export const entryRow = v.strictObject({
   topic: v.string(),
   value: v.nullable(v.union([v.string(), v.number(), v.boolean()])),
   basedOn: v.array(v.string()),
+})
+export const ownTimeRow = v.strictObject({
+  check: v.picklist(CHECK_IDS),
+  by: v.picklist(['me', 'shop']),
+  n: v.number(),
+  lnMin: v.number(),
 })

@@ -21,7 +21,7 @@ import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { photoRow } from '../photos/rows.ts'
 import { runsOfVisits } from '../runs/visitRuns.ts'
-import { entryRow, hosesSeenRow, observationRow, visitLineRow, visitRow } from './rows.ts'
+import { entryRow, hosesSeenRow, observationRow, ownTimeRow, visitLineRow, visitRow } from './rows.ts'
 
 const ms = v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970'))
 const daySchema = v.object({ fromMs: ms, toMs: ms })
@@ -64,6 +64,10 @@ export function visitRoutes(): Router {
     const machine = { ...visit.machine, record: recordOf(visit.machine.record) }
     const answer: VisitAnswer = { ...visit, machine, runs: runs.get(id) ?? [], observations, entries, photos }
     response.json(answer)
+  })
+  router.get('/own-times', async (request, response) => {
+    const { db, actor } = scopeOf(request)
+    response.json(await db.many('listOwnTimes', ownTimeRow, [actor.workshopId, actor.technicianId]))
   })
   router.put('/visits/:id/closed', async (request, response) => {
     const { db, actor } = scopeOf(request)
@@ -137,6 +141,8 @@ function observationValues(actor: Actor, visitId: string, o: ObservationEvent): 
     observed?.phase ?? null,
     observed?.side ?? null,
     observed?.waterInside ?? null,
+    observed?.beganAtMs ?? null,
+    observed?.changesMin ?? null,
   ]
 }
 

@@ -10,6 +10,7 @@ import type {
   LogbookAnswer,
   MachineHistory,
   OwnSession,
+  OwnTime,
   PersonAnswer,
   ReadingBlock,
   RivalAnswer,
@@ -40,6 +41,12 @@ export const runQuery = (id: string) => queryOptions({ queryKey: ['run', id], qu
 /** The facts of a run without what was streamed into it. */
 export const runFactsQuery = (id: string) =>
   queryOptions({ queryKey: ['run-facts', id], queryFn: () => get<RunAnswer>(`/runs/${id}`) })
+/** How long checks really took, for this person and the workshop. */
+export const ownTimesQuery = queryOptions({
+  queryKey: ['own-times'],
+  queryFn: () => get<OwnTime[]>('/own-times'),
+  staleTime: 600_000,
+})
 /** A run with all that was streamed into it. */
 export interface OpenedRun extends RunAnswer {
   blocks: ReadingBlock[]

@@ -2,7 +2,7 @@ import type { FaultId, PlannedNext } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { LookSheet } from '../features/stages/index.ts'
-import { useSpace } from '../features/visit/index.ts'
+import { beginCheck, useSpace, useUnderWay } from '../features/visit/index.ts'
 import {
   Contradiction,
   ForAndAgainst,
@@ -39,16 +39,19 @@ export function WeighPage() {
   const { visit } = space
   const contenders = view ? listed(view) : []
   const chosen = contenders.find(({ fault }) => fault === picked) ?? contenders[0]
-  const proposed = proposedOf(view, space, order)
+  const proposed = proposedOf(view, space, order, useUnderWay(visit.id))
   const first = proposed.gate || proposed.stop ? null : proposed.first
-  const open = (look: PlannedNext) =>
-    look.what.kind === 'check'
-      ? setOpened(look)
-      : navigate(
-          look.what.kind === 'phase'
-            ? `/visits/${visit.id}/locate`
-            : `/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`,
-        )
+  const open = (look: PlannedNext) => {
+    if (look.what.kind === 'check') {
+      beginCheck(visit.id, look.what.check, look.minutes - look.doingMin)
+      setOpened(look)
+    } else
+      navigate(
+        look.what.kind === 'phase'
+          ? `/visits/${visit.id}/locate`
+          : `/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`,
+      )
+  }
   useSpaceBar(() => first && open(first), first !== null)
   // Who comes by the line on a stage has asked for the next look already: it opens, once.
   const asked = (useLocation().state as { start?: true } | null)?.start === true

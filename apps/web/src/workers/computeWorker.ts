@@ -9,6 +9,7 @@ import {
   leakView,
   type MachineSpec,
   type Observation,
+  type OwnTime,
   openRunStream,
   type ReadingBlock,
   type RunAnalysis,
@@ -75,9 +76,24 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
-  /** @param notHere - Looks that cannot be made in this visit. @param whole - With the time line and the orders beside what to do next. */
-  weigh: (visit: WeighedCase, state: WorkState, notHere: readonly string[], whole: boolean) =>
-    visitView(visit, state, { notHere: ({ id }) => notHere.includes(id), timeline: whole, orders: whole }),
+  /**
+   * @param notHere - Looks that cannot be made in this visit.
+   * @param times - How long checks really took.
+   * @param whole - With the time line and the orders beside what to do next.
+   */
+  weigh: (
+    visit: WeighedCase,
+    state: WorkState,
+    notHere: readonly string[],
+    times: readonly OwnTime[],
+    whole: boolean,
+  ) =>
+    visitView(visit, state, {
+      notHere: ({ id }) => notHere.includes(id),
+      times,
+      timeline: whole,
+      orders: whole,
+    }),
 }
 export type Compute = typeof compute
 expose(compute)

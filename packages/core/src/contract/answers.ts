@@ -77,6 +77,9 @@ export interface ObservationAnswer {
   phase: LeakPhase | null
   side: 'pump' | 'hose' | null
   waterInside: boolean | null
+  /** When it was begun, and the minutes of changes counted before it; null = nobody said. */
+  beganAtMs: number | null
+  changesMin: number | null
 }
 export interface PhotoAnswer {
   id: string

@@ -205,6 +205,9 @@ export const postObservationsSchema = v.object({
           /** Which side of an opened joint water came from, and whether water was inside. */
           side: v.optional(v.nullable(v.picklist(['pump', 'hose']))),
           waterInside: v.optional(v.nullable(v.boolean())),
+          /** When it was begun, where that was said, and the minutes of changes of state that were counted before it. */
+          beganAtMs: v.optional(v.nullable(epochMs)),
+          changesMin: v.optional(v.nullable(numberIn(0, 600, null))),
         }),
         v.object({ type: v.literal('withdrawn'), ...base, targetId: idSchema }),
       ]),

@@ -1,6 +1,16 @@
-import { type CheckId, checkFacts, FAULT_CARDS, minutesOf, SOUND_LOOKS, speaksOf } from '@brendik/core'
+import {
+  type CheckId,
+  checkFacts,
+  expectedTime,
+  FAULT_CARDS,
+  minutesOf,
+  SOUND_LOOKS,
+  speaksOf,
+} from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import { t } from '../../lib/words.ts'
+import { ownTimesQuery } from '../../api/queries.ts'
+import { t, words } from '../../lib/words.ts'
 import { checkName, faultTitle, howText, outcomeWord } from '../../words/cardText.ts'
 import { plainNumber } from './plainNumber.ts'
 import { Shares } from './Shares.tsx'
@@ -9,11 +19,23 @@ import { Shares } from './Shares.tsx'
 export function CheckView({ id }: { id: CheckId }) {
   const sound = SOUND_LOOKS[id]
   const facts = checkFacts(id)
+  const { data: times } = useQuery(ownTimesQuery)
+  const own = expectedTime(id, times ?? [])
   const speaks = FAULT_CARDS.filter((card) => speaksOf(card, id))
   return (
     <article>
       <h1 className="plate pt-5 text-3xl leading-tight">{checkName(id)}</h1>
       <p className="pt-1 text-lg">{t('catalogue.minutesOf', { minutes: plainNumber(minutesOf(id)) })}.</p>
+      {own.shopN > 0 && (
+        <p className="pt-1 leading-snug">
+          {t('catalogue.ownTimes', {
+            minutes: words().number(own.doingMin, 1),
+            own: own.ownN,
+            shop: own.shopN,
+            basis: t('catalogue.basis', { basis: 'own_records' }),
+          })}
+        </p>
+      )}
       {howText(id) && <p className="max-w-[60ch] pt-1 leading-snug text-soft">{howText(id)}</p>}
       {sound && (
         <section className="mt-3 border-t border-line pt-3 pb-2" aria-label={t('catalogue.onSound')}>

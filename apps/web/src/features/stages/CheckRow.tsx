@@ -220,6 +220,8 @@ function Joint({ space, seen }: { space: Space; seen: ObservationAnswer }) {
         levelMm: seen.levelMm,
         side: seen.side,
         waterInside: seen.waterInside,
+        beganAtMs: seen.beganAtMs,
+        changesMin: seen.changesMin,
         ...more,
       },
     ])

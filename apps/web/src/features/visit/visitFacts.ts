@@ -2,10 +2,11 @@ import type { EntryEvent, ObservationEvent, VisitAnswer } from '@brendik/core'
 import { read, t } from '../../lib/words.ts'
 import { type Kept, visitOf } from '../../outbox/keptFact.ts'
 import { keep } from '../../outbox/outbox.ts'
+import { withTimeTaken } from './underWay.ts'
 
 /** Looks of a visit: kept on the device at once, sent when the server answers, safe to send again. */
 export function keepLooks(visitId: string, looks: readonly ObservationEvent[]): void {
-  keep(looks.map((said) => ({ kind: 'look', visitId, said })))
+  keep(withTimeTaken(visitId, looks).map((said) => ({ kind: 'look', visitId, said })))
 }
 /** Entries of a visit, kept and sent the same way. */
 export function keepEntries(visitId: string, entries: readonly EntryEvent[]): void {
@@ -35,6 +36,8 @@ export function withKept(visit: VisitAnswer, outbox: readonly Kept[]): VisitAnsw
         phase: fact.said.phase ?? null,
         side: fact.said.side ?? null,
         waterInside: fact.said.waterInside ?? null,
+        beganAtMs: fact.said.beganAtMs ?? null,
+        changesMin: fact.said.changesMin ?? null,
         by: by(kept),
       })
   }

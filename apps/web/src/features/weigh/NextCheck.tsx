@@ -1,11 +1,13 @@
-import type { PlannedNext, PlannedStop, VisitView } from '@brendik/core'
+import { expectedTime, type PlannedNext, type PlannedStop, type VisitView } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
+import { ownTimesQuery } from '../../api/queries.ts'
 import { percent } from '../../lib/percent.ts'
 import { say, t, words } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { partName, upperFirst } from '../../words/cardText.ts'
-import { GateNotice, type Space } from '../visit/index.ts'
+import { GateNotice, type Space, useUnderWay } from '../visit/index.ts'
 import { leadingOf } from './leading.ts'
-import type { Proposed } from './proposed.ts'
+import { begunOf, type Proposed } from './proposed.ts'
 
 const OTHERS = 3
 /** Nothing is certain, %. */
@@ -24,6 +26,7 @@ export function NextCheck({
   onOpen: (look: PlannedNext) => void
 }) {
   const leading = leadingOf(view)
+  const underWay = useUnderWay(space.visit.id)
   if (stop) return <Stop stop={stop} view={view} />
   if (!first)
     return (
@@ -40,7 +43,9 @@ export function NextCheck({
     )
   return (
     <section aria-label={t('weigh.nextWorthMost')} className="py-5">
-      <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.nextWorthMost')}</p>
+      <p className="pb-1 text-sm font-semibold text-soft">
+        {first === begunOf(view, underWay) ? t('weigh.underWay') : t('weigh.nextWorthMost')}
+      </p>
       <Huge
         name={say(first.name)}
         figure={words().number(first.minutes, Number.isInteger(first.minutes) ? 0 : 1)}
@@ -48,6 +53,7 @@ export function NextCheck({
       />
       <p className="pt-2 text-lg leading-snug">{say(first.why)}</p>
       <First look={first} />
+      <OwnTimes look={first} />
       <Button look="word" onClick={() => space.say(`not-here:${first.id}`, true)}>
         {t('weigh.cannotBeMadeHere')}
       </Button>
@@ -108,6 +114,24 @@ function First({ look: { changes, doingMin, by } }: { look: PlannedNext }) {
           .map(({ name, minutes }) => t('weigh.changeMinutes', { change: say(name), minutes }))
           .join(' · '),
         minutes: doingMin,
+      })}
+    </p>
+  )
+}
+
+/** What its minutes rest on, where somebody of the workshop took some. */
+function OwnTimes({ look: { what } }: { look: PlannedNext }) {
+  const { data: times } = useQuery(ownTimesQuery)
+  if (what.kind !== 'check' || !times) return null
+  const { shopN, ownN, tableMin } = expectedTime(what.check, times)
+  if (shopN === 0) return null
+  return (
+    <p className="pt-1 text-sm text-soft">
+      {t('weigh.ownTimes', {
+        mine: ownN === 0 ? 'none' : 'some',
+        own: ownN,
+        shop: shopN,
+        minutes: tableMin,
       })}
     </p>
   )

@@ -2,11 +2,12 @@ import type { VisitView } from '@brendik/core'
 import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
+import { useNowMs } from '../../lib/useNowMs.ts'
 import { say, t } from '../../lib/words.ts'
-import type { Space } from '../visit/index.ts'
+import { type Space, useUnderWay } from '../visit/index.ts'
 import { inShort, leadingOf } from './leading.ts'
 import { stopName } from './NextCheck.tsx'
-import { proposedOf } from './proposed.ts'
+import { begunOf, proposedOf } from './proposed.ts'
 import { useWeigh } from './useWeigh.ts'
 
 /** Faults named in the line: as many as there is room for. */
@@ -44,15 +45,19 @@ function Leading({ view }: { view: VisitView }) {
 
 /** What to do next: two findings to settle, an act, or the look worth most for its minutes. */
 function Next({ space, view, page }: { space: Space; view: VisitView; page: string }) {
-  const { first, stop } = proposedOf(view, space, usePrefs().order)
+  const underWay = useUnderWay(space.visit.id)
+  const nowMs = useNowMs(15_000, underWay !== null)
+  const { first, stop } = proposedOf(view, space, usePrefs().order, underWay)
   if (space.visit.closedAtMs !== null) return null
   const text = view.conflict
     ? t('weigh.twoCannotBothBeRight')
-    : stop
-      ? t('weigh.stripAct', { act: stopName(stop) })
-      : first
-        ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
-        : null
+    : underWay && first && begunOf(view, underWay)
+      ? underWayText(say(first.name), nowMs - underWay.sinceMs)
+      : stop
+        ? t('weigh.stripAct', { act: stopName(stop) })
+        : first
+          ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
+          : null
   if (text === null) return null
   return (
     <Link
@@ -66,6 +71,12 @@ function Next({ space, view, page }: { space: Space; view: VisitView; page: stri
       </span>
     </Link>
   )
+}
+
+/** A check under way, with how long it has been: from its first minute on. */
+function underWayText(look: string, sinceMs: number): string {
+  const minutes = Math.floor(sinceMs / 60_000)
+  return minutes < 1 ? t('weigh.stripBegun', { look }) : t('weigh.stripUnderWay', { look, minutes })
 }
 
 function Named({ first, name, share }: { first: boolean; name: string; share: string }) {

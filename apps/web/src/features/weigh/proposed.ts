@@ -1,6 +1,6 @@
 import { allowedLooks, type Gate, type PlannedNext, type PlannedStop, type VisitView } from '@brendik/core'
 import type { Prefs } from '../../lib/prefs.ts'
-import type { Space } from '../visit/index.ts'
+import type { Space, UnderWay } from '../visit/index.ts'
 
 /** What to do now: the look worth most with what stands in its way, or the act that is worth more than looking on. */
 export interface Proposed {
@@ -12,10 +12,19 @@ export interface Proposed {
   stop: PlannedStop | null
 }
 
-/** What to do now, in the order that is followed on this device; nothing once the visit is closed. */
-export function proposedOf(view: VisitView | null, { visit, state }: Space, order: Prefs['order']): Proposed {
+/**
+ * What to do now, in the order that is followed on this device; nothing once the visit is closed. A check under way stays the next one as
+ * long as its answer tells something: a plan that jumps about is not followed.
+ */
+export function proposedOf(
+  view: VisitView | null,
+  { visit, state }: Space,
+  order: Prefs['order'],
+  underWay: UnderWay | null,
+): Proposed {
   if (!view || visit.closedAtMs !== null) return { first: null, gate: null, others: [], stop: null }
-  const first = view.orders.find(({ id }) => id === order)?.next ?? view.looks[0] ?? null
+  const first =
+    begunOf(view, underWay) ?? view.orders.find(({ id }) => id === order)?.next ?? view.looks[0] ?? null
   const gatesOf = (looks: readonly PlannedNext[]) =>
     allowedLooks(looks, visit.machine.spec, state, Date.now())
   const shut = first && gatesOf([first]).shut[0]
@@ -27,3 +36,7 @@ export function proposedOf(view: VisitView | null, { visit, state }: Space, orde
     stop: view.conflict ? null : view.stop,
   }
 }
+
+/** The look under way, if its answer still tells something. */
+export const begunOf = (view: VisitView, underWay: UnderWay | null): PlannedNext | null =>
+  view.looks.find(({ what }) => what.kind === 'check' && what.check === underWay?.check) ?? null

@@ -1,4 +1,6 @@
-import { notHereOf, PANELS, type VisitView, type WorkState, workStateOf } from '@brendik/core'
+import { notHereOf, type OwnTime, PANELS, type VisitView, type WorkState, workStateOf } from '@brendik/core'
+import { useQuery } from '@tanstack/react-query'
+import { ownTimesQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
 import { useLeakMarks, weighedCaseOf } from '../locate/index.ts'
@@ -9,6 +11,8 @@ import type { Space } from '../visit/index.ts'
 let asked: { key: string; answer: Promise<VisitView> } | null = null
 /** A pump cools: what it costs to wait is asked again as often. */
 const ANEW_MS = 60_000
+/** As long as they are not read the table's minutes count. */
+const NO_TIMES: OwnTime[] = []
 
 /** The machine as it stands, as the planner reckons with it. Which panel is off nobody said: none is counted again. */
 function workOf({ visit, state }: Space): WorkState {
@@ -25,9 +29,10 @@ export function useWeigh(space: Space, whole = false): VisitView | null {
   const weighed = weighedCaseOf(space, useLeakMarks(space))
   const work = workOf(space)
   const notHere = notHereOf(space.said)
-  const key = JSON.stringify([weighed, work, notHere, whole])
+  const times = useQuery(ownTimesQuery).data ?? NO_TIMES
+  const key = JSON.stringify([weighed, work, notHere, times, whole])
   return useComputed(key, () => {
-    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work, notHere, whole) }
+    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work, notHere, times, whole) }
     return asked.answer
   })
 }

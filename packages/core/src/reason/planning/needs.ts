@@ -2,7 +2,7 @@ import { isHorizontal, type MachineSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { FoundBy } from '../checks/foundBy.ts'
-import { minutesOf } from '../checks/minutes.ts'
+import { type OwnTime, ownMinutesOf } from '../checks/ownTimes.ts'
 import { partsOfCheck } from '../evidence/seen/acts.ts'
 import type { PHASE_WATCH } from '../leaks/phaseWatch.ts'
 import { OUTSIDE } from '../weigh/checkLooks.ts'
@@ -86,8 +86,13 @@ const OF_CHECK: Readonly<Partial<Record<CheckId, Omit<Needs, 'doing'>>>> = {
 /** Minutes of bringing a watched phase about and watching it, beside what the machine's state costs. */
 const WATCHED_MIN = 3
 
-/** What a check, a watched phase or a run wants of this machine. */
-export function needsOf(what: FoundBy, machine: MachineSpec, parts: readonly Part[]): Needs {
+/** What a check, a watched phase or a run wants of this machine. @param times - How long checks really took, where that is known. */
+export function needsOf(
+  what: FoundBy,
+  machine: MachineSpec,
+  parts: readonly Part[],
+  times: readonly OwnTime[] = [],
+): Needs {
   if (what.kind === 'run') return ofRun(what)
   if (what.kind === 'phase') return ofPhase(what.phase, machine)
   const { check } = what
@@ -95,7 +100,14 @@ export function needsOf(what: FoundBy, machine: MachineSpec, parts: readonly Par
     ? undefined
     : parts.find(({ id }) => id === partsOfCheck(check)[0])?.access
   const panel = check === 'leak.place' ? torchPanel(machine) : access ? panelOf(access.by) : null
-  return { doing: check === 'leak.place' ? WATCHED_MIN : minutesOf(check), panel, ...OF_CHECK[check] }
+  const doing = check === 'leak.place' ? WATCHED_MIN : ownMinutesOf(check, times)
+  const wants = OF_CHECK[check]
+  // Setting it up and reading it keep the hands for a minute, however long it is watched.
+  const free =
+    wants?.handsFreeMin === undefined
+      ? {}
+      : { handsFreeMin: Math.max(0, Math.min(wants.handsFreeMin, doing - 1)) }
+  return { doing, panel, ...wants, ...free }
 }
 
 function ofRun({ run, hoseEndMm }: Extract<FoundBy, { kind: 'run' }>): Needs {

@@ -2,6 +2,7 @@ import type { PartId } from '../../machine/parts.ts'
 import { CURES, type CureWord } from '../catalogue/cures.ts'
 import type { FaultId } from '../catalogue/faultCard.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
+import type { OwnTime } from '../checks/ownTimes.ts'
 import { MACHINE_PLACES } from '../leaks/leakPlaces.ts'
 import { type FaultSet, possibleLooks, rowsOf, setsOf } from '../weigh/nextLooks.ts'
 import type { PossibleLook } from '../weigh/possibleLook.ts'
@@ -57,11 +58,16 @@ const stepsOf = (outcomes: number): number[] =>
         : Math.floor(k / IN_STEPS_OF),
   )
 
-/** The problem of a visit as it stands. @param notHere - Whether a look cannot be made in this visit. */
+/**
+ * The problem of a visit as it stands.
+ * @param notHere - Whether a look cannot be made in this visit.
+ * @param times - How long checks really took, where that is known.
+ */
 export function problemOf(
   visit: WeighedCase,
   weighed: Weighed,
   notHere: (look: PossibleLook) => boolean = () => false,
+  times: readonly OwnTime[] = [],
 ): Problem {
   const sets = setsOf(weighed, () => true)
   const inside: readonly string[] = MACHINE_PLACES
@@ -80,7 +86,7 @@ export function problemOf(
           table[at] = (table[at] ?? 0) + share
         })
       })
-      return { look, needs: needsOf(look.what, visit.machine, weighed.parts), rows, outcomes, table }
+      return { look, needs: needsOf(look.what, visit.machine, weighed.parts, times), rows, outcomes, table }
     })
   return { sets, p: Float64Array.from(sets, ({ p }) => p), looks, acts: actsFor(sets) }
 }

@@ -1,6 +1,7 @@
 import type { PartId } from '../../machine/parts.ts'
 import type { Message } from '../../message.ts'
 import type { CureWord } from '../catalogue/cures.ts'
+import type { OwnTime } from '../checks/ownTimes.ts'
 import { type NextLook, tellsOf } from '../weigh/nextLooks.ts'
 import type { PossibleLook } from '../weigh/possibleLook.ts'
 import { type WeighView, weighView } from '../weigh/weighView.ts'
@@ -53,7 +54,6 @@ export interface PlannedOrder {
 export interface VisitPlan {
   /** Looks that would be among them, but cannot be made in this visit. */
   notHere: { id: string; name: Message }[]
-
   /** Worth most for their minutes first. */
   looks: PlannedNext[]
   stop: PlannedStop | null
@@ -76,6 +76,8 @@ export function visitView(visit: WeighedCase, state: WorkState, wishes: PlanWish
 export interface PlanWishes {
   /** Looks that cannot be made in this visit. */
   notHere?: (look: PossibleLook) => boolean
+  /** How long checks really took; without it the table's minutes count. */
+  times?: readonly OwnTime[]
   timeline?: boolean
   /** Minutes that each order is expected to take. */
   orders?: boolean
@@ -86,14 +88,15 @@ export function planVisit(
   visit: WeighedCase,
   weighed: Weighed,
   state: WorkState,
-  { notHere, timeline = true, orders = true }: PlanWishes = {},
+  { notHere, times, timeline = true, orders = true }: PlanWishes = {},
 ): VisitPlan {
   const left: VisitPlan['notHere'] = []
-  const problem = problemOf(visit, weighed, (look) => {
-    const impossible = notHere?.(look) ?? false
-    if (impossible) left.push({ id: look.id, name: look.name })
-    return impossible
-  })
+  const impossible = (look: PossibleLook) => {
+    const yes = notHere?.(look) ?? false
+    if (yes) left.push({ id: look.id, name: look.name })
+    return yes
+  }
+  const problem = problemOf(visit, weighed, impossible, times)
   const water = waterworksOf(visit.machine, visit.site, pumpTrusted(visit))
   const unlisted = weighed.belief.share.get('unlisted') ?? 0
   const reckoner = new Reckoner(problem)

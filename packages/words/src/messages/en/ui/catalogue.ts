@@ -53,6 +53,8 @@ export const catalogue = {
   'catalogue.whichSigns':
     'Which signs belong to it is common practice, no published source; how often each comes is an estimate, until the records of a shop replace it. Weighed together, chances count a little more decided than they stand here: kept soft one by one, they came out too doubtful.',
   'catalogue.minutesOf': '{minutes} min, common practice, no published source',
+  'catalogue.ownTimes':
+    'For you it counts {minutes} min, {basis}: {own} of your own times, {shop} of the shop. Few times move it little.',
   'catalogue.onSound': 'On a sound machine',
   'catalogue.speaksOf': 'Tells of',
   'catalogue.ofFigure': 'A reading, weighed by its density.',

@@ -35,6 +35,11 @@ export const weigh = {
   'weigh.catalogue': 'Catalogue',
   'weigh.whatIsHeldAndWhy': 'what is held of each fault',
   'weigh.firstChanges': 'First {changes}; then {minutes} min.',
+  'weigh.stripBegun': 'Begun: {look}',
+  'weigh.stripUnderWay': 'Under way {minutes} min: {look}',
+  'weigh.underWay': 'Under way',
+  'weigh.ownTimes':
+    'By {mine, select, none {{shop}} other {{own} of your own times and {shop}}} of the shop; common practice {minutes} min.',
   'weigh.changeMinutes': '{change} {minutes}',
   'weigh.stopLooking': 'Enough looked: act',
   'weigh.actWorthMore':

@@ -55,6 +55,8 @@ export const catalogue: Record<keyof typeof english, string> = {
   'catalogue.whichSigns':
     'Qué señales le corresponden es práctica común, sin fuente publicada; con qué frecuencia viene cada una es una estimación, hasta que la reemplacen los registros de un taller. Al sopesarlas juntas cuentan un poco más decididas de lo que figuran aquí: suaves una por una, salían demasiado dudosas.',
   'catalogue.minutesOf': '{minutes} min, práctica común, sin fuente publicada',
+  'catalogue.ownTimes':
+    'Para usted cuenta {minutes} min, {basis}: {own} veces suyas, {shop} del taller. Pocas veces lo mueven poco.',
   'catalogue.onSound': 'En una máquina sana',
   'catalogue.speaksOf': 'Habla de',
   'catalogue.ofFigure': 'Una lectura, sopesada por su densidad.',

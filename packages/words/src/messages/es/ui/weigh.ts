@@ -36,6 +36,11 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.catalogue': 'Catálogo',
   'weigh.whatIsHeldAndWhy': 'qué se sabe de cada falla',
   'weigh.firstChanges': 'Antes: {changes}; luego {minutes} min.',
+  'weigh.stripBegun': 'Empezado: {look}',
+  'weigh.stripUnderWay': 'En curso {minutes} min: {look}',
+  'weigh.underWay': 'En curso',
+  'weigh.ownTimes':
+    'Según {mine, select, none {{shop}} other {{own} veces suyas y {shop}}} del taller; práctica común {minutes} min.',
   'weigh.changeMinutes': '{change} {minutes}',
   'weigh.stopLooking': 'Ya basta de mirar: actúe',
   'weigh.actWorthMore':
