@@ -78,6 +78,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation, hoses] }],
   ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry] }],
   ['POST', '/api/invitations', { id: ids.invitation, name: 'New hand', role: 'technician' }],
+  ['PUT', '/api/own-order', { entries: ['trap.look', 'run:drain'] }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
 ]
 /** Every address that reads, with ids of the first workshop. */
@@ -89,6 +90,7 @@ export const reads = [
   '/api/sites',
   '/api/rivals',
   '/api/own-times',
+  '/api/own-order',
   '/api/logbook',
   '/api/logbook?words=only',
   `/api/runs/${ids.run}`,

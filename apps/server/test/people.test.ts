@@ -251,4 +251,20 @@ describe('a workshop’s people', () => {
       ).status,
     ).toBe(401)
   })
+  it('keeps the order of checks that an owner set, for everybody of the workshop to follow', async () => {
+    const own = await server.enter('Sets an order')
+    const hand = await server.enter('Follows it', own.workshopId, 'technician')
+    const read = async (by: typeof own) => (await by.request('GET', '/api/own-order')).body
+    expect(await read(hand)).toEqual({ entries: [] })
+    const entries = ['run:drain', 'trap.look', 'watched-phases', 'tap.look']
+    expect((await own.request('PUT', '/api/own-order', { entries })).status).toBe(200)
+    expect(await read(hand)).toEqual({ entries })
+    expect((await hand.request('PUT', '/api/own-order', { entries: [] })).status).toBe(403)
+    for (const wrong of [['trap.look', 'trap.look'], ['no.such-check'], 'trap.look'])
+      expect((await own.request('PUT', '/api/own-order', { entries: wrong })).status).toBe(400)
+    expect(await read(own)).toEqual({ entries })
+    expect(await read(server.home)).toEqual({ entries: [] })
+    await own.request('PUT', '/api/own-order', { entries: [] })
+    expect(await read(hand)).toEqual({ entries: [] })
+  })
 })

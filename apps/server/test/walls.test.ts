@@ -235,6 +235,7 @@ describe('with the workshop’s condition taken out of a query', () => {
   const valuesOf: Record<string, unknown[]> = {
     findAssignment: [ids.instrument],
     findMachine: [ids.machine],
+    findOwnOrder: [],
     findPhotoContent: [ids.photo],
     findRun: [ids.run, 1],
     findVisit: [ids.visit],
@@ -298,14 +299,14 @@ describe('with the workshop’s condition taken out of a query', () => {
         'debris',
         '"same"',
         '"mime"',
-        '"ofVisit":1|"madeAtMs"|"lnMin"',
+        '"ofVisit":1|"madeAtMs"|"lnMin"|"entries"',
       ].join('|'),
     )
     expect(await rowsAs(own)).toMatch(hit)
     const seen = await rowsAs(bare)
     expect(seen).not.toContain(SECRET)
     for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
-    expect(seen).not.toMatch(/debris|"same":true|"mime"|"ofVisit":1|"lnMin"/)
+    expect(seen).not.toMatch(/debris|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"/)
   })
   it('writes nothing into the first workshop either', async () => {
     const client = new pg.Client({ connectionString: server.serverUrl })

@@ -1,6 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { createBrowserRouter, type LoaderFunctionArgs } from 'react-router'
-import { machineQuery, ownTimesQuery, visitQuery } from './api/queries.ts'
+import { machineQuery, ownOrderQuery, ownTimesQuery, visitQuery } from './api/queries.ts'
 import { Door } from './features/door/index.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
@@ -15,7 +15,11 @@ export const makeRouter = (client: QueryClient) => {
       return null
     }
   const visit = ahead(async (id) => {
-    await Promise.all([client.prefetchQuery(visitQuery(id)), client.prefetchQuery(ownTimesQuery)])
+    await Promise.all([
+      client.prefetchQuery(visitQuery(id)),
+      client.prefetchQuery(ownTimesQuery),
+      client.prefetchQuery(ownOrderQuery),
+    ])
   }, 'visitId')
   const machine = ahead((id) => client.prefetchQuery(machineQuery(id)), 'machineId')
   return createBrowserRouter([

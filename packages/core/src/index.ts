@@ -2,6 +2,7 @@
 
 export { assertNever } from './assertNever.ts'
 export { CHECK_IDS } from './catalogue/catalogueIds.ts'
+export { ORDER_ENTRIES, type OrderEntry } from './catalogue/orderEntries.ts'
 export { PROTOCOL_IDS, type ProtocolId } from './catalogue/protocolIds.ts'
 export type {
   AssignmentAnswer,
@@ -42,8 +43,10 @@ export {
   type Language,
   newPersonSchema,
   newWorkshopSchema,
+  type OwnOrder,
   type OwnSession,
   ownChoiceSchema,
+  ownOrderSchema,
   PASSWORD_LEAST,
   type PersonAnswer,
   passwordChangeSchema,
@@ -256,12 +259,13 @@ export type { PartVerdict } from './reason/leaks/partVerdicts.ts'
 export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
 export { WRONG_TURN_IDS, type WrongTurn } from './reason/leaks/wrongTurns.ts'
 export { NOT_HERE_TOPIC, notHereOf } from './reason/planning/notHere.ts'
-export { SCHOOL_IDS, type SchoolId } from './reason/planning/schools.ts'
+export { SCHOOL_IDS, SCHOOLS, type SchoolId } from './reason/planning/schools.ts'
 export {
   type PlannedNext,
   type PlannedOrder,
   type PlannedStop,
   type PlannedTime,
+  type PlannedTry,
   type VisitView,
   visitView,
 } from './reason/planning/visitPlan.ts'

@@ -5,15 +5,20 @@ import { seededRandom } from '../src/numeric/random.ts'
 import { tubLevelMm } from '../src/physics/tub/tubVolume.ts'
 import { CURES } from '../src/reason/catalogue/cures.ts'
 import { FAULT_CARDS } from '../src/reason/catalogue/faultCards.ts'
+import type { OwnTime } from '../src/reason/checks/ownTimes.ts'
+import type { JudgedRun } from '../src/reason/evidence/seen/observations.ts'
 import { changesFor, waterworksOf } from '../src/reason/planning/changes.ts'
 import { needsOf } from '../src/reason/planning/needs.ts'
 import { notHereOf } from '../src/reason/planning/notHere.ts'
-import { planNext } from '../src/reason/planning/planNext.ts'
+import { planNext, type Step } from '../src/reason/planning/planNext.ts'
 import { problemOf } from '../src/reason/planning/problem.ts'
+import { runAgainOf } from '../src/reason/planning/runAgain.ts'
 import { SCHOOLS, schoolNext } from '../src/reason/planning/schools.ts'
 import { timelineOf } from '../src/reason/planning/timeline.ts'
+import { tryFirstOf } from '../src/reason/planning/tryFirst.ts'
 import { planVisit } from '../src/reason/planning/visitPlan.ts'
 import { arrivingState, type WorkState } from '../src/reason/planning/workState.ts'
+import { Reckoner } from '../src/reason/planning/worth.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
 import { saidEntries } from '../src/state/entries.ts'
 import { gateOf } from '../src/state/gates.ts'
@@ -194,6 +199,100 @@ describe('the plan of a visit', () => {
     expect(JSON.stringify(planVisit(visit, weighed, state))).toBe(
       JSON.stringify(planVisit(visit, weighed, state)),
     )
+  })
+  it('counts the minutes that somebody really took, and the order that a workshop set', () => {
+    const visit = caseWith([{ check: 'complaint', value: 'not-draining' }])
+    const weighed = weighVisit(visit)
+    const state = arrivingState(visit.machine, visit.observations)
+    const minutes = (times: readonly OwnTime[]) =>
+      planVisit(visit, weighed, state, { times }).looks.find(({ id }) => id === 'pump.sound')?.doingMin
+    expect(minutes([])).toBe(1)
+    expect(minutes([{ check: 'pump.sound', by: 'shop', n: 40, lnMin: Math.log(3) }])).toBe(3)
+    // Who needs half an hour to hear it looks elsewhere first.
+    const slow: OwnTime[] = [{ check: 'pump.sound', by: 'shop', n: 40, lnMin: Math.log(30) }]
+    expect(planVisit(visit, weighed, state).looks[0]?.id).toBe('pump.sound')
+    expect(planVisit(visit, weighed, state, { times: slow }).looks[0]?.id).not.toBe('pump.sound')
+    const own = planVisit(visit, weighed, state, { ownOrder: ['drain-hose.look', 'trap.look'] }).orders
+    expect(own.map(({ id }) => id)).toContain('own')
+    expect(own.at(-1)?.next?.id).toBe('drain-hose.look')
+    expect(own.at(-1)?.expectedMin).toBeGreaterThan(0)
+    expect(planVisit(visit, weighed, state).orders.map(({ id }) => id)).not.toContain('own')
+  })
+  it('does at once what is sooner done than known, and says so in time and share', () => {
+    const seen: Seen[] = [
+      { check: 'complaint', value: 'slow-fill' },
+      { check: 'fill-hose.look', value: 'kinked' },
+    ]
+    const visit = caseWith(seen)
+    const weighed = weighVisit(visit)
+    const state = arrivingState(visit.machine, visit.observations)
+    const { stop, tryFirst } = planVisit(visit, weighed, state)
+    expect(stop).toBeNull()
+    expect(tryFirst).toMatchObject({ act: 'adjust', part: 'fill-hose', minutes: 10, changes: [] })
+    expect(tryFirst?.cured).toBeCloseTo(weighed.belief.present.get('fill-hose.kinked') ?? 0, 1)
+    // Nothing is put right on a guess, and nothing that uses up a part is tried.
+    const bare = caseWith([{ check: 'complaint', value: 'slow-fill' }])
+    expect(planVisit(bare, weighVisit(bare), state).tryFirst).toBeNull()
+    const replaced = caseWith([
+      { check: 'complaint', value: 'not-draining' },
+      { check: 'pump.sound', value: 'runs-with-rattle' },
+    ])
+    const told = planVisit(replaced, weighVisit(replaced), state).tryFirst
+    expect(['clean', 'clear', 'adjust', undefined]).toContain(told?.act)
+  })
+  it('asks for the run again once something was done, and for nothing else before it', () => {
+    const bare = caseWith([
+      { check: 'complaint', value: 'slow-fill' },
+      { check: 'fill-hose.look', value: 'kinked', tap: 'cold' },
+    ])
+    const act = { atMs: 1000, what: 'adjusted', part: 'fill-hose', tap: 'cold' } as const
+    const plan = (visit: typeof bare) =>
+      planVisit(visit, weighVisit(visit), arrivingState(visit.machine, visit.observations))
+    const done = plan({ ...bare, acts: [act] })
+    expect(done.looks[0]?.what).toEqual({ kind: 'run', run: 'fill', tap: 'cold' })
+    expect(done.tryFirst).toBeNull()
+    // What it showed was written down with it, or it was only opened, or it was run since: nothing is to be run for its sake.
+    const run = { planned: look('pump.sound', { doing: 1 }, [[1]]) } as unknown as Step
+    const steps = [
+      {
+        ...run,
+        planned: {
+          ...run.planned,
+          look: { ...run.planned.look, what: { kind: 'run', run: 'fill', tap: 'cold' } },
+        },
+      },
+    ] as Step[]
+    expect(runAgainOf([act], [], steps)).toBe(steps[0])
+    expect(runAgainOf([{ ...act, tap: 'hot' }], [], steps)).toBeNull()
+    expect(runAgainOf([{ ...act, part: 'pump', tap: undefined }], [], steps)).toBeNull()
+    expect(runAgainOf([{ ...act, result: 'cured' }], [], steps)).toBeNull()
+    expect(runAgainOf([{ ...act, what: 'opened' }], [], steps)).toBeNull()
+    const since = { plan: { kind: 'fill', taps: ['cold'] }, atMs: 2000 } as unknown as JudgedRun
+    expect(runAgainOf([act], [since], steps)).toBeNull()
+    expect(runAgainOf([act], [{ ...since, atMs: 500 }], steps)).toBe(steps[0])
+  })
+  it('reckons an act with its run again as a look with two answers', () => {
+    // By hand: the act ends set 0 in 2 min and its run takes 5; what is left is acted on at once (30 min) or looked at (20 + 30).
+    const two = problem(
+      [0.6, 0.4],
+      [
+        look('pump.sound', { doing: 20 }, [
+          [1, 0],
+          [0, 1],
+        ]),
+      ],
+      [2, 30],
+    )
+    const acts = two.acts.map((act, n) => (n === 0 ? { ...act, act: 'adjust' as const } : act))
+    const given = { ...two, acts }
+    const next = planNext(given, START, WATER, 0)
+    const tried = tryFirstOf(given, [], START, WATER, 0, next.toCome, new Reckoner(given))
+    expect(tried).toMatchObject({ minutes: 7, cured: 0.6 })
+    expect(tried?.toCome).toBeCloseTo(7 + 0.4 * 30, 6)
+    // The look alone: 21 min, then the act that is called for.
+    expect(next.toCome).toBeCloseTo(21 + 0.6 * 2 + 0.4 * 30, 6)
+    // A look that takes a minute is sooner than trying.
+    expect(tryFirstOf(given, [], START, WATER, 0, 14, new Reckoner(given))).toBeNull()
   })
   it('reads ohms while a hold runs by itself', () => {
     const split = (a: number, b: number) => [

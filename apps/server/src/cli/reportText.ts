@@ -15,7 +15,15 @@ export function reportText(report: VisitAnswer): string {
 }
 
 /** A diagnosis for people: what is likeliest wrong, then what to look at. */
-export function diagnosisText({ ranking, pairs, outside, conflict, next, stop }: DiagnosisAnswer): string {
+export function diagnosisText({
+  ranking,
+  pairs,
+  outside,
+  conflict,
+  next,
+  stop,
+  try_first,
+}: DiagnosisAnswer): string {
   const percent = (p: number) => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`
   return [
     ...ranking.slice(0, 6).map(({ fault, probability }) => `${percent(probability).padStart(7)}  ${fault}`),
@@ -25,6 +33,12 @@ export function diagnosisText({ ranking, pairs, outside, conflict, next, stop }:
     `${percent(outside).padStart(7)}  not the machine`,
     ...(conflict ? ['', conflict.why] : []),
     ...(stop ? ['', `Act: ${[stop.act, stop.part].filter(Boolean).join(' ')}. ${stop.why}`] : []),
+    ...(try_first
+      ? [
+          '',
+          `Do first, sooner than knowing: ${try_first.act} ${try_first.part ?? ''}, ${try_first.minutes} min with the run again.`,
+        ]
+      : []),
     '',
     'Next:',
     ...next

@@ -1,12 +1,21 @@
-import { asText, idSchema, instrumentKeySchema, invitationSchema, personSchema } from '@brendik/core'
+import {
+  asText,
+  idSchema,
+  instrumentKeySchema,
+  invitationSchema,
+  ORDER_ENTRIES,
+  type OwnOrder,
+  ownOrderSchema,
+  personSchema,
+} from '@brendik/core'
 import { Router } from 'express'
 import * as v from 'valibot'
 import type { Database } from '../db/database.ts'
 import { codeHash, newCode, newToken, tokenHash } from '../door/secrets.ts'
-import { ownerScope } from '../door/whoIsIt.ts'
+import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { changeRow, invitationRow, keyRow, personRow } from './rows.ts'
+import { changeRow, invitationRow, keyRow, ownOrderRow, personRow } from './rows.ts'
 
 const INVITATION_DAYS = 7
 /** A code that an owner gives somebody is good for so long. */
@@ -15,7 +24,7 @@ const changesQuery = v.object({
   before: v.optional(v.pipe(v.string(), v.regex(/^\d{1,18}$/, 'expected the id of a change'))),
 })
 
-/** What only an owner does: people, links, keys of instruments, and who changed what. */
+/** What only an owner does: people, links, keys of instruments, the order of checks, and who changed what. */
 export function peopleRoutes(db: Database): Router {
   const router = Router()
   router.get('/people', async (request, response) => {
@@ -54,6 +63,23 @@ export function peopleRoutes(db: Database): Router {
       RECOVERY_HOURS,
     ])
     response.json({ code })
+  })
+  // Everybody follows it; an entry that this version does not know is left out.
+  router.get('/own-order', async (request, response) => {
+    const { db: own, actor } = scopeOf(request)
+    const found = await own.maybeOne('findOwnOrder', ownOrderRow, [actor.workshopId])
+    const answer: OwnOrder = {
+      entries: ORDER_ENTRIES.filter((entry) => found?.entries.includes(entry)).sort(
+        (a, b) => (found?.entries.indexOf(a) ?? 0) - (found?.entries.indexOf(b) ?? 0),
+      ),
+    }
+    response.json(answer)
+  })
+  router.put('/own-order', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const { entries } = parseInput(ownOrderSchema, request.body)
+    await own.run('putOwnOrder', [actor.workshopId, actor.technicianId, entries])
+    response.json({ ok: true })
   })
   router.get('/invitations', async (request, response) => {
     const { db: own, actor } = ownerScope(request)

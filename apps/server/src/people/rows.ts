@@ -50,3 +50,4 @@ export const ownSessionRow = v.strictObject({
   here: v.boolean(),
 })
 export const doorStateRow = v.strictObject({ anybody: v.boolean(), unclaimed: v.nullable(v.string()) })
+export const ownOrderRow = v.strictObject({ entries: v.array(v.string()) })

@@ -9,6 +9,8 @@ import type {
   Language,
   LogbookAnswer,
   MachineHistory,
+  OrderEntry,
+  OwnOrder,
   OwnSession,
   OwnTime,
   PersonAnswer,
@@ -47,6 +49,13 @@ export const ownTimesQuery = queryOptions({
   queryFn: () => get<OwnTime[]>('/own-times'),
   staleTime: 600_000,
 })
+/** The order of checks that the workshop set. */
+export const ownOrderQuery = queryOptions({
+  queryKey: ['own-order'],
+  queryFn: () => get<OwnOrder>('/own-order'),
+  staleTime: 60_000,
+})
+export const putOwnOrder = (entries: readonly OrderEntry[]) => put('/own-order', { entries })
 /** A run with all that was streamed into it. */
 export interface OpenedRun extends RunAnswer {
   blocks: ReadingBlock[]

@@ -10,7 +10,7 @@ export interface Prefs {
   /** Letters and figures act at once where nothing is typed. */
   singleKeys: boolean
   /** The order of checks that is followed: the computed one, or a school's. */
-  order: 'least-minutes' | SchoolId
+  order: 'least-minutes' | SchoolId | 'own'
 }
 
 /** Regions that measure in inches and gallons. */
@@ -50,7 +50,7 @@ function read(): Prefs {
           : usual.language,
       theme: kept.theme === 'cellar' ? 'cellar' : usual.theme,
       singleKeys: kept.singleKeys !== false,
-      order: SCHOOL_IDS.find((own) => own === kept.order) ?? usual.order,
+      order: [...SCHOOL_IDS, 'own' as const].find((own) => own === kept.order) ?? usual.order,
     }
   } catch {
     return usual

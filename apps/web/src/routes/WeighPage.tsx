@@ -1,7 +1,7 @@
-import type { FaultId, PlannedNext } from '@brendik/core'
+import type { ActWord, FaultId, PartId, PlannedNext, PlannedStop } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
-import { LookSheet } from '../features/stages/index.ts'
+import { ActSheet, LookSheet } from '../features/stages/index.ts'
 import { beginCheck, useSpace, useUnderWay } from '../features/visit/index.ts'
 import {
   Contradiction,
@@ -40,7 +40,8 @@ export function WeighPage() {
   const contenders = view ? listed(view) : []
   const chosen = contenders.find(({ fault }) => fault === picked) ?? contenders[0]
   const proposed = proposedOf(view, space, order, useUnderWay(visit.id))
-  const first = proposed.gate || proposed.stop ? null : proposed.first
+  const toDo = doneOf(proposed.stop ?? proposed.tryFirst)
+  const first = proposed.gate || proposed.stop || proposed.tryFirst ? null : proposed.first
   const open = (look: PlannedNext) => {
     if (look.what.kind === 'check') {
       beginCheck(visit.id, look.what.check, look.minutes - look.doingMin)
@@ -52,7 +53,8 @@ export function WeighPage() {
           : `/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`,
       )
   }
-  useSpaceBar(() => first && open(first), first !== null)
+  const [done, setDone] = useState<{ what: ActWord; part: PartId } | null>(null)
+  useSpaceBar(() => (first ? open(first) : setDone(toDo)), first !== null || toDo !== null)
   // Who comes by the line on a stage has asked for the next look already: it opens, once.
   const asked = (useLocation().state as { start?: true } | null)?.start === true
   const known = view !== null
@@ -126,6 +128,7 @@ export function WeighPage() {
         )}
       </TwoPanes>
       {opened && <LookSheet space={space} look={opened} onClose={() => setOpened(null)} />}
+      {done && <ActSheet space={space} stage="outside" proposed={done} onClose={() => setDone(null)} />}
       <ActionBar>
         {first && (
           <Action
@@ -136,11 +139,34 @@ export function WeighPage() {
             onPress={() => open(first)}
           />
         )}
+        {toDo && (
+          <Action
+            weight="main"
+            name={t('weigh.enterWhatWasDone')}
+            keyName={t('key.space')}
+            hint={t('weigh.thenTheRunAgain')}
+            onPress={() => setDone(toDo)}
+          />
+        )}
         <Way to={`/visits/${visit.id}`} name={t('ui.theWholeVisit')} hint={t('weigh.allRunsAndLooks')} />
         <Way to="/catalogue" name={t('weigh.catalogue')} hint={t('weigh.whatIsHeldAndWhy')} onDeskOnly />
       </ActionBar>
     </>
   )
+}
+
+const DONE: Readonly<Record<PlannedStop['act'], ActWord | null>> = {
+  clean: 'cleaned',
+  clear: 'cleared',
+  adjust: 'adjusted',
+  replace: 'replaced',
+  refer: null,
+  'close-up': null,
+}
+/** What an act is entered as once it is done; null = there is nothing to enter. */
+function doneOf(act: Pick<PlannedStop, 'act' | 'part'> | null): { what: ActWord; part: PartId } | null {
+  const what = act && DONE[act.act]
+  return what && act.part ? { what, part: act.part } : null
 }
 
 function Way({

@@ -1,5 +1,5 @@
 import { useWho } from '../features/door/index.ts'
-import { Changes, InstrumentKeys, Me, People } from '../features/workshop/index.ts'
+import { Changes, InstrumentKeys, Me, OwnOrder, People } from '../features/workshop/index.ts'
 import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -20,6 +20,7 @@ export function WorkshopPage() {
           <div className="grid content-start gap-8">
             <Me />
             {who.role === 'owner' && <InstrumentKeys />}
+            {who.role === 'owner' && <OwnOrder />}
           </div>
           {who.role === 'owner' && (
             <div className="grid content-start gap-8">

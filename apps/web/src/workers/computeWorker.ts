@@ -9,6 +9,7 @@ import {
   leakView,
   type MachineSpec,
   type Observation,
+  type OrderEntry,
   type OwnTime,
   openRunStream,
   type ReadingBlock,
@@ -39,6 +40,18 @@ const streams = new Map<string, RunStream>()
 const streamed = (run: RunState) => streams.get(run.runId)?.blocks() ?? []
 
 /** The heavy half of the screens, off their thread. */
+/** What is reckoned beside what is wrong. */
+export interface WeighWishes {
+  /** Looks that cannot be made in this visit. */
+  notHere: readonly string[]
+  /** How long checks really took. */
+  times: readonly OwnTime[]
+  /** The order that the workshop set. */
+  ownOrder: readonly OrderEntry[]
+  /** With the time line and what each order is expected to take. */
+  whole: boolean
+}
+
 const compute = {
   expected: (plan: RunPlan) => {
     try {
@@ -76,21 +89,11 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
-  /**
-   * @param notHere - Looks that cannot be made in this visit.
-   * @param times - How long checks really took.
-   * @param whole - With the time line and the orders beside what to do next.
-   */
-  weigh: (
-    visit: WeighedCase,
-    state: WorkState,
-    notHere: readonly string[],
-    times: readonly OwnTime[],
-    whole: boolean,
-  ) =>
+  weigh: (visit: WeighedCase, state: WorkState, { notHere, times, ownOrder, whole }: WeighWishes) =>
     visitView(visit, state, {
       notHere: ({ id }) => notHere.includes(id),
       times,
+      ownOrder,
       timeline: whole,
       orders: whole,
     }),

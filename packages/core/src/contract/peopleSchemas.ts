@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { ORDER_ENTRIES } from '../catalogue/orderEntries.ts'
 import { asText } from '../message.ts'
 import { idSchema } from './specSchemas.ts'
 import { textUpTo } from './textSchemas.ts'
@@ -40,6 +41,15 @@ export const newWorkshopSchema = v.object({
 export const invitationSchema = v.object({ id: idSchema, name, role: v.picklist(ROLES) })
 /** What a person chose for themselves. */
 export const ownChoiceSchema = v.object({ language: v.picklist(LANGUAGES) })
+/** The order of checks that a workshop set for itself; empty = none. */
+export const ownOrderSchema = v.object({
+  entries: v.pipe(
+    v.array(v.picklist(ORDER_ENTRIES)),
+    v.maxLength(ORDER_ENTRIES.length),
+    v.check((entries) => new Set(entries).size === entries.length, 'expected each entry once'),
+  ),
+})
+export type OwnOrder = v.InferOutput<typeof ownOrderSchema>
 export const personSchema = v.object({ name, role: v.picklist(ROLES), active: v.boolean() })
 export const passwordChangeSchema = v.object({
   before: knownPassword,

@@ -292,7 +292,13 @@ function observationsFromFile(file: VisitFile): Observation[] {
 }
 
 function actsFromFile(file: VisitFile): VisitAct[] {
-  return file.acts.map(({ at, what, part, tap }) => ({ atMs: msOfInstant(at), what, part, tap }))
+  return file.acts.map(({ at, what, part, tap, result }) => ({
+    atMs: msOfInstant(at),
+    what,
+    part,
+    tap,
+    ...(result ? { result } : {}),
+  }))
 }
 
 function instantMs(at: string | undefined): number | null {

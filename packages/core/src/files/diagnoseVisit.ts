@@ -48,6 +48,8 @@ export interface DiagnosisReport {
   plan: (AskedFor & { starts_min: number; ends_min: number; hands_free: boolean })[]
   /** Acting is worth more than checking; null = it is not. */
   stop: { act: string; part?: string; probability: number; expected_cost: number } | null
+  /** Doing it at once takes fewer minutes than knowing first; its run again says whether it was that. Null = it does not. */
+  try_first: { act: string; part?: string; probability: number; minutes: number } | null
   schools: { id: string; expected_minutes: number; next: string | null }[]
 }
 
@@ -116,7 +118,9 @@ export function diagnoseVisit(file: VisitFile, { looks = true }: { looks?: boole
         between: [belief.conflict.unexplained, belief.conflict.against],
         why: message('found.conflict', { one: told.one, other: told.other, minutes: told.minutes }),
       },
-    ...(looks ? planned(file, visit, weighed) : { next: [], plan: [], stop: null, schools: [] }),
+    ...(looks
+      ? planned(file, visit, weighed)
+      : { next: [], plan: [], stop: null, try_first: null, schools: [] }),
   }
 }
 
@@ -125,7 +129,7 @@ function planned(
   file: VisitFile,
   visit: WeighedCase,
   weighed: Weighed,
-): Pick<DiagnosisReport, 'next' | 'plan' | 'stop' | 'schools'> {
+): Pick<DiagnosisReport, 'next' | 'plan' | 'stop' | 'try_first' | 'schools'> {
   const unavailable = new Set(file.unavailable)
   const notHere = ({ what }: PossibleLook) => namesOf(what).some((name) => unavailable.has(name))
   const plan = planVisit(visit, weighed, stateOf(file, visit), { notHere })
@@ -148,6 +152,12 @@ function planned(
       ...(plan.stop.part ? { part: plan.stop.part } : {}),
       probability: plan.stop.cured,
       expected_cost: plan.stop.expectedMin,
+    },
+    try_first: plan.tryFirst && {
+      act: plan.tryFirst.act,
+      ...(plan.tryFirst.part ? { part: plan.tryFirst.part } : {}),
+      probability: plan.tryFirst.cured,
+      minutes: plan.tryFirst.minutes,
     },
     schools: plan.orders.map(({ id, expectedMin, next }) => ({
       id,

@@ -123,13 +123,25 @@ function lastRunThrough(
   return last
 }
 
-function ActSheet({ space, stage, onClose }: { space: Space; stage: StageId; onClose: () => void }) {
+/** What was done to which part, and when. @param proposed - Chosen as it opens. */
+export function ActSheet({
+  space,
+  stage,
+  proposed,
+  onClose,
+}: {
+  space: Space
+  stage: StageId
+  proposed?: { what: ActWord; part: PartId }
+  onClose: () => void
+}) {
   const { spec } = space.visit.machine
   const own = partsAtSite(spec, space.visit.site.spec).map((part) => part.id)
-  const usual = PARTS_OF[stage].filter((id) => own.includes(id))
+  const listed = PARTS_OF[stage].filter((id) => own.includes(id))
+  const usual = proposed && !listed.includes(proposed.part) ? [proposed.part, ...listed] : listed
   const [all, setAll] = useState(false)
-  const [what, setWhat] = useState<ActWord | ''>('')
-  const [part, setPart] = useState<PartId | null>(null)
+  const [what, setWhat] = useState<ActWord | ''>(proposed?.what ?? '')
+  const [part, setPart] = useState<PartId | null>(proposed?.part ?? null)
   const [tap, setTap] = useState<Tap | ''>('')
   const asksTap = part !== null && ON_A_TAP.includes(part) && spec.valve.taps.length > 1
   const atTap = asksTap && tap !== '' ? tap : undefined

@@ -1,4 +1,5 @@
 export { ArriveStage, Proposals } from './ArriveStage.tsx'
+export { ActSheet } from './DoneActs.tsx'
 export { ElectricalStage } from './ElectricalStage.tsx'
 export { LookSheet } from './LookSheet.tsx'
 export { MakeSafeStage } from './MakeSafeStage.tsx'

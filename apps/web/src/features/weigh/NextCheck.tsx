@@ -1,4 +1,10 @@
-import { expectedTime, type PlannedNext, type PlannedStop, type VisitView } from '@brendik/core'
+import {
+  expectedTime,
+  type PlannedNext,
+  type PlannedStop,
+  type PlannedTry,
+  type VisitView,
+} from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { ownTimesQuery } from '../../api/queries.ts'
 import { percent } from '../../lib/percent.ts'
@@ -17,7 +23,7 @@ const MOST_SURE = 99
 export function NextCheck({
   space,
   view,
-  proposed: { first, gate, others, stop },
+  proposed: { first, gate, others, stop, tryFirst },
   onOpen,
 }: {
   space: Space
@@ -28,6 +34,8 @@ export function NextCheck({
   const leading = leadingOf(view)
   const underWay = useUnderWay(space.visit.id)
   if (stop) return <Stop stop={stop} view={view} />
+  if (tryFirst)
+    return <Try what={tryFirst} view={view} looks={first ? [first, ...others] : others} onOpen={onOpen} />
   if (!first)
     return (
       <section aria-label={t('weigh.whatIsWrong')} className="py-5">
@@ -62,24 +70,61 @@ export function NextCheck({
           <GateNotice gate={gate} space={space} />
         </div>
       )}
-      {others.length > 0 && (
-        <ul className="pt-3" aria-label={t('weigh.orElse')}>
-          {others.slice(0, OTHERS).map((look) => (
-            <li key={look.id} className="border-t border-hair">
-              <button
-                type="button"
-                onClick={() => onOpen(look)}
-                className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-4 text-left leading-tight"
-              >
-                <span>{say(look.name)}</span>
-                <span className="small-figure shrink-0 text-soft">
-                  {t('weigh.minutes', { minutes: look.minutes })}
-                </span>
-              </button>
-            </li>
-          ))}
-        </ul>
+      <Others looks={others} onOpen={onOpen} />
+    </section>
+  )
+}
+
+/** What else may be looked at as the machine stands. */
+function Others({ looks, onOpen }: { looks: readonly PlannedNext[]; onOpen: (look: PlannedNext) => void }) {
+  if (looks.length === 0) return null
+  return (
+    <ul className="pt-3" aria-label={t('weigh.orElse')}>
+      {looks.slice(0, OTHERS).map((look) => (
+        <li key={look.id} className="border-t border-hair">
+          <button
+            type="button"
+            onClick={() => onOpen(look)}
+            className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-4 text-left leading-tight"
+          >
+            <span>{say(look.name)}</span>
+            <span className="small-figure shrink-0 text-soft">
+              {t('weigh.minutes', { minutes: look.minutes })}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** Doing it is sooner than knowing; what could be looked at instead stands below. */
+function Try({
+  what,
+  view,
+  looks,
+  onOpen,
+}: {
+  what: PlannedTry
+  view: VisitView
+  looks: readonly PlannedNext[]
+  onOpen: (look: PlannedNext) => void
+}) {
+  return (
+    <section aria-label={t('weigh.doItFirst')} className="py-5">
+      <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.doItFirst')}</p>
+      <Huge
+        name={stopName(what)}
+        figure={words().number(what.minutes, Number.isInteger(what.minutes) ? 0 : 1)}
+        unit={t('weigh.min')}
+      />
+      <p className="pt-2 text-lg leading-snug">
+        {t('weigh.tryWorthMore', { fault: leadingOf(view).name, cured: percent(what.cured) })}
+      </p>
+      {what.changes.length > 0 && (
+        <p className="pt-1 text-soft">{t('weigh.before', { changes: changesText(what.changes) })}</p>
       )}
+      <Others looks={looks} onOpen={onOpen} />
     </section>
   )
 }
@@ -110,14 +155,15 @@ function First({ look: { changes, doingMin, by } }: { look: PlannedNext }) {
   return (
     <p className="pt-1 text-soft">
       {t('weigh.firstChanges', {
-        changes: changes
-          .map(({ name, minutes }) => t('weigh.changeMinutes', { change: say(name), minutes }))
-          .join(' · '),
+        changes: changesText(changes),
         minutes: doingMin,
       })}
     </p>
   )
 }
+
+const changesText = (changes: PlannedNext['changes']): string =>
+  changes.map(({ name, minutes }) => t('weigh.changeMinutes', { change: say(name), minutes })).join(' · ')
 
 /** What its minutes rest on, where somebody of the workshop took some. */
 function OwnTimes({ look: { what } }: { look: PlannedNext }) {

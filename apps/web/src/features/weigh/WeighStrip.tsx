@@ -47,7 +47,7 @@ function Leading({ view }: { view: VisitView }) {
 function Next({ space, view, page }: { space: Space; view: VisitView; page: string }) {
   const underWay = useUnderWay(space.visit.id)
   const nowMs = useNowMs(15_000, underWay !== null)
-  const { first, stop } = proposedOf(view, space, usePrefs().order, underWay)
+  const { first, stop, tryFirst } = proposedOf(view, space, usePrefs().order, underWay)
   if (space.visit.closedAtMs !== null) return null
   const text = view.conflict
     ? t('weigh.twoCannotBothBeRight')
@@ -55,14 +55,16 @@ function Next({ space, view, page }: { space: Space; view: VisitView; page: stri
       ? underWayText(say(first.name), nowMs - underWay.sinceMs)
       : stop
         ? t('weigh.stripAct', { act: stopName(stop) })
-        : first
-          ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
-          : null
+        : tryFirst
+          ? t('weigh.stripTry', { act: stopName(tryFirst), minutes: tryFirst.minutes })
+          : first
+            ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
+            : null
   if (text === null) return null
   return (
     <Link
       to={page}
-      state={view.conflict || stop ? null : { start: true }}
+      state={view.conflict || stop || tryFirst ? null : { start: true }}
       className="flex max-w-[54%] min-w-0 items-center gap-2 border-l border-line px-4 font-semibold"
     >
       <span className={`line-clamp-2 text-sm md:text-base ${view.conflict ? 'text-watch' : ''}`}>{text}</span>

@@ -1,4 +1,11 @@
-import { allowedLooks, type Gate, type PlannedNext, type PlannedStop, type VisitView } from '@brendik/core'
+import {
+  allowedLooks,
+  type Gate,
+  type PlannedNext,
+  type PlannedStop,
+  type PlannedTry,
+  type VisitView,
+} from '@brendik/core'
 import type { Prefs } from '../../lib/prefs.ts'
 import type { Space, UnderWay } from '../visit/index.ts'
 
@@ -10,7 +17,11 @@ export interface Proposed {
   /** Others that may be made as the machine stands. */
   others: readonly PlannedNext[]
   stop: PlannedStop | null
+  /** What is done at once, since that is sooner than knowing. */
+  tryFirst: PlannedTry | null
 }
+
+const NOTHING: Proposed = { first: null, gate: null, others: [], stop: null, tryFirst: null }
 
 /**
  * What to do now, in the order that is followed on this device; nothing once the visit is closed. A check under way stays the next one as
@@ -22,7 +33,7 @@ export function proposedOf(
   order: Prefs['order'],
   underWay: UnderWay | null,
 ): Proposed {
-  if (!view || visit.closedAtMs !== null) return { first: null, gate: null, others: [], stop: null }
+  if (!view || visit.closedAtMs !== null) return NOTHING
   const first =
     begunOf(view, underWay) ?? view.orders.find(({ id }) => id === order)?.next ?? view.looks[0] ?? null
   const gatesOf = (looks: readonly PlannedNext[]) =>
@@ -34,6 +45,8 @@ export function proposedOf(
     gate: shut?.gate ?? null,
     others: view.looks.filter(({ id }) => id !== first?.id && open.has(id)),
     stop: view.conflict ? null : view.stop,
+    // What is under way is answered first; who follows an order of their own is not led away from it.
+    tryFirst: view.conflict || order !== 'least-minutes' || begunOf(view, underWay) ? null : view.tryFirst,
   }
 }
 

@@ -1,6 +1,14 @@
-import { notHereOf, type OwnTime, PANELS, type VisitView, type WorkState, workStateOf } from '@brendik/core'
+import {
+  notHereOf,
+  type OrderEntry,
+  type OwnTime,
+  PANELS,
+  type VisitView,
+  type WorkState,
+  workStateOf,
+} from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
-import { ownTimesQuery } from '../../api/queries.ts'
+import { ownOrderQuery, ownTimesQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
 import { useLeakMarks, weighedCaseOf } from '../locate/index.ts'
@@ -13,6 +21,7 @@ let asked: { key: string; answer: Promise<VisitView> } | null = null
 const ANEW_MS = 60_000
 /** As long as they are not read the table's minutes count. */
 const NO_TIMES: OwnTime[] = []
+const NO_ORDER: OrderEntry[] = []
 
 /** The machine as it stands, as the planner reckons with it. Which panel is off nobody said: none is counted again. */
 function workOf({ visit, state }: Space): WorkState {
@@ -30,9 +39,11 @@ export function useWeigh(space: Space, whole = false): VisitView | null {
   const work = workOf(space)
   const notHere = notHereOf(space.said)
   const times = useQuery(ownTimesQuery).data ?? NO_TIMES
-  const key = JSON.stringify([weighed, work, notHere, times, whole])
+  const ownOrder = useQuery(ownOrderQuery).data?.entries ?? NO_ORDER
+  const wishes = { notHere, times, ownOrder, whole }
+  const key = JSON.stringify([weighed, work, wishes])
   return useComputed(key, () => {
-    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work, notHere, times, whole) }
+    if (asked?.key !== key) asked = { key, answer: compute.weigh(weighed, work, wishes) }
     return asked.answer
   })
 }

@@ -1,4 +1,5 @@
 export { Changes } from './Changes.tsx'
 export { InstrumentKeys } from './InstrumentKeys.tsx'
 export { Me } from './Me.tsx'
+export { OwnOrder } from './OwnOrder.tsx'
 export { People } from './People.tsx'

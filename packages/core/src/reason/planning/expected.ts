@@ -1,8 +1,9 @@
+import type { OrderEntry } from '../../catalogue/orderEntries.ts'
 import { seededRandom } from '../../numeric/random.ts'
 import { changesFor, doneIn, type Waterworks } from './changes.ts'
 import { EACH_STEP_MIN, LEAST_SURE, stepsFrom } from './planNext.ts'
 import type { Problem } from './problem.ts'
-import { SCHOOLS, type SchoolId, schoolSequence } from './schools.ts'
+import { schoolSequence } from './schools.ts'
 import type { WorkState } from './workState.ts'
 import { type Reckoner, worthOfLooks } from './worth.ts'
 
@@ -17,13 +18,14 @@ const BAD_END_MIN = 60
 /**
  * Minutes that an order is expected to take until it acts, and an hour more where it acts wrongly or does not come to an end: visits are
  * drawn from what is believed, each look answered by its chances. All orders stop by the same certainty.
+ * @param order - The computed one, or a fixed one.
  */
 export function expectedMinutes(
   problem: Problem,
   start: WorkState,
   water: Waterworks,
   unlisted: number,
-  order: 'least-minutes' | SchoolId,
+  order: 'least-minutes' | readonly OrderEntry[],
   reckoner: Reckoner,
 ): number {
   const random = seededRandom(20261127)
@@ -54,7 +56,7 @@ function oneVisit(
   start: WorkState,
   water: Waterworks,
   unlisted: number,
-  order: 'least-minutes' | SchoolId,
+  order: 'least-minutes' | readonly OrderEntry[],
   reckoner: Reckoner,
   truth: number,
   random: () => number,
@@ -124,9 +126,9 @@ function best(
 }
 
 /** Numbers of the looks in the order of a school. */
-const inOrderOf = ({ looks }: Problem, order: SchoolId): number[] =>
+const inOrderOf = ({ looks }: Problem, order: readonly OrderEntry[]): number[] =>
   schoolSequence(
-    SCHOOLS[order],
+    order,
     looks.map((planned, index) => ({ planned, index })),
   ).map(({ index }) => index)
 

@@ -31,6 +31,8 @@ export interface Next {
   all: Step[]
   /** Acting is worth more than any look; null = it is not. */
   stop: Stop | null
+  /** Minutes still to come with the best look, or with acting at once where that is shorter or there is none. */
+  toCome: number
 }
 
 /** Every look also costs getting up, wiping and saying it, min. Estimate. */
@@ -94,7 +96,8 @@ export function planNext(
     : []
   const soonest = alike.reduce<Step | null>((a, b) => (a && a.minutes <= b.minutes ? a : b), null)
   if (soonest) steps.sort((a, b) => Number(b === soonest) - Number(a === soonest))
-  return { steps, all, stop: stopAt(problem, now, steps, leastSure) }
+  const toCome = Math.min(now.actNow, ...steps.map((step) => step.toCome))
+  return { steps, all, stop: stopAt(problem, now, steps, leastSure), toCome }
 }
 
 function stopAt(

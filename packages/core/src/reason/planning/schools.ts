@@ -1,6 +1,5 @@
+import type { OrderEntry } from '../../catalogue/orderEntries.ts'
 import { LEAK_PHASES } from '../../machine/leakPhases.ts'
-import type { RunKind } from '../../measure/plan/runPlan.ts'
-import type { CheckId } from '../checks/checkTypes.ts'
 import type { FoundBy } from '../checks/foundBy.ts'
 import type { Step } from './planNext.ts'
 
@@ -8,13 +7,10 @@ import type { Step } from './planNext.ts'
 export const SCHOOL_IDS = ['outside-in', 'most-common-first', 'meter-first'] as const
 export type SchoolId = (typeof SCHOOL_IDS)[number]
 
-/** A place in an order: a check, a run, or the phases watched for water. */
-export type SchoolEntry = CheckId | `run:${RunKind}` | 'watched-phases'
+const BUCKETS: readonly OrderEntry[] = ['tap.bucket', 'hose-end.bucket', 'supply.gauge']
+const VOLTS: readonly OrderEntry[] = ['pump.voltage', 'valve.voltage', 'board.pump-pin']
 
-const BUCKETS: readonly SchoolEntry[] = ['tap.bucket', 'hose-end.bucket', 'supply.gauge']
-const VOLTS: readonly SchoolEntry[] = ['pump.voltage', 'valve.voltage', 'board.pump-pin']
-
-export const SCHOOLS: Readonly<Record<SchoolId, readonly SchoolEntry[]>> = {
+export const SCHOOLS: Readonly<Record<SchoolId, readonly OrderEntry[]>> = {
   'outside-in': [
     'tap.look',
     'fill-hose.look',
@@ -104,7 +100,7 @@ export const SCHOOLS: Readonly<Record<SchoolId, readonly SchoolEntry[]>> = {
   ],
 }
 
-const isOf = (entry: SchoolEntry, what: FoundBy): boolean =>
+const isOf = (entry: OrderEntry, what: FoundBy): boolean =>
   what.kind === 'check'
     ? entry === what.check
     : what.kind === 'run'
@@ -117,7 +113,7 @@ const isOf = (entry: SchoolEntry, what: FoundBy): boolean =>
  * @param steps - Every look that can still be made.
  */
 export function schoolSequence<S extends Pick<Step, 'planned'>>(
-  order: readonly SchoolEntry[],
+  order: readonly OrderEntry[],
   steps: readonly S[],
 ): S[] {
   const listed = order.flatMap((entry) =>
@@ -128,7 +124,7 @@ export function schoolSequence<S extends Pick<Step, 'planned'>>(
 
 /** What a school does next; null = nothing is left. */
 export const schoolNext = <S extends Pick<Step, 'planned'>>(
-  order: readonly SchoolEntry[],
+  order: readonly OrderEntry[],
   steps: readonly S[],
 ): S | null => schoolSequence(order, steps)[0] ?? null
 

@@ -1,3 +1,4 @@
+import type { OrderEntry } from '../../catalogue/orderEntries.ts'
 import type { PartId } from '../../machine/parts.ts'
 import type { Message } from '../../message.ts'
 import type { CureWord } from '../catalogue/cures.ts'
@@ -6,12 +7,14 @@ import { type NextLook, tellsOf } from '../weigh/nextLooks.ts'
 import type { PossibleLook } from '../weigh/possibleLook.ts'
 import { type WeighView, weighView } from '../weigh/weighView.ts'
 import { type Weighed, type WeighedCase, weighVisit } from '../weigh/weighVisit.ts'
-import { waterworksOf } from './changes.ts'
+import { type Change, waterworksOf } from './changes.ts'
 import { expectedMinutes } from './expected.ts'
 import { planNext, type Step } from './planNext.ts'
 import { type Problem, problemOf } from './problem.ts'
+import { runAgainOf } from './runAgain.ts'
 import { SCHOOL_IDS, SCHOOLS, type SchoolId, schoolNext } from './schools.ts'
 import { timelineOf } from './timeline.ts'
+import { tryFirstOf } from './tryFirst.ts'
 import type { WorkState } from './workState.ts'
 import { Reckoner } from './worth.ts'
 
@@ -32,6 +35,15 @@ export interface PlannedStop {
   minutes: number
   expectedMin: number
 }
+/** An act that is cheaper than knowing, to be done before looking on. */
+export interface PlannedTry {
+  act: CureWord
+  part: PartId | null
+  cured: number
+  /** Changes, the act and the run again, min. */
+  minutes: number
+  changes: readonly { name: Message; minutes: number }[]
+}
 /** A step on the time line, min from now. */
 export interface PlannedTime {
   id: string
@@ -45,7 +57,7 @@ export interface PlannedTime {
 }
 /** An order to follow, with what it is expected to take in this visit, and its next look. */
 export interface PlannedOrder {
-  id: 'least-minutes' | SchoolId
+  id: 'least-minutes' | SchoolId | 'own'
   /** Null = not asked for. */
   expectedMin: number | null
   next: PlannedNext | null
@@ -57,6 +69,7 @@ export interface VisitPlan {
   /** Worth most for their minutes first. */
   looks: PlannedNext[]
   stop: PlannedStop | null
+  tryFirst: PlannedTry | null
   timeline: PlannedTime[]
   orders: PlannedOrder[]
 }
@@ -76,6 +89,8 @@ export function visitView(visit: WeighedCase, state: WorkState, wishes: PlanWish
 export interface PlanWishes {
   /** Looks that cannot be made in this visit. */
   notHere?: (look: PossibleLook) => boolean
+  /** The order that a workshop set for itself. */
+  ownOrder?: readonly OrderEntry[]
   /** How long checks really took; without it the table's minutes count. */
   times?: readonly OwnTime[]
   timeline?: boolean
@@ -88,7 +103,7 @@ export function planVisit(
   visit: WeighedCase,
   weighed: Weighed,
   state: WorkState,
-  { notHere, times, timeline = true, orders = true }: PlanWishes = {},
+  { notHere, times, ownOrder = [], timeline = true, orders = true }: PlanWishes = {},
 ): VisitPlan {
   const left: VisitPlan['notHere'] = []
   const impossible = (look: PossibleLook) => {
@@ -100,7 +115,16 @@ export function planVisit(
   const water = waterworksOf(visit.machine, visit.site, pumpTrusted(visit))
   const unlisted = weighed.belief.share.get('unlisted') ?? 0
   const reckoner = new Reckoner(problem)
-  const next = planNext(problem, state, water, unlisted, reckoner)
+  const planned = planNext(problem, state, water, unlisted, reckoner)
+  // Whether an act was it says its run: nothing is looked at, and nothing more is done, before that.
+  const again = runAgainOf(visit.acts, visit.runs, planned.all)
+  const next = again
+    ? { ...planned, stop: null, steps: [again, ...planned.steps.filter((step) => step !== again)] }
+    : planned
+  const tried =
+    next.stop || again
+      ? null
+      : tryFirstOf(problem, weighed.parts, state, water, unlisted, next.toCome, reckoner)
   return {
     notHere: left,
     looks: next.steps.slice(0, MOST_LOOKS).map((step) => told(problem, step)),
@@ -111,6 +135,13 @@ export function planVisit(
       minutes: next.stop.act.minutes,
       expectedMin: next.stop.expectedMin,
     },
+    tryFirst: tried && {
+      act: tried.act.act,
+      part: tried.act.part,
+      cured: tried.cured,
+      minutes: rounded(tried.minutes),
+      changes: toldChanges(tried.changes),
+    },
     timeline: timeline
       ? timelineOf(problem, state, water, unlisted).steps.map(({ step, ...times }) => ({
           id: step.planned.look.id,
@@ -119,11 +150,17 @@ export function planVisit(
           ...times,
         }))
       : [],
-    orders: (['least-minutes', ...SCHOOL_IDS] as const).map((id) => {
-      const own = id === 'least-minutes' ? (next.steps[0] ?? null) : schoolNext(SCHOOLS[id], next.all)
+    orders: [
+      { id: 'least-minutes' as const, entries: null },
+      ...SCHOOL_IDS.map((id) => ({ id, entries: SCHOOLS[id] })),
+      ...(ownOrder.length > 0 ? [{ id: 'own' as const, entries: ownOrder }] : []),
+    ].map(({ id, entries }) => {
+      const own = entries ? schoolNext(entries, next.all) : (next.steps[0] ?? null)
       return {
         id,
-        expectedMin: orders ? expectedMinutes(problem, state, water, unlisted, id, reckoner) : null,
+        expectedMin: orders
+          ? expectedMinutes(problem, state, water, unlisted, entries ?? 'least-minutes', reckoner)
+          : null,
         next: own && !next.stop ? told(problem, own) : null,
       }
     }),
@@ -143,9 +180,12 @@ function told({ sets }: Problem, { planned, changes, minutes, doingMin }: Step):
     ...tellsOf(names, sets, rows),
     minutes: rounded(minutes),
     doingMin: rounded(doingMin),
-    changes: changes.map((change) => ({ name: change.name, minutes: rounded(change.minutes) })),
+    changes: toldChanges(changes),
   }
 }
+
+const toldChanges = (changes: readonly Change[]) =>
+  changes.map(({ name, minutes }) => ({ name, minutes: rounded(minutes) }))
 
 /** To half a minute: nobody works by seconds. */
 const rounded = (minutes: number): number => Math.max(0.5, Math.round(2 * minutes) / 2)

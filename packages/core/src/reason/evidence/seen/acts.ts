@@ -15,6 +15,8 @@ export interface VisitAct {
   what: ActWord
   part: PartId
   tap?: Tap | undefined
+  /** What its run again showed, where that was written down. */
+  result?: string | undefined
 }
 
 const CIRCUIT: readonly PartId[] = ['board', 'wiring', 'lid-switch']

@@ -1,0 +1,133 @@
+import type { Part } from '../../machine/parts.ts'
+import type { CureWord } from '../catalogue/cures.ts'
+import { type Change, changesFor, type Waterworks } from './changes.ts'
+import type { Needs } from './needs.ts'
+import { EACH_STEP_MIN, stepsFrom } from './planNext.ts'
+import type { PossibleAct, Problem } from './problem.ts'
+import { panelOf, type WorkState } from './workState.ts'
+import { type Reckoner, worthOfLooks } from './worth.ts'
+
+/** An act that is cheaper than knowing: it is done at once, and the run that showed the fault says whether it was that. */
+export interface TryFirst {
+  act: PossibleAct
+  /** How likely it ends what is wrong. */
+  cured: number
+  changes: readonly Change[]
+  /** Changes, the act and the run again, min. */
+  minutes: number
+  /** Minutes still to come with it, what follows where it was not that among them. */
+  toCome: number
+}
+
+/** Acts that use up no part and leave the machine no worse when it was not that. */
+const HARMLESS: readonly CureWord[] = ['clean', 'clear', 'adjust']
+/** The run that showed it, made again, min. Estimate. */
+const AGAIN_MIN = 5
+/** What is less likely than this is not put right on a guess. */
+const LEAST_LIKELY = 0.4
+/** It has to come out shorter by so much than looking on: who tries learns less than who looks. */
+const CLEARLY = 1.25
+
+/** What an act wants of the machine: outside nothing, inside no current, no water, and whatever stands before the part away. */
+function needsOfAct({ part, minutes }: PossibleAct, parts: readonly Part[]): Needs {
+  const access = parts.find(({ id }) => id === part)?.access
+  if (!access || access.by === 'outside') return { doing: minutes }
+  return { doing: minutes, mains: 'off', water: 'contained', taps: 'shut', panel: panelOf(access.by) }
+}
+
+/**
+ * The act to do before looking on: cleaning, clearing or putting right, where that and the run again take clearly fewer minutes on the mean than
+ * the best look and what follows it, and no short look first would make it fewer still. An act with its test is reckoned as a look with two answers, cured or not (Heckerman, Breese and
+ * Rommelse 1995, from memory).
+ * @param unlisted - Probability that it is nothing the catalogue has.
+ * @param bestToCome - Minutes still to come with the best look, or with acting at once where there is none.
+ * @returns Null = looking on, or acting for good, is better.
+ */
+export function tryFirstOf(
+  problem: Problem,
+  parts: readonly Part[],
+  state: WorkState,
+  water: Waterworks,
+  unlisted: number,
+  bestToCome: number,
+  reckoner: Reckoner,
+): TryFirst | null {
+  const p = problem.p.map((x) => x * (1 - unlisted))
+  const tries = triesFrom(problem, parts, state, water)
+  let best: TryFirst | null = null
+  let failedMin = 0
+  for (const { act, way, minutes } of tries) {
+    const cured = shareOf(p, act)
+    if (cured < LEAST_LIKELY || minutes * CLEARLY >= bestToCome) continue
+    const rest = p.map((x, n) => (x * (1 - (act.cures[n] ?? 0))) / (1 - cured))
+    const looks = stepsFrom(problem, way.before, water).map((step) =>
+      step ? step.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY,
+    )
+    const after = Math.min(
+      reckoner.standing(rest).actNow,
+      ...worthOfLooks(reckoner, rest, looks).map(({ toCome }) => toCome),
+    )
+    const toCome = minutes + (1 - cured) * after
+    if (toCome * CLEARLY < bestToCome && toCome < (best?.toCome ?? Number.POSITIVE_INFINITY)) {
+      best = { act, cured, changes: way.changes, minutes, toCome }
+      failedMin = after
+    }
+  }
+  if (!best) return null
+  const sooner = stepsFrom(problem, state, water).some(
+    (step, n) =>
+      step !== null &&
+      step.minutes + EACH_STEP_MIN < best.minutes &&
+      lookedAndTried(problem, p, n, step.minutes + EACH_STEP_MIN, tries, failedMin) < best.toCome,
+  )
+  return sooner ? null : best
+}
+
+interface Possible {
+  act: PossibleAct
+  way: NonNullable<ReturnType<typeof changesFor>>
+  /** Changes, the act and the run again, min. */
+  minutes: number
+}
+
+const triesFrom = (
+  { acts }: Problem,
+  parts: readonly Part[],
+  state: WorkState,
+  water: Waterworks,
+): Possible[] =>
+  acts.flatMap((act) => {
+    const way = HARMLESS.includes(act.act) ? changesFor(needsOfAct(act, parts), state, water) : null
+    return way ? [{ act, way, minutes: way.minutes + act.minutes + AGAIN_MIN }] : []
+  })
+
+const shareOf = (p: Float64Array, { cures }: PossibleAct): number =>
+  p.reduce((sum, x, n) => sum + x * (cures[n] ?? 0), 0)
+
+/** Minutes still to come when one look is made first, and then whatever its answer calls for is tried. @param failedMin - What follows a try that was not it, min. */
+function lookedAndTried(
+  { looks }: Problem,
+  p: Float64Array,
+  look: number,
+  minutes: number,
+  tries: readonly Possible[],
+  failedMin: number,
+): number {
+  const planned = looks[look]
+  if (!planned) return Number.POSITIVE_INFINITY
+  const { outcomes, table } = planned
+  let total = minutes
+  for (let k = 0; k < outcomes; k++) {
+    let q = 0
+    const after = p.map((x, n) => {
+      const both = x * (table[n * outcomes + k] ?? 0)
+      q += both
+      return both
+    })
+    // Of what the look shows, in shares of all: the best that can be tried then.
+    total += Math.min(
+      ...tries.map((one) => q * (one.minutes + failedMin) - shareOf(after, one.act) * failedMin),
+    )
+  }
+  return total
+}
