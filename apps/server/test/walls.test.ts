@@ -250,7 +250,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listMachines: [[]],
     listMarks: [ids.run],
     listObservations: [ids.visit],
-    listOwnTimes: [OWNER],
+    listOwnTimes: [OWNER, ['trap.look']],
     listPeople: [],
     listPhotos: [[ids.visit]],
     listRivals: [],

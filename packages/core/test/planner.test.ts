@@ -262,14 +262,16 @@ describe('the plan of a visit', () => {
         },
       },
     ] as Step[]
-    expect(runAgainOf([act], [], steps)).toBe(steps[0])
-    expect(runAgainOf([{ ...act, tap: 'hot' }], [], steps)).toBeNull()
-    expect(runAgainOf([{ ...act, part: 'pump', tap: undefined }], [], steps)).toBeNull()
-    expect(runAgainOf([{ ...act, result: 'cured' }], [], steps)).toBeNull()
-    expect(runAgainOf([{ ...act, what: 'opened' }], [], steps)).toBeNull()
+    expect(runAgainOf([act], [], [], steps)).toBe(steps[0])
+    // Whether it still leaks is watched, not timed.
+    expect(runAgainOf([act], [], [{ check: 'complaint', value: 'leaking' }], steps)).toBeNull()
+    expect(runAgainOf([{ ...act, tap: 'hot' }], [], [], steps)).toBeNull()
+    expect(runAgainOf([{ ...act, part: 'pump', tap: undefined }], [], [], steps)).toBeNull()
+    expect(runAgainOf([{ ...act, result: 'cured' }], [], [], steps)).toBeNull()
+    expect(runAgainOf([{ ...act, what: 'opened' }], [], [], steps)).toBeNull()
     const since = { plan: { kind: 'fill', taps: ['cold'] }, atMs: 2000 } as unknown as JudgedRun
-    expect(runAgainOf([act], [since], steps)).toBeNull()
-    expect(runAgainOf([act], [{ ...since, atMs: 500 }], steps)).toBe(steps[0])
+    expect(runAgainOf([act], [since], [], steps)).toBeNull()
+    expect(runAgainOf([act], [{ ...since, atMs: 500 }], [], steps)).toBe(steps[0])
   })
   it('reckons an act with its run again as a look with two answers', () => {
     // By hand: the act ends set 0 in 2 min and its run takes 5; what is left is acted on at once (30 min) or looked at (20 + 30).

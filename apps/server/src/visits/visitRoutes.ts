@@ -1,4 +1,5 @@
 import {
+  CHECK_IDS,
   closedSchema,
   type DayAnswer,
   type EntryEvent,
@@ -67,7 +68,9 @@ export function visitRoutes(): Router {
   })
   router.get('/own-times', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    response.json(await db.many('listOwnTimes', ownTimeRow, [actor.workshopId, actor.technicianId]))
+    response.json(
+      await db.many('listOwnTimes', ownTimeRow, [actor.workshopId, actor.technicianId, CHECK_IDS]),
+    )
   })
   router.put('/visits/:id/closed', async (request, response) => {
     const { db, actor } = scopeOf(request)

@@ -6,6 +6,7 @@ import { beginCheck, useSpace, useUnderWay } from '../features/visit/index.ts'
 import {
   Contradiction,
   ForAndAgainst,
+  followedOf,
   listed,
   NextCheck,
   NotHere,
@@ -124,7 +125,11 @@ export function WeighPage() {
         <NotHere space={space} view={view} />
         {proposed.first && !proposed.stop && <TimeLine steps={view.timeline} />}
         {proposed.first && !proposed.stop && (
-          <Orders orders={view.orders} followed={order} onFollow={(chosen) => setPrefs({ order: chosen })} />
+          <Orders
+            orders={view.orders}
+            followed={followedOf(view, order)}
+            onFollow={(chosen) => setPrefs({ order: chosen })}
+          />
         )}
       </TwoPanes>
       {opened && <LookSheet space={space} look={opened} onClose={() => setOpened(null)} />}

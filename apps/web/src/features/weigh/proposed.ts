@@ -34,8 +34,9 @@ export function proposedOf(
   underWay: UnderWay | null,
 ): Proposed {
   if (!view || visit.closedAtMs !== null) return NOTHING
+  const followed = followedOf(view, order)
   const first =
-    begunOf(view, underWay) ?? view.orders.find(({ id }) => id === order)?.next ?? view.looks[0] ?? null
+    begunOf(view, underWay) ?? view.orders.find(({ id }) => id === followed)?.next ?? view.looks[0] ?? null
   const gatesOf = (looks: readonly PlannedNext[]) =>
     allowedLooks(looks, visit.machine.spec, state, Date.now())
   const shut = first && gatesOf([first]).shut[0]
@@ -46,9 +47,13 @@ export function proposedOf(
     others: view.looks.filter(({ id }) => id !== first?.id && open.has(id)),
     stop: view.conflict ? null : view.stop,
     // What is under way is answered first; who follows an order of their own is not led away from it.
-    tryFirst: view.conflict || order !== 'least-minutes' || begunOf(view, underWay) ? null : view.tryFirst,
+    tryFirst: view.conflict || followed !== 'least-minutes' || begunOf(view, underWay) ? null : view.tryFirst,
   }
 }
+
+/** The order that is followed: an own one of the workshop only as long as it has one. */
+export const followedOf = (view: VisitView, order: Prefs['order']): Prefs['order'] =>
+  view.orders.some(({ id }) => id === order) ? order : 'least-minutes'
 
 /** The look under way, if its answer still tells something. */
 export const begunOf = (view: VisitView, underWay: UnderWay | null): PlannedNext | null =>

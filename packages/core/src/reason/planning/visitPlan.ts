@@ -117,7 +117,7 @@ export function planVisit(
   const reckoner = new Reckoner(problem)
   const planned = planNext(problem, state, water, unlisted, reckoner)
   // Whether an act was it says its run: nothing is looked at, and nothing more is done, before that.
-  const again = runAgainOf(visit.acts, visit.runs, planned.all)
+  const again = runAgainOf(visit.acts, visit.runs, visit.observations, planned.all)
   const next = again
     ? { ...planned, stop: null, steps: [again, ...planned.steps.filter((step) => step !== again)] }
     : planned
@@ -155,7 +155,7 @@ export function planVisit(
       ...SCHOOL_IDS.map((id) => ({ id, entries: SCHOOLS[id] })),
       ...(ownOrder.length > 0 ? [{ id: 'own' as const, entries: ownOrder }] : []),
     ].map(({ id, entries }) => {
-      const own = entries ? schoolNext(entries, next.all) : (next.steps[0] ?? null)
+      const own = again ?? (entries ? schoolNext(entries, next.all) : (next.steps[0] ?? null))
       return {
         id,
         expectedMin: orders
