@@ -287,14 +287,19 @@ describe('the plan of a visit', () => {
     )
     const acts = two.acts.map((act, n) => (n === 0 ? { ...act, act: 'adjust' as const } : act))
     const given = { ...two, acts }
+    const outside = [{ id: 'pump', access: { by: 'outside' } }] as never
     const next = planNext(given, START, WATER, 0)
-    const tried = tryFirstOf(given, [], START, WATER, 0, next.toCome, new Reckoner(given))
+    const tried = tryFirstOf(given, outside, START, WATER, 0, next.toCome, new Reckoner(given))
     expect(tried).toMatchObject({ minutes: 7, cured: 0.6 })
     expect(tried?.toCome).toBeCloseTo(7 + 0.4 * 30, 6)
     // The look alone: 21 min, then the act that is called for.
     expect(next.toCome).toBeCloseTo(21 + 0.6 * 2 + 0.4 * 30, 6)
+    // Inside it costs the plug, the taps and the panel as well; nothing is known of it: the plug is out at least.
+    expect(
+      tryFirstOf(given, [], START, WATER, 0, 60, new Reckoner(given))?.changes.map(({ id }) => id),
+    ).toContain('plug-out')
     // A look that takes a minute is sooner than trying.
-    expect(tryFirstOf(given, [], START, WATER, 0, 14, new Reckoner(given))).toBeNull()
+    expect(tryFirstOf(given, outside, START, WATER, 0, 14, new Reckoner(given))).toBeNull()
   })
   it('reads ohms while a hold runs by itself', () => {
     const split = (a: number, b: number) => [

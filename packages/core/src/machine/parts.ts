@@ -161,9 +161,17 @@ const BY_ROUTE: Readonly<Record<PumpRoute, Access>> = {
 
 /** How a part is reached in a family. Minutes are estimates; the choice of route is common practice, no published source. */
 function accessOf(family: FamilyId, id: PartId): Access {
-  const outside: readonly PartId[] = ['tap', 'fill-hose', 'outer-drain-hose', 'standpipe', 'house-drain']
+  // The screens sit in the valve's ports, where the fill hoses come off.
+  const outside: readonly PartId[] = [
+    'tap',
+    'fill-hose',
+    'inlet-screen',
+    'outer-drain-hose',
+    'standpipe',
+    'house-drain',
+  ]
   if (outside.includes(id)) return { ...OPEN, minutes: 1 }
-  if (['inlet-screen', 'inlet-valve', 'valve-hose', 'flow-meter', 'level-switch', 'board'].includes(id))
+  if (['inlet-valve', 'valve-hose', 'flow-meter', 'level-switch', 'board'].includes(id))
     return panel(5, isHorizontal(family) ? 'top-panel' : 'console')
   if (id === 'dispenser') return { ...OPEN, minutes: 1, by: 'drawer' }
   if (id === 'lid-switch') return { ...OPEN, minutes: 2, by: 'opening' }

@@ -35,7 +35,7 @@ export function NextCheck({
   const underWay = useUnderWay(space.visit.id)
   if (stop) return <Stop stop={stop} view={view} />
   if (tryFirst)
-    return <Try what={tryFirst} view={view} looks={first ? [first, ...others] : others} onOpen={onOpen} />
+    return <Try what={tryFirst} looks={first && !gate ? [first, ...others] : others} onOpen={onOpen} />
   if (!first)
     return (
       <section aria-label={t('weigh.whatIsWrong')} className="py-5">
@@ -101,12 +101,10 @@ function Others({ looks, onOpen }: { looks: readonly PlannedNext[]; onOpen: (loo
 /** Doing it is sooner than knowing; what could be looked at instead stands below. */
 function Try({
   what,
-  view,
   looks,
   onOpen,
 }: {
   what: PlannedTry
-  view: VisitView
   looks: readonly PlannedNext[]
   onOpen: (look: PlannedNext) => void
 }) {
@@ -118,9 +116,7 @@ function Try({
         figure={words().number(what.minutes, Number.isInteger(what.minutes) ? 0 : 1)}
         unit={t('weigh.min')}
       />
-      <p className="pt-2 text-lg leading-snug">
-        {t('weigh.tryWorthMore', { fault: leadingOf(view).name, cured: percent(what.cured) })}
-      </p>
+      <p className="pt-2 text-lg leading-snug">{t('weigh.tryWorthMore', { cured: percent(what.cured) })}</p>
       {what.changes.length > 0 && (
         <p className="pt-1 text-soft">{t('weigh.before', { changes: changesText(what.changes) })}</p>
       )}

@@ -28,11 +28,12 @@ const LEAST_LIKELY = 0.4
 /** It has to come out shorter by so much than looking on: who tries learns less than who looks. */
 const CLEARLY = 1.25
 
-/** What an act wants of the machine: outside nothing, inside no current, no water, and whatever stands before the part away. */
+/** What an act wants of the machine: outside, or in the tub by its own cycle, nothing; inside no current, no water, and whatever stands before the part away. */
 function needsOfAct({ part, minutes }: PossibleAct, parts: readonly Part[]): Needs {
   const access = parts.find(({ id }) => id === part)?.access
-  if (!access || access.by === 'outside') return { doing: minutes }
-  return { doing: minutes, mains: 'off', water: 'contained', taps: 'shut', panel: panelOf(access.by) }
+  if (access?.by === 'outside' || part === 'tub') return { doing: minutes }
+  const panel = access ? panelOf(access.by) : null
+  return { doing: minutes, mains: 'off', water: 'contained', taps: 'shut', panel }
 }
 
 /**

@@ -53,7 +53,7 @@ export const weigh = {
   'weigh.stripTry': 'Do first: {act}, {minutes} min',
   'weigh.doItFirst': 'Do it first: sooner than knowing',
   'weigh.tryWorthMore':
-    '{fault}. To do it and run it again takes fewer minutes than to look on: it ends it in {cured} of such cases, and the run says whether.',
+    'To do it and run it again takes fewer minutes than to look on: it ends it in {cured} of such cases, and the run says whether.',
   'weigh.before': 'First {changes}.',
   'weigh.enterWhatWasDone': 'Enter what was done',
   'weigh.thenTheRunAgain': 'then the run again',

@@ -54,7 +54,7 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.stripTry': 'Haga primero: {act}, {minutes} min',
   'weigh.doItFirst': 'Hágalo primero: antes que saberlo',
   'weigh.tryWorthMore':
-    '{fault}. Hacerlo y repetir la corrida lleva menos minutos que seguir mirando: acaba con ello en {cured} de tales casos, y la corrida lo dirá.',
+    'Hacerlo y repetir la corrida lleva menos minutos que seguir mirando: acaba con ello en {cured} de tales casos, y la corrida lo dirá.',
   'weigh.before': 'Antes: {changes}.',
   'weigh.enterWhatWasDone': 'Anotar lo hecho',
   'weigh.thenTheRunAgain': 'luego otra vez la corrida',
