@@ -196,6 +196,8 @@ test('what the server did not take is put right where it stands: a note in its l
         ? route.fulfill(refuse(`${word}: expected otherwise`))
         : route.fallback(),
     )
+  // The address changes a moment before the page does.
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
   await page.keyboard.press('1')
   await page.getByLabel('Notes').fill('Mistyped')
   await page.getByLabel('Notes').blur()

@@ -54,6 +54,10 @@ test('a visit is planned for another day, found there, and moved', async ({ page
   await page.getByLabel('When').fill(at(2))
   await page.getByRole('button', { name: /Plan the visit/ }).click()
   await expect(page).toHaveURL(new RegExp(`day=${at(2).slice(0, 10)}$`))
+  // It stands there at once, from the device; its line is drawn anew when the server has it.
+  const stored = () => world.rows("select id from visit where complaint = 'Planned ahead'")
+  await expect.poll(async () => (await stored()).length).toBe(1)
+  await page.goto(`${world.url}/?day=${at(2).slice(0, 10)}`)
   await page
     .locator('ol')
     .getByRole('link', { name: /Planned ahead/ })

@@ -6,7 +6,10 @@ it('visits led by the planner take far fewer minutes than those of the schools, 
   const { planner, ...schools } = shortStudy<PlannerFigures>('planner', 3)
   expect(planner.n).toBe(9)
   // Bounds leave room for the seeds: the long form has the figures.
-  for (const school of Object.values(schools)) expect(planner.minutes).toBeLessThan(0.75 * school.minutes)
+  for (const school of Object.values(schools)) {
+    expect(planner.minutes).toBeLessThan(0.75 * school.minutes)
+    expect(planner.regret).toBeLessThan(0.5 * school.regret)
+  }
   expect(planner.right).toBeGreaterThan(0.5)
   expect(planner.wrong).toBeLessThanOrEqual(0.12)
 }, 240_000)

@@ -118,6 +118,8 @@ export interface Played {
   looks: number
   /** Minutes at which the true fault stood at 85 %. */
   sureAt: number | null
+  /** Minutes that its looks were foretold to come out longer than the best look of their moment, together. */
+  regretMin: number
   trail: string[]
 }
 
@@ -148,12 +150,14 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
   const trail: string[] = []
   let [minutes, looks] = [0, 0]
   let sureAt: number | null = null
+  let regretMin = 0
   const ended = (end: Played['end']): Played => ({
     truth: game.truth,
     minutes: end === 'right' ? minutes : minutes + BAD_END_MIN,
     end,
     looks,
     sureAt,
+    regretMin,
     trail,
   })
   const paid = waterworksOf(machine, site, game.drains)
@@ -183,6 +187,7 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
       continue
     }
     looks++
+    regretMin += Math.max(0, step.toCome - Math.min(...next.all.map(({ toCome }) => toCome)))
     minutes += step.minutes
     state = step.after
     const stays = look.what.kind === 'run' && look.what.run === 'drain' && !game.drains

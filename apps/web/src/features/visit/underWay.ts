@@ -51,12 +51,20 @@ export function beginCheck(visitId: string, check: CheckId, changesMin: number):
 const currentOf = (visitId: string): UnderWay | null =>
   underWay?.visitId === visitId && Date.now() - underWay.sinceMs < LEFT_LYING_MS ? underWay : null
 
-/** The looks with the time since the one among them that is under way was begun: with its first answer it is made. */
+/** Goes on by itself for minutes: others are answered meanwhile. */
+const BY_ITSELF: readonly CheckId[] = ['water-when-off', 'leak.stop-level']
+
+/**
+ * The looks with the time since the one among them that is under way was begun: with its first answer it is made. Who answers another one
+ * has left it, unless it goes on by itself.
+ */
 export function withTimeTaken(visitId: string, looks: readonly ObservationEvent[]): ObservationEvent[] {
   const begun = currentOf(visitId)
   const answered = looks.findIndex((one) => one.type === 'observed' && one.check === begun?.check)
-  if (!begun || answered < 0) return [...looks]
-  set(null)
+  if (!begun) return [...looks]
+  const left = looks.some((one) => one.type === 'observed') && !BY_ITSELF.includes(begun.check)
+  if (answered >= 0 || left) set(null)
+  if (answered < 0) return [...looks]
   return looks.map((one, n) =>
     n === answered && one.type === 'observed'
       ? { beganAtMs: begun.sinceMs, changesMin: begun.changesMin, ...one }
