@@ -44,11 +44,29 @@ export class Board {
   }
 
   async level(text: string): Promise<void> {
+    await this.type(text)
+    await this.page.getByRole('dialog').getByRole('button', { name: 'Enter' }).click()
+  }
+
+  /** A level, and the page loaded anew in the same instant: nothing can have been written meanwhile. */
+  async levelAndReload(text: string): Promise<void> {
+    await this.type(text)
+    const loaded = this.page.waitForEvent('load')
+    await this.page
+      .getByRole('dialog')
+      .getByRole('button', { name: 'Enter' })
+      .evaluate((button: HTMLButtonElement) => {
+        button.click()
+        location.reload()
+      })
+    await loaded
+  }
+
+  private async type(text: string): Promise<void> {
     const actions = this.page.getByRole('region', { name: 'Actions' })
     await actions.getByRole('button', { name: /^Level/ }).click()
     for (const key of text)
       await this.page.getByRole('dialog').getByRole('button', { name: key, exact: true }).click()
-    await this.page.getByRole('dialog').getByRole('button', { name: 'Enter' }).click()
   }
 
   /** After start and stop the place of the main action is dead for a moment, against a second tap. */

@@ -16,6 +16,10 @@ Object.assign(globalThis, {
     getItem: (key: string) => store.get(key) ?? null,
     setItem: (key: string, value: string) => store.set(key, value),
     removeItem: (key: string) => store.delete(key),
+    key: (at: number) => [...store.keys()][at] ?? null,
+    get length() {
+      return store.size
+    },
   },
 })
 

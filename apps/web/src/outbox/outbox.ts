@@ -2,6 +2,7 @@ import { asText } from '@brendik/core'
 import { newId } from '../lib/newId.ts'
 import { oldFacts } from './adoptOld.ts'
 import { dropFacts, type KeptRun, readOutbox, writeFacts } from './deviceDb.ts'
+import { crossOut, leftBehind, noteDown } from './journal.ts'
 import { type Author, type Fact, idOfFact, type Kept } from './keptFact.ts'
 import { storageRoom } from './storageRoom.ts'
 import { knownWho, readWho } from './who.ts'
@@ -66,12 +67,24 @@ export function openOutbox(): Promise<void> {
       // A fact that this page kept or heard of meanwhile is newer than what lay there.
       const known = new Set(all.map((one) => one.id))
       take(kept.filter((one) => !known.has(one.id)))
+      for (const left of leftBehind()) rescue(left)
       others.postMessage({ type: 'hello' } satisfies Told)
       adopt().catch(() => {})
     },
     () => refuseStorage(),
   )
   return opening
+}
+
+/** Writes what a page was left with before it was written. What lies there already may be further on its way: it stays. */
+function rescue({ facts, run, noted }: ReturnType<typeof leftBehind>[number]): void {
+  const known = new Set(all.map((one) => one.id))
+  const lost = facts.filter((one) => !known.has(one.id))
+  take(lost)
+  write(lost, run).then((written) => {
+    if (written) crossOut(noted)
+    spread(lost)
+  })
 }
 
 /** Takes over what an earlier version of the app left unsent. */
@@ -112,8 +125,8 @@ function me(): Author {
 }
 
 /**
- * Keeps what somebody recorded: shown at once, on the device before anything is sent, then sent by whichever page does the sending.
- * A photo takes the device a while to write, and a page that is left meanwhile loses it: it is shown when it is there.
+ * Keeps what somebody recorded: noted and shown at once, on the device before anything is sent, then sent by whichever page does the sending.
+ * A photo is too large to be noted, and takes the device a while to write: it is shown when it is there.
  * @param run - The run they belong to, kept in the same step.
  */
 export function keep(facts: readonly Fact[], run: KeptRun | null = null): void {
@@ -130,9 +143,11 @@ export function keep(facts: readonly Fact[], run: KeptRun | null = null): void {
     })
     .filter((one) => !known.has(one.id))
   const slow = fresh.some(({ fact }) => fact.kind === 'photo')
+  const noted = slow ? null : noteDown(fresh, run)
   if (!slow) take(fresh)
-  write(fresh, run).then(() => {
+  write(fresh, run).then((written) => {
     if (slow) take(fresh)
+    if (written) crossOut(noted)
     spread(fresh)
   })
 }
@@ -149,6 +164,8 @@ export function letGo(ids: readonly string[]): void {
   if (ids.length === 0) return
   drop(ids)
   dropFacts(ids).catch(refuseStorage)
+  // Where nothing can be written they are still noted.
+  for (const { facts, noted } of leftBehind()) if (facts.some(({ id }) => ids.includes(id))) crossOut(noted)
   others.postMessage({ type: 'dropped', ids: [...ids] } satisfies Told)
 }
 
@@ -190,8 +207,8 @@ function cleaned<T>(value: T): T {
   return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, cleaned(one)])) as T
 }
 
-/** Puts it on the device; where that fails it is said, and it is there as long as the page is. */
-async function write(facts: readonly Kept[], run: KeptRun | null, whole = false): Promise<void> {
+/** Puts it on the device; where that fails it is said, and it is there as long as the page is. @returns Whether it was written. */
+async function write(facts: readonly Kept[], run: KeptRun | null, whole = false): Promise<boolean> {
   try {
     await writeFacts(facts, run, whole)
     // What was written shows that it can be written.
@@ -200,8 +217,10 @@ async function write(facts: readonly Kept[], run: KeptRun | null, whole = false)
       (room) => room !== undefined && tellStorage(room),
       () => {},
     )
+    return true
   } catch {
     refuseStorage()
+    return false
   }
 }
 
