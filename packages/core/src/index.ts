@@ -96,7 +96,6 @@ export { analyseVisit, type RunReport, type VisitReport } from './files/analyseV
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
 export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
-export { COMPLAINTS_WITH_RULE, type Proposal, proposeChecks } from './guide/propose.ts'
 export {
   planForStep,
   protocolProgress,

@@ -2,17 +2,15 @@ import { describe, expect, it } from '@jest/globals'
 import { CHECK_IDS } from '../src/catalogue/catalogueIds.ts'
 import {
   CHECKS,
-  COMPLAINTS_WITH_RULE,
   checkApplies,
   checkFacts,
   familyDefaults,
   jointSays,
   outcomesFor,
-  PROTOCOL_IDS,
   PROTOCOLS,
   type ProtocolId,
-  proposeChecks,
   protocolsFor,
+  type RunKind,
   valueProblem,
 } from '../src/index.ts'
 
@@ -114,72 +112,20 @@ describe('the check catalogue', () => {
   })
 })
 
-describe('what a complaint calls for', () => {
-  const protocols = (id: ProtocolId) => PROTOCOLS[id].steps.reduce((sum, step) => sum + step.minutes, 0)
-  const nothing = { checks: new Set<string>(), runs: new Set<never>(), protocols }
-  const front = familyDefaults('front-load')
-  const named = (complaints: string[], made: Parameters<typeof proposeChecks>[2] = nothing) =>
-    proposeChecks(complaints, null, made, front).map((p) =>
-      'check' in p ? p.check : 'run' in p ? p.run : p.protocol,
-    )
-  it('has a rule for every complaint of the catalogue', () => {
-    const complaint = checkFacts('complaint')
-    expect([...COMPLAINTS_WITH_RULE].sort()).toEqual(
-      complaint.kind === 'choice' ? complaint.outcomes.map((o) => o.value).sort() : [],
-    )
-  })
-  it('proposes only what there is, with its minutes', () => {
-    for (const id of COMPLAINTS_WITH_RULE)
-      for (const p of proposeChecks([id], null, nothing, front)) {
-        expect(p.minutes).toBeGreaterThan(0)
-        if ('check' in p) expect(checkFacts(p.check).stage).toBe(p.stage)
-        if ('protocol' in p) expect(PROTOCOLS[p.protocol].steps.length).toBeGreaterThan(0)
-      }
-  })
-  it('looks outside before it opens anything, and at the spin before the pump when only the laundry is wet', () => {
-    const notDraining = named(['not-draining'])
-    expect(notDraining.indexOf('drain-hose.look')).toBeLessThan(notDraining.indexOf('trap.look'))
-    expect(notDraining.indexOf('trap.look')).toBeLessThan(notDraining.indexOf('pump.voltage'))
-    expect(named(['wet-laundry'])[0]).toBe('tub.spins')
-  })
-  it('never proposes live measuring on a machine that trips the breaker', () =>
-    expect(named(['trips-breaker'])).toEqual([
-      'earth.continuity',
-      'insulation',
-      'pump.winding',
-      'valve.coil',
-    ]))
+describe('what a machine has', () => {
   it('asks for no part that this machine has not', () => {
     const belt = familyDefaults('top-load-belt')
-    const asked = COMPLAINTS_WITH_RULE.flatMap((id) =>
-      proposeChecks([id], null, nothing, belt).flatMap((p) => ('check' in p ? [p.check] : [])),
-    )
-    for (const part of ['trap.look', 'filter-cap.look', 'bellows.look']) expect(asked).not.toContain(part)
     const onMotor = familyDefaults('top-load-motor-pump')
     for (const id of ['pump.winding', 'pump.voltage', 'board.pump-pin'] as const) {
       expect(checkApplies(id, onMotor)).toBe(false)
       expect(checkApplies(id, belt)).toBe(true)
     }
     expect(checkApplies('weep-holes', onMotor)).toBe(true)
-    expect(checkApplies('weep-holes', front)).toBe(false)
+    expect(checkApplies('weep-holes', familyDefaults('front-load'))).toBe(false)
     // Free is sound where the pump has no magnet, and broken where it has one.
     const tone = (machine: typeof belt) =>
       outcomesFor(checkFacts('impeller.feel'), machine).find((o) => o.value === 'free')?.tone
     expect([tone(onMotor), tone(belt)]).toEqual(['good', 'stop'])
-  })
-  it('says the same minutes in proposals and in protocols, and counts only what is left', () => {
-    const two = proposeChecks(['slow-drain'], null, nothing, front).find((p) => 'protocol' in p)
-    expect(two?.minutes).toBe(protocols('two-heights'))
-    const made = { ...nothing, protocols: () => 0 }
-    expect(proposeChecks(['slow-drain'], null, made, front).some((p) => 'protocol' in p)).toBe(false)
-  })
-  it('proposes the run-back protocol where foul water may stand', () => {
-    for (const complaint of ['smell', 'fills-when-off']) expect(named([complaint])).toContain('run-back')
-    expect(
-      proposeChecks(['wet-laundry'], 'end', nothing, front).some(
-        (p) => 'protocol' in p && p.protocol === 'run-back',
-      ),
-    ).toBe(true)
   })
   it('makes something of a joint pulled off only with its side and with water inside', () => {
     expect(jointSays({ value: 'gush', side: 'pump', waterInside: true })).toBe('downstream')
@@ -192,30 +138,28 @@ describe('what a complaint calls for', () => {
     ] as const)
       expect(jointSays(nothingSaid)).toBeNull()
   })
-  it('puts first what speaks to more of the complaints, and leaves out what is made', () => {
-    expect(named(['slow-drain', 'fault-long-drain'])[0]).toBe('drain-hose.look')
-    expect(
-      named(['slow-drain'], { checks: new Set(['drain-hose.look']), runs: new Set(['drain']), protocols }),
-    ).not.toEqual(expect.arrayContaining(['drain-hose.look']))
-    expect(named(['slow-drain'], { checks: new Set(), runs: new Set(['drain']), protocols })).not.toContain(
-      'drain',
-    )
+})
+
+describe('what a plan calls for', () => {
+  const run = (kind: RunKind, more: object = {}) => ({ what: { kind: 'run' as const, run: kind, ...more } })
+  const first = (id: ProtocolId) => PROTOCOLS[id].steps[0] ?? null
+  it('is the protocol whose next step is one of its looks, in the order of the plan', () => {
+    expect(protocolsFor(first, [])).toEqual([])
+    const fill = run('fill', { tap: 'cold' })
+    const drain = run('drain')
+    expect(protocolsFor(first, [fill, drain])[0]).toBe('inlet')
+    expect(protocolsFor(first, [drain, fill]).at(-1)).toBe('inlet')
+    expect(protocolsFor(first, [drain])).toEqual(expect.arrayContaining(['pump-or-path', 'two-heights']))
+    // A watch of the standing tub is a hold that is timed.
+    expect(protocolsFor(first, [{ what: { kind: 'phase', phase: 'hold' } }])).toContain('three-hold')
+    expect(protocolsFor(first, [{ what: { kind: 'phase', phase: 'drain' } }])).toEqual([])
   })
-  it('asks for a fill when it leaks while filling', () =>
+  it('is not one that is done, nor one whose next run is another', () => {
+    expect(protocolsFor(() => null, [run('fill'), run('drain')])).toEqual([])
+    const low = PROTOCOLS['two-heights'].steps[1] ?? null
+    expect(protocolsFor((id) => (id === 'two-heights' ? low : null), [run('drain')])).toEqual([])
     expect(
-      proposeChecks(['leaking'], 'fill', nothing, front).some((p) => 'run' in p && p.run === 'fill'),
-    ).toBe(true))
-  it('offers the protocols that the complaint and the runs call for, and all while nothing is known', () => {
-    expect(protocolsFor(['leaking'], [])).toEqual(['three-hold', 'stop-level', 'three-level-catch'])
-    expect(protocolsFor(['noisy'], [])).toEqual([])
-    // What a run showed counts though the customer never spoke of it.
-    expect(protocolsFor(['noisy'], [{ kind: 'fill', verdict: 'slow' }])).toEqual(['inlet'])
-    expect(protocolsFor(['slow-drain'], [{ kind: 'hold', verdict: 'rising' }])).toContain('seep-watch')
-    expect(protocolsFor([], [{ kind: 'drain', verdict: 'within' }])).toEqual([...PROTOCOL_IDS])
-  })
-  it('puts hoses and phases before anything that takes a tool where it leaks', () => {
-    const leaking = named(['leaking'])
-    expect(leaking.slice(0, 2)).toEqual(['drain-hose.look', 'fill-hose.look'])
-    expect(leaking).not.toContain('leak.stop-level')
+      protocolsFor((id) => (id === 'two-heights' ? low : null), [run('drain', { hoseEndMm: 400 })]),
+    ).toEqual(['two-heights'])
   })
 })

@@ -342,3 +342,34 @@ describe('the plan of a visit', () => {
     expect(schoolNext(SCHOOLS['outside-in'], [])).toBeNull()
   })
 })
+
+describe('what each complaint is begun with', () => {
+  const planFor = (complaint: string, family: (typeof FAMILY_IDS)[number], more: Seen[] = []) => {
+    const visit = caseWith([{ check: 'complaint', value: complaint }, ...more], family)
+    const state = arrivingState(visit.machine, visit.observations)
+    return planVisit(visit, weighVisit(visit), state, { timeline: false, orders: false })
+  }
+  it('lets no current into a machine that trips the breaker before it is measured against its frame', () => {
+    for (const family of FAMILY_IDS) {
+      const { looks, tryFirst } = planFor('trips-breaker', family)
+      expect(looks[0]?.id).toBe('insulation')
+      expect(tryFirst).toBeNull()
+      const wants = looks.flatMap(({ changes, acts }) => [...changes.map(({ name }) => name.id), ...acts])
+      for (const live of ['change.plug-in', 'change.water-in', 'run-pump', 'let-water-in', 'measure-live'])
+        expect(wants).not.toContain(live)
+      expect(looks.some(({ what }) => what.kind !== 'check')).toBe(false)
+      const low = planFor('trips-breaker', family, [{ check: 'insulation', value: 0.1 }])
+      expect(low.looks.some(({ what }) => what.kind !== 'check')).toBe(false)
+      const sound = planFor('trips-breaker', family, [{ check: 'insulation', value: 80 }])
+      expect(sound.looks.length).toBeGreaterThan(0)
+    }
+  })
+  it('looks outside before it opens anything, and at the spin before the pump when only the laundry is wet', () => {
+    for (const family of FAMILY_IDS) {
+      for (const complaint of ['not-draining', 'slow-drain', 'slow-fill', 'overfilling', 'fault-no-water'])
+        expect(planFor(complaint, family).looks[0]?.acts).not.toContain('open-panel')
+      const ids = planFor('wet-laundry', family).looks.map(({ id }) => id)
+      expect(ids.indexOf('tub.spins')).toBeLessThan(3)
+    }
+  })
+})

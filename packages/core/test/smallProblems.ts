@@ -27,6 +27,7 @@ const CHECKS = [
 
 export const START: WorkState = {
   mainsOn: true,
+  frameMayBeLive: false,
   waterL: 12,
   panelsOff: [],
   tilted: false,

@@ -1,6 +1,6 @@
 import { diagnoseVisit, type NextLook, parseVisitFile, type WeighedCase } from '../src/index.ts'
-import { nextLooks } from '../src/reason/weigh/nextLooks.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
+import { nextLooks } from './nextLooks.ts'
 import { weighedCase } from './study/weighedCase.ts'
 
 export const sum = (values: Iterable<number>) => [...values].reduce((a, b) => a + b, 0)

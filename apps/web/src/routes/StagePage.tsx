@@ -7,11 +7,12 @@ import {
   ElectricalStage,
   MakeSafeStage,
   OutsideStage,
-  Proposals,
   RunStage,
   StageKeep,
 } from '../features/stages/index.ts'
-import { Conflict, type Space, useSpace } from '../features/visit/index.ts'
+import { Conflict, type Space, useSpace, useUnderWay } from '../features/visit/index.ts'
+import { proposedOf, useWeigh, WorthDoing } from '../features/weigh/index.ts'
+import { usePrefs } from '../lib/prefs.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Notice } from '../ui/Notice.tsx'
@@ -32,8 +33,16 @@ export function StagePage() {
         {t('stagePage.thereIsNoStage', { stageId })}
       </Notice>
     )
-  if (stageId === 'locate') return <LocateStage space={space} />
+  if (stageId === 'locate') return <Locate space={space} />
   return <Stage key={stageId} space={space} stage={stageId} />
+}
+
+/** The ladder, with the plan of the visit beside it. */
+function Locate({ space }: { space: Space }) {
+  const view = useWeigh(space)
+  const underWay = useUnderWay(space.visit.id)
+  const { order } = usePrefs()
+  return <LocateStage space={space} plan={view && proposedOf(view, space, order, underWay)} />
 }
 
 const SAFE_WORD = {
@@ -47,6 +56,7 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
   const status = statusOf(space.said, stage)
   const next = STAGE_IDS[STAGE_IDS.indexOf(stage) + 1] ?? null
   const onward = () => navigate(`/visits/${space.visit.id}${next ? `/${next}` : ''}`)
+  const planned = useWeigh(space)?.looks ?? []
   const [unsaid, setUnsaid] = useState<string | null>(null)
   const settle = (to: 'done' | 'not-needed') => {
     const missing =
@@ -72,7 +82,7 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
           <>
             {stage === 'arrive' && (
               <div className="max-md:hidden">
-                <Proposals space={space} />
+                <WorthDoing space={space} />
               </div>
             )}
             <StageKeep space={space} stage={stage} />
@@ -88,11 +98,11 @@ function Stage({ space, stage }: { space: Space; stage: StageId }) {
           )}
         </h1>
         <Conflict space={space} topic={`status:${stage}`} />
-        {stage === 'arrive' && <ArriveStage space={space} />}
+        {stage === 'arrive' && <ArriveStage space={space} worthDoing={<WorthDoing space={space} />} />}
         {stage === 'make-safe' && <MakeSafeStage space={space} />}
         {stage === 'outside' && <OutsideStage space={space} />}
         {(stage === 'fill' || stage === 'hold' || stage === 'drain') && (
-          <RunStage space={space} stage={stage} />
+          <RunStage space={space} stage={stage} planned={planned} />
         )}
         {stage === 'electrical' && <ElectricalStage space={space} />}
       </TwoPanes>

@@ -13,7 +13,7 @@ import {
   RunList,
   useSpace,
 } from '../features/visit/index.ts'
-import { WeighPrinted } from '../features/weigh/index.ts'
+import { useWeigh, WeighPrinted } from '../features/weigh/index.ts'
 import { newId } from '../lib/newId.ts'
 import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
@@ -33,6 +33,7 @@ export function VisitPage() {
   const space = useSpace()
   const { visit } = space
   const says = useTogether(visit)
+  const planned = useWeigh(space)?.looks ?? []
   const [changing, setChanging] = useState(false)
   const [left, setLeft] = useState<Gate | null>(null)
   const close = () => {
@@ -58,7 +59,7 @@ export function VisitPage() {
         sideWidth="md:w-[284px]"
         side={
           <>
-            <ProtocolLinks visit={visit} />
+            <ProtocolLinks visit={visit} planned={planned} />
             <KnownFacts visit={visit} />
           </>
         }

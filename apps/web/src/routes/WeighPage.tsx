@@ -57,13 +57,15 @@ export function WeighPage() {
   const [done, setDone] = useState<{ what: ActWord; part: PartId } | null>(null)
   useSpaceBar(() => (first ? open(first) : setDone(toDo)), first !== null || toDo !== null)
   // Who comes by the line on a stage has asked for the next look already: it opens, once.
-  const asked = (useLocation().state as { start?: true } | null)?.start === true
+  const asked = (useLocation().state as { start?: true | string } | null)?.start
   const known = view !== null
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when there is something to open
   useEffect(() => {
-    if (!asked || !known) return
+    if (asked === undefined || !known) return
     navigate('.', { replace: true, state: null })
-    if (first) open(first)
+    const look =
+      asked === true || asked === first?.id ? first : proposed.others.find(({ id }) => id === asked)
+    if (look) open(look)
   }, [asked, known])
   if (!view)
     return (

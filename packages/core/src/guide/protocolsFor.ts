@@ -1,48 +1,43 @@
 import { PROTOCOL_IDS, type ProtocolId } from '../catalogue/protocolIds.ts'
-import type { RunKind } from '../measure/plan/runPlan.ts'
-import type { Verdict } from '../measure/verdict/verdict.ts'
-
-const PUMP_OR_PATH: readonly ProtocolId[] = ['pump-or-path', 'two-heights', 'gravity']
-const HEIGHT_OF_LEAK: readonly ProtocolId[] = ['three-hold', 'stop-level', 'three-level-catch']
-
-/** Protocols that tell apart what a complaint may come from. Common practice, no published source. */
-const BY_COMPLAINT: Readonly<Record<string, readonly ProtocolId[]>> = {
-  'not-draining': ['pump-or-path', 'run-back'],
-  'slow-drain': PUMP_OR_PATH,
-  'fault-long-drain': PUMP_OR_PATH,
-  'wet-laundry': ['pump-or-path', 'two-heights', 'run-back'],
-  'not-filling': ['inlet'],
-  'slow-fill': ['inlet'],
-  'fault-no-water': ['inlet', 'sensor-check'],
-  overfilling: ['sensor-check', 'seep-watch'],
-  'fault-overfill': ['sensor-check', 'seep-watch'],
-  'fills-when-off': ['seep-watch', 'run-back'],
-  'fills-and-drains': ['three-hold', 'run-back'],
-  leaking: HEIGHT_OF_LEAK,
-  smell: ['run-back'],
-}
-
-/** Protocols that tell apart what a run showed, whatever the complaint was. */
-function byRun(kind: RunKind, verdict: Verdict): readonly ProtocolId[] {
-  if (verdict === 'rising') return ['seep-watch']
-  if (verdict === 'falling') return HEIGHT_OF_LEAK
-  if (verdict !== 'slow') return []
-  return kind === 'fill' ? ['inlet'] : kind === 'drain' ? PUMP_OR_PATH : []
-}
+import type { FoundBy } from '../reason/checks/foundBy.ts'
+import { PHASE_OF_RUN } from '../reason/leaks/gatherLeakFindings.ts'
+import type { ProtocolStep, RunStep } from './protocols/protocolTypes.ts'
 
 /**
- * The protocols worth their time in a visit, in the order of the catalogue: those that its complaints and what its runs showed call for.
- * All of them while neither says anything.
- * @param complaints - Outcomes of the check `complaint`. @param runs - Finished runs with their verdicts.
+ * The protocols that the plan of a visit calls for: those whose next step is one of its looks, in the order of the plan.
+ * @param nextOf - The next step of a protocol in the visit; null = it is done. @param looks - Looks of the plan, worth most first.
  */
 export function protocolsFor(
-  complaints: readonly string[],
-  runs: readonly { kind: RunKind; verdict: Verdict }[],
+  nextOf: (id: ProtocolId) => ProtocolStep | null,
+  looks: readonly { what: FoundBy }[],
 ): ProtocolId[] {
-  const wanted = new Set<ProtocolId>([
-    ...complaints.flatMap((complaint) => BY_COMPLAINT[complaint] ?? []),
-    ...runs.flatMap(({ kind, verdict }) => byRun(kind, verdict)),
-  ])
-  if (complaints.length === 0 && wanted.size === 0) return [...PROTOCOL_IDS]
-  return PROTOCOL_IDS.filter((id) => wanted.has(id))
+  const placed = PROTOCOL_IDS.map((id) => {
+    const step = nextOf(id)
+    return { id, place: step ? looks.findIndex(({ what }) => isStep(step, what)) : -1 }
+  })
+  return placed
+    .filter(({ place }) => place >= 0)
+    .sort((a, b) => a.place - b.place)
+    .map(({ id }) => id)
+}
+
+/** Whether a step of a protocol is how a look is made. */
+function isStep(step: ProtocolStep, what: FoundBy): boolean {
+  if (step.kind === 'look') return what.kind === 'check' && what.check === step.check
+  if (step.readings.what === 'ruler-and-display')
+    return what.kind === 'check' && what.check === 'ruler-vs-indicated'
+  if (what.kind === 'run') return isRun(step, what)
+  // A phase that is watched for an hour is timed by what watches it.
+  const stands = step.run.kind === 'hold' || step.run.kind === 'idle'
+  return stands && what.kind === 'phase' && PHASE_OF_RUN[step.run.kind] === what.phase
+}
+
+function isRun({ run }: RunStep, what: Extract<FoundBy, { kind: 'run' }>): boolean {
+  const end = what.hoseEndMm === undefined ? [null, 'in-place'] : ['low']
+  return (
+    run.kind === what.run &&
+    !run.throttled &&
+    end.includes(run.hoseEnd) &&
+    (run.tap === null || what.tap === undefined || run.tap === what.tap)
+  )
 }

@@ -5,9 +5,10 @@ import { entropyBits } from '../../src/reason/diagnosis/bayes.ts'
 import type { Observation } from '../../src/reason/evidence/seen/observations.ts'
 import { LEAK_PLACES } from '../../src/reason/leaks/leakPlaces.ts'
 import { COULD_BE } from '../../src/reason/weigh/checkLooks.ts'
-import { nextLooks, possibleLooks, setsOf } from '../../src/reason/weigh/nextLooks.ts'
+import { possibleLooks, setsOf } from '../../src/reason/weigh/nextLooks.ts'
 import type { PossibleLook } from '../../src/reason/weigh/possibleLook.ts'
 import { type Weighed, weighVisit } from '../../src/reason/weigh/weighVisit.ts'
+import { nextLooks } from '../nextLooks.ts'
 import type { Draw } from './draw.ts'
 import { drawnCall } from './faultStudy.ts'
 import type { TownCase } from './faultTown.ts'
@@ -42,7 +43,7 @@ function answersOf(what: PossibleLook['what']): Observation[] | null {
   return values.length > 0 ? values.map(own) : (COULD_BE[check]?.map(own) ?? null)
 }
 
-const uncertainty = (weighed: Weighed): number => entropyBits(setsOf(weighed, () => true).map(({ p }) => p))
+const uncertainty = (weighed: Weighed): number => entropyBits(setsOf(weighed).map(({ p }) => p))
 
 /** Chances of a look's answers, over all that may be wrong. */
 function chances(weighed: Weighed, { shares, outcomes }: PossibleLook): Float64Array {

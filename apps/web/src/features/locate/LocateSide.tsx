@@ -1,26 +1,26 @@
-import type { allowedLooks, LeakView, NextLook as Look, PartId } from '@brendik/core'
+import type { LeakView, PartId, PlannedNext } from '@brendik/core'
 import { t } from '../../lib/words.ts'
 import { SidePane } from '../../ui/TwoPanes.tsx'
 import { StageKeep } from '../stages/index.ts'
 import type { Space } from '../visit/index.ts'
-import { NextLook } from './NextLook.tsx'
+import { NextLook, type Plan } from './NextLook.tsx'
 import { Suspects } from './Suspects.tsx'
 
 /** Suspects with what speaks for and against them, and the looks worth most. */
 export function LocateSide({
   space,
   view,
-  looks: { open, shut },
+  plan,
   chosen,
   onChoose,
   onOpen,
 }: {
   space: Space
   view: LeakView
-  looks: ReturnType<typeof allowedLooks>
+  plan: Plan | null
   chosen: PartId | null
   onChoose: (part: PartId) => void
-  onOpen: (look: Look) => void
+  onOpen: (look: PlannedNext) => void
 }) {
   return (
     <SidePane label={t('locateStage.suspectsAndNextLook')} width="md:w-[320px]">
@@ -31,7 +31,7 @@ export function LocateSide({
           </p>
         ))}
         <Suspects view={view} chosen={chosen} onChoose={onChoose} />
-        <NextLook space={space} open={open} shut={shut} onOpen={onOpen} />
+        {plan && <NextLook space={space} plan={plan} onOpen={onOpen} />}
         <StageKeep space={space} stage="locate" />
       </div>
     </SidePane>

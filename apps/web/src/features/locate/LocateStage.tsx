@@ -1,21 +1,21 @@
 import {
-  allowedLooks,
   type LeakPhase,
   type LeakView,
-  type NextLook,
   type PartId,
+  type PlannedNext,
   type StageStatus,
   saidOf,
 } from '@brendik/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { foundInWords } from '../../words/locateText.ts'
 import { statusOf } from '../../words/stageText.ts'
 import { LookSheet } from '../stages/index.ts'
-import { Conflict, type Space } from '../visit/index.ts'
+import { beginCheck, Conflict, type Space } from '../visit/index.ts'
 import { CatchSheet } from './CatchSheet.tsx'
 import { DryFirst } from './DryFirst.tsx'
 import { Ladder } from './Ladder.tsx'
@@ -23,6 +23,7 @@ import { LadderLegend } from './LadderLegend.tsx'
 import { Lead } from './Lead.tsx'
 import { LocateSide } from './LocateSide.tsx'
 import { ladderAsItStands, ladderAtReplay } from './ladderNow.ts'
+import type { Plan } from './NextLook.tsx'
 import { PartDetail } from './PartDetail.tsx'
 import { PartHeightSheet } from './PartHeightSheet.tsx'
 import { PhaseStrip } from './PhaseStrip.tsx'
@@ -35,7 +36,7 @@ import { WatchSheet } from './WatchSheet.tsx'
 
 type Open =
   | { sheet: 'watch'; phase: LeakPhase }
-  | { sheet: 'look'; look: NextLook }
+  | { sheet: 'look'; look: PlannedNext }
   | { sheet: 'catch' }
   | { sheet: 'height' }
 
@@ -59,7 +60,7 @@ function Weighing() {
 }
 
 /** The leak ladder: when water appears and how high it lies, before a screw is undone. */
-export function LocateStage({ space }: { space: Space }) {
+export function LocateStage({ space, plan }: { space: Space; plan: Plan | null }) {
   const navigate = useNavigate()
   const { units } = usePrefs()
   const { visit, state } = space
@@ -72,14 +73,17 @@ export function LocateStage({ space }: { space: Space }) {
   const timeline = useMemo(() => timelineOf(space, runs), [space, runs])
   const status = statusOf(space.said, 'locate')
   if (!view) return <Weighing />
-  const allowed = allowedLooks(view.looks, visit.machine.spec, state, Date.now())
-  const openLook = (look: NextLook) =>
-    setOpen(look.what.kind === 'phase' ? { sheet: 'watch', phase: look.what.phase } : { sheet: 'look', look })
+  const openLook = (look: PlannedNext) => {
+    if (look.what.kind === 'run') return navigate(`/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`)
+    if (look.what.kind === 'phase') return setOpen({ sheet: 'watch', phase: look.what.phase })
+    beginCheck(visit.id, look.what.check, look.minutes - look.doingMin)
+    setOpen({ sheet: 'look', look })
+  }
   const replaying = replayS !== null && timeline !== null
   const now = replaying
     ? ladderAtReplay(view, timeline, replayS)
     : ladderAsItStands(state, watching.watch?.phase ?? null)
-  const next = allowed.open[0]
+  const next = plan && plan.stop === null ? (plan.gate ? plan.others[0] : plan.first) : null
   const measured = view.parts.find((part) => part.id === chosen)
   const dried = space.said.has('said:dried')
   const ending = endingOf(status, someSeen(view))
@@ -134,7 +138,7 @@ export function LocateStage({ space }: { space: Space }) {
         <LocateSide
           space={space}
           view={view}
-          looks={allowed}
+          plan={plan}
           chosen={chosen}
           onChoose={setChosen}
           onOpen={openLook}

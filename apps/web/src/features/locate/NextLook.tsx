@@ -1,76 +1,104 @@
-import type { Gate, NextLook as Look } from '@brendik/core'
+import type { Gate, PlannedNext, PlannedStop } from '@brendik/core'
+import { Link } from 'react-router'
 import { say, t } from '../../lib/words.ts'
-import { upperFirst } from '../../words/cardText.ts'
-import { WORTH_WORD, worthOf } from '../../words/locateText.ts'
+import { partName, upperFirst } from '../../words/cardText.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 
-/** A look that the machine's state forbids is only spoken of when it would tell this much, bits. */
-const TOLD_BITS = 0.1
+/** The plan of the visit, as far as it is shown beside the ladder. */
+export interface Plan {
+  first: PlannedNext | null
+  /** What stands in the way of the first. */
+  gate: Gate | null
+  others: readonly PlannedNext[]
+  stop: PlannedStop | null
+}
+const OTHERS = 3
 
-/** The look that splits what is left best for its minutes; after it the others, and the best of those the machine's state forbids. */
+/** The next look of the visit, with what stands in its way; after it the others that may be made as the machine stands. */
 export function NextLook({
   space,
-  open,
-  shut,
+  plan: { first, gate, others, stop },
   onOpen,
 }: {
   space: Space
-  open: readonly Look[]
-  shut: { look: Look; gate: Gate }[]
-  onOpen: (look: Look) => void
+  plan: Plan
+  onOpen: (look: PlannedNext) => void
 }) {
-  const [first, ...others] = open
-  const blocked = shut.find(({ look }) => look.gainBits >= Math.max(TOLD_BITS, first?.gainBits ?? 0))
   return (
     <section aria-label={t('ui.nextLook')} className="border-t border-line pt-3">
       <h2 className="text-sm font-semibold text-soft">{t('ui.nextLook')}</h2>
-      {first ? (
-        <>
-          <button
-            type="button"
-            className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 text-left"
-            onClick={() => onOpen(first)}
-          >
-            <span className="plate text-xl leading-tight underline decoration-1 underline-offset-4">
-              {say(first.name)}
-            </span>
-            <span className="shrink-0 text-soft">{t('ui.min', { minutes: first.minutes })}</span>
-          </button>
-          <p className="leading-snug">
-            {say(first.why)}
-            {first.by ? ` ${upperFirst(say(first.by))}.` : ''}
-          </p>
-          <ul className="pt-2">
-            {others.slice(0, 3).map((look) => (
-              <li key={look.id} className="border-t border-hair">
-                <button
-                  type="button"
-                  className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 text-left leading-tight"
-                  onClick={() => onOpen(look)}
-                >
-                  <span>{say(look.name)}</span>
-                  <span className="shrink-0 text-sm text-soft">
-                    {t('nextLook.min', { worth: WORTH_WORD[worthOf(look)], minutes: look.minutes })}
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ul>
-        </>
+      {stop ? (
+        <Link to={`/visits/${space.visit.id}/weigh`} className="plate block py-2 text-xl leading-tight">
+          {stop.part === null
+            ? t('weigh.closeUp')
+            : t('weigh.stripAct', {
+                act: t('weigh.actOnPart', { act: stop.act, part: partName(stop.part) }),
+              })}
+        </Link>
+      ) : first ? (
+        <First look={first} gate={gate} space={space} onOpen={onOpen} />
       ) : (
-        <p className="py-1 leading-snug">
-          {blocked ? t('nextLook.whatWouldTellMoreIs') : t('nextLook.noLookWouldChangeMuch')}
-        </p>
+        <p className="py-1 leading-snug">{t('nextLook.noLookWouldChangeMuch')}</p>
       )}
-      {blocked && (
-        <div className="pt-2">
-          <p className="pb-1 leading-snug">
-            <span className="font-semibold">{say(blocked.look.name)}</span>{' '}
-            {t('nextLook.wouldTellMoreMinBut', { minutes: blocked.look.minutes })}
-          </p>
-          <GateNotice gate={blocked.gate} space={space} />
-        </div>
+      {!stop && (
+        <ul className="pt-2">
+          {others.slice(0, OTHERS).map((look) => (
+            <li key={look.id} className="border-t border-hair">
+              <button
+                type="button"
+                className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 text-left leading-tight"
+                onClick={() => onOpen(look)}
+              >
+                <span>{say(look.name)}</span>
+                <span className="shrink-0 text-sm text-soft">{t('ui.min', { minutes: look.minutes })}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
       )}
     </section>
+  )
+}
+
+function First({
+  look,
+  gate,
+  space,
+  onOpen,
+}: {
+  look: PlannedNext
+  gate: Gate | null
+  space: Space
+  onOpen: (look: PlannedNext) => void
+}) {
+  const name = <span className="plate text-xl leading-tight">{say(look.name)}</span>
+  const minutes = <span className="shrink-0 text-soft">{t('ui.min', { minutes: look.minutes })}</span>
+  return (
+    <>
+      {gate ? (
+        <p className="flex min-h-12 items-center justify-between gap-3">
+          {name}
+          {minutes}
+        </p>
+      ) : (
+        <button
+          type="button"
+          className="flex min-h-12 w-full cursor-pointer items-center justify-between gap-3 text-left underline decoration-1 underline-offset-4"
+          onClick={() => onOpen(look)}
+        >
+          {name}
+          {minutes}
+        </button>
+      )}
+      <p className="leading-snug">
+        {say(look.why)}
+        {look.by ? ` ${upperFirst(say(look.by))}.` : ''}
+      </p>
+      {gate && (
+        <div className="pt-2">
+          <GateNotice gate={gate} space={space} />
+        </div>
+      )}
+    </>
   )
 }

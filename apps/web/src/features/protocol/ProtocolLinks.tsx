@@ -1,24 +1,43 @@
-import { PROTOCOL_IDS, PROTOCOLS, protocolProgress, protocolsFor, type VisitAnswer } from '@brendik/core'
+import {
+  type PlannedNext,
+  PROTOCOL_IDS,
+  PROTOCOLS,
+  type ProtocolId,
+  protocolProgress,
+  protocolsFor,
+  type VisitAnswer,
+} from '@brendik/core'
 import { Link } from 'react-router'
 import { t } from '../../lib/words.ts'
 import { protocolName } from '../../words/cardText.ts'
 import { judgedRuns, observationsOf } from '../together/index.ts'
-import { protocolTells } from './minutesLeft.ts'
+import { protocolTells } from './protocolTells.ts'
 
-/** Ways to make runs and looks so that they tell more: those that this visit calls for or that were begun; the others lie folded below. */
-export function ProtocolLinks({ visit }: { visit: VisitAnswer }) {
+/**
+ * Ways to make runs and looks so that they tell more: those by which the plan goes on, in its order, and those that were begun; the others lie
+ * folded below.
+ */
+export function ProtocolLinks({
+  visit,
+  planned,
+  among = PROTOCOL_IDS,
+}: {
+  visit: VisitAnswer
+  planned: readonly PlannedNext[]
+  among?: readonly ProtocolId[]
+}) {
   const judged = judgedRuns(visit)
   const observations = observationsOf(visit)
-  const wanted = protocolsFor(
-    observations.flatMap(({ check, value }) => (check === 'complaint' ? [String(value)] : [])),
-    judged.map(({ plan, analysis }) => ({ kind: plan.kind, verdict: analysis.verdict })),
-  )
-  const all = PROTOCOL_IDS.filter((id) => protocolTells(visit, id)).map((id) => {
-    const { steps, next } = protocolProgress(PROTOCOLS[id], visit.machine.spec, judged, observations)
-    return { id, steps, next, made: steps.filter((step) => step.done).length }
-  })
+  const all = among
+    .filter((id) => protocolTells(visit, id))
+    .map((id) => {
+      const { steps, next } = protocolProgress(PROTOCOLS[id], visit.machine.spec, judged, observations)
+      return { id, steps, next, made: steps.filter((step) => step.done).length }
+    })
+  const wanted = protocolsFor((id) => all.find((one) => one.id === id)?.next ?? null, planned)
   // Those begun come first, those done last.
-  const rank = (p: (typeof all)[0]) => (p.next === null ? 2 : p.made > 0 ? 0 : 1)
+  const rank = ({ id, next, made }: (typeof all)[0]) =>
+    next === null ? PROTOCOL_IDS.length + 1 : made > 0 ? -1 : wanted.indexOf(id)
   const shown = all.filter((p) => wanted.includes(p.id) || p.made > 0).sort((a, b) => rank(a) - rank(b))
   const others = all.filter((p) => !shown.includes(p))
   return (
@@ -52,7 +71,7 @@ function ProtocolLine({
 }: {
   visitId: string
   progress: Pick<ReturnType<typeof protocolProgress>, 'steps' | 'next'> & {
-    id: (typeof PROTOCOL_IDS)[number]
+    id: ProtocolId
     made: number
   }
 }) {
@@ -63,7 +82,12 @@ function ProtocolLine({
         to={`/visits/${visitId}/protocols/${id}`}
         className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
       >
-        <span>{protocolName(id)}</span>
+        <span>
+          {protocolName(id)}
+          <span className="block text-sm text-soft">
+            {t('protocolLinks.tellsApart', { what: t(`protocol.${id}.separates`) })}
+          </span>
+        </span>
         <span className={`shrink-0 text-sm ${next ? 'text-soft' : 'text-good'}`}>
           {next
             ? made > 0

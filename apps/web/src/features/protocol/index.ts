@@ -1,5 +1,4 @@
 export { CatchFields } from './CatchFields.tsx'
-export { minutesLeft, protocolTells } from './minutesLeft.ts'
 export { ProtocolLinks } from './ProtocolLinks.tsx'
 export { StepGate } from './StepGate.tsx'
 export { StepLookSheet } from './StepLookSheet.tsx'

@@ -1,10 +1,9 @@
-import type { ProtocolId, RunKind } from '@brendik/core'
+import type { PlannedNext, ProtocolId, RunKind } from '@brendik/core'
 import { Link } from 'react-router'
 import { newId } from '../../lib/newId.ts'
 import { t } from '../../lib/words.ts'
-import { protocolName } from '../../words/cardText.ts'
 import { kindMessage } from '../../words/runText.ts'
-import { minutesLeft, protocolTells } from '../protocol/index.ts'
+import { ProtocolLinks } from '../protocol/index.ts'
 import { useTogether } from '../together/index.ts'
 import { RunList, type Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
@@ -26,7 +25,15 @@ const SAYS = {
 } as const
 
 /** A stage that is timed: its runs, the ways to make them tell more, and what is looked at beside them. */
-export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold' | 'drain' }) {
+export function RunStage({
+  space,
+  stage,
+  planned,
+}: {
+  space: Space
+  stage: 'fill' | 'hold' | 'drain'
+  planned: readonly PlannedNext[]
+}) {
   const { visit } = space
   const says = useTogether(visit)
   const runs = visit.runs.filter((run) => KINDS[stage].includes(run.kind))
@@ -44,32 +51,9 @@ export function RunStage({ space, stage }: { space: Space; stage: 'fill' | 'hold
           <RunList visit={visit} runs={runs} says={says} />
         </div>
       )}
-      <h2 className="pt-5 pb-1 text-sm font-semibold text-soft">{t('ui.whatTellsMore')}</h2>
-      <ul>
-        {PROTOCOLS_OF[stage]
-          .filter((id) => protocolTells(visit, id))
-          .map((id) => {
-            const minutes = minutesLeft(visit, id)
-            return (
-              <li key={id} className="border-t border-hair">
-                <Link
-                  to={`/visits/${visit.id}/protocols/${id}`}
-                  className="flex min-h-12 items-center justify-between gap-3 py-1.5 leading-tight"
-                >
-                  <span>
-                    <span className="font-semibold">{protocolName(id)}</span>
-                    <span className="block text-sm text-soft">
-                      {t('runStage.tellsApart', { what: t(`protocol.${id}.separates`) })}
-                    </span>
-                  </span>
-                  <span className={`shrink-0 text-sm ${minutes > 0 ? 'text-soft' : 'text-good'}`}>
-                    {minutes > 0 ? t('ui.min', { minutes }) : t('ui.done')}
-                  </span>
-                </Link>
-              </li>
-            )
-          })}
-      </ul>
+      <div className="pt-5">
+        <ProtocolLinks visit={visit} among={PROTOCOLS_OF[stage]} planned={planned} />
+      </div>
       <h2 className="pt-5 pb-2 text-sm font-semibold text-soft">{t('runStage.lookedAtBesideTheRuns')}</h2>
       <CheckList space={space} which={(check) => check.stage === stage} />
     </>

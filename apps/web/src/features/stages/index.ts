@@ -1,4 +1,4 @@
-export { ArriveStage, Proposals } from './ArriveStage.tsx'
+export { ArriveStage } from './ArriveStage.tsx'
 export { ActSheet } from './DoneActs.tsx'
 export { ElectricalStage } from './ElectricalStage.tsx'
 export { LookSheet } from './LookSheet.tsx'

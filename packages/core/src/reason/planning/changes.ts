@@ -95,6 +95,7 @@ export function changesFor(
   water: Waterworks,
 ): { changes: Change[]; minutes: number; before: WorkState } | null {
   if (needs.live && !state.competent) return null
+  if (state.frameMayBeLive && needsCurrent(needs, state)) return null
   if (state.lock === 'locked' && needs.water === 'below-lip') return null
   const changes: Change[] = []
   let now = state
@@ -177,6 +178,10 @@ export function changesFor(
     change('cool', now.pumpHotMin, { pumpHotMin: 0 }, message('change.cool'))
   return { changes, minutes: changes.reduce((sum, { minutes }) => sum + minutes, 0), before: now }
 }
+
+/** Whether a step runs the machine, if only to bring the water in. */
+const needsCurrent = ({ mains, live, water }: Needs, { waterL }: WorkState): boolean =>
+  mains === 'on' || live === true || (water === 'in' && waterL < ENOUGH_L)
 
 /** Minutes of a step itself, and the machine as it leaves it. */
 export function doneIn(

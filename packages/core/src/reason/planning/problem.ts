@@ -69,7 +69,7 @@ export function problemOf(
   notHere: (look: PossibleLook) => boolean = () => false,
   times: readonly OwnTime[] = [],
 ): Problem {
-  const sets = setsOf(weighed, () => true)
+  const sets = setsOf(weighed)
   const inside: readonly string[] = MACHINE_PLACES
   // Whoever named a place inside names it again: a second look along the path tells next to nothing new.
   const named = weighed.found.places.some(({ place }) => inside.includes(place))

@@ -116,13 +116,16 @@ export function planVisit(
   const unlisted = weighed.belief.share.get('unlisted') ?? 0
   const reckoner = new Reckoner(problem)
   const planned = planNext(problem, state, water, unlisted, reckoner)
-  // Whether an act was it says its run: nothing is looked at, and nothing more is done, before that.
-  const again = runAgainOf(visit.acts, visit.runs, visit.observations, planned.all)
-  const next = again
-    ? { ...planned, stop: null, steps: [again, ...planned.steps.filter((step) => step !== again)] }
+  // Nothing is tried before it is known that its frame is not live. Whether an act was it says its run: nothing is looked at, and nothing
+  // more is done, before that.
+  const leads =
+    (state.frameMayBeLive ? insulationOf(planned.all) : null) ??
+    runAgainOf(visit.acts, visit.runs, visit.observations, planned.all)
+  const next = leads
+    ? { ...planned, stop: null, steps: [leads, ...planned.steps.filter((step) => step !== leads)] }
     : planned
   const tried =
-    next.stop || again
+    next.stop || leads
       ? null
       : tryFirstOf(problem, weighed.parts, state, water, unlisted, next.toCome, reckoner)
   return {
@@ -155,7 +158,7 @@ export function planVisit(
       ...SCHOOL_IDS.map((id) => ({ id, entries: SCHOOLS[id] })),
       ...(ownOrder.length > 0 ? [{ id: 'own' as const, entries: ownOrder }] : []),
     ].map(({ id, entries }) => {
-      const own = again ?? (entries ? schoolNext(entries, next.all) : (next.steps[0] ?? null))
+      const own = leads ?? (entries ? schoolNext(entries, next.all) : (next.steps[0] ?? null))
       return {
         id,
         expectedMin: orders
@@ -166,6 +169,10 @@ export function planVisit(
     }),
   }
 }
+
+const insulationOf = (steps: readonly Step[]): Step | null =>
+  steps.find(({ planned: { look } }) => look.what.kind === 'check' && look.what.check === 'insulation') ??
+  null
 
 /** With these complaints its own pump is not counted on to empty it. */
 const NOT_DRAINING: readonly string[] = ['not-draining', 'fault-long-drain']

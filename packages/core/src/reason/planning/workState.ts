@@ -5,6 +5,7 @@ import { pumpWaitMin } from '../../state/gateLooks.ts'
 import type { MachineState } from '../../state/machineState.ts'
 import { lipLevelMm, litresInside, RESIDUE_L, waterLevelMm } from '../../state/waterInside.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
+import { mayBeLive } from './mayBeLive.ts'
 
 /** What can be taken off or away to get at a part. */
 export const PANELS = ['lower', 'front', 'rear', 'side', 'top', 'console', 'cabinet', 'below'] as const
@@ -13,6 +14,8 @@ export type Panel = (typeof PANELS)[number]
 /** The machine as the planner reckons with it: what each next step needs is counted from here. Nothing in it opens a gate. */
 export interface WorkState {
   mainsOn: boolean
+  /** Its frame may be live: no current is let in. */
+  frameMayBeLive: boolean
   waterL: number
   panelsOff: readonly Panel[]
   tilted: boolean
@@ -72,8 +75,10 @@ const STANDS_OVERFULL: readonly string[] = ['overfilling', 'fault-overfill']
 export function arrivingState(machine: MachineSpec, observations: readonly Observation[]): WorkState {
   const says = (which: readonly string[]) =>
     observations.some(({ check, value }) => check === 'complaint' && which.includes(String(value)))
+  const frameMayBeLive = mayBeLive(observations)
   return {
-    mainsOn: true,
+    mainsOn: !frameMayBeLive,
+    frameMayBeLive,
     waterL: says(STANDS_OVERFULL)
       ? litresInside(machine, { kind: 'level', levelMm: lipLevelMm(machine) })
       : says(STANDS_FULL)
@@ -102,6 +107,7 @@ export function workStateOf(
   const start = arrivingState(machine, observations)
   return {
     mainsOn: state.mains === null ? start.mainsOn : state.mains === 'plugged',
+    frameMayBeLive: start.frameMayBeLive,
     waterL:
       state.water.kind === 'unknown'
         ? start.waterL

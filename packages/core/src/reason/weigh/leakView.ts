@@ -6,7 +6,6 @@ import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { type PartVerdict, partVerdicts } from '../leaks/partVerdicts.ts'
 import { type WrongTurn, wrongTurns } from '../leaks/wrongTurns.ts'
 import type { FaultWay } from './faultWays.ts'
-import { type NextLook, nextLooks } from './nextLooks.ts'
 import { type Reasons, reasonsOf } from './reasons.ts'
 import { type Weighed, type WeighedCase, weighVisit } from './weighVisit.ts'
 
@@ -37,7 +36,6 @@ export interface LeakView {
   pair: { faults: LeakFaultId[]; probability: number } | null
   verdicts: PartVerdict[]
   turns: WrongTurn[]
-  looks: NextLook[]
 }
 const MOST_SUSPECTS = 6
 const PAIR_NAMED = 0.1
@@ -95,7 +93,5 @@ export function leakView(visit: WeighedCase): LeakView {
     pair: pairs[0] ?? null,
     verdicts: partVerdicts(parts, found),
     turns: wrongTurns(visit.machine, found, (fault) => belief.present.get(fault) ?? 0),
-    // Worth by what they tell of the leaks: among them, not beside them.
-    looks: nextLooks(visit, weighed, isLeak).filter(({ what }) => what.kind !== 'run'),
   }
 }

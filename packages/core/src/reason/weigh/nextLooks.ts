@@ -24,27 +24,6 @@ export interface NextLook extends Omit<PossibleLook, 'outcomes' | 'shares' | 'by
 const FORETOLD_MASS = 0.997
 /** Two at once are told apart from one from this share on. */
 const PAIR_COUNTS = 0.02
-/** Below this a look is not worth the walk, bits. */
-const WORTH_BITS = 0.02
-/** Every look also costs getting up, wiping and saying it, min: many small ones are not worth one that decides. Estimate. */
-export const EACH_LOOK_MIN = 2
-
-/**
- * The looks that tell most of the faults per minute, best first: what each would show is foretold by the same chances that weigh it when it
- * is made.
- * @param about - Faults that it is to tell apart; all others count as one.
- */
-export function nextLooks(
-  visit: WeighedCase,
-  weighed: Weighed,
-  about: (fault: FaultId) => boolean = () => true,
-): NextLook[] {
-  const sets = setsOf(weighed, about)
-  return possibleLooks(visit, weighed)
-    .map((look) => worthOf(look, sets))
-    .filter(({ gainBits }) => gainBits >= WORTH_BITS)
-    .sort((a, b) => b.gainBits / (b.minutes + EACH_LOOK_MIN) - a.gainBits / (a.minutes + EACH_LOOK_MIN))
-}
 
 /** Every look that could be made and was not, with what it would show. */
 export const possibleLooks = (visit: WeighedCase, weighed: Weighed): PossibleLook[] => [
@@ -81,9 +60,9 @@ export interface FaultSet {
 type Hypothesis = Weighed['belief']['hypotheses'][number]
 
 /** Everything that may be wrong, put together by the faults that are there; each with its share. */
-export function setsOf(weighed: Weighed, about: (fault: FaultId) => boolean): FaultSet[] {
+export function setsOf(weighed: Weighed): FaultSet[] {
   const { ways, belief } = weighed
-  const countsAs = whatCounts(weighed, about)
+  const countsAs = whatCounts(weighed)
   const sets = new Map<string, FaultSet>()
   const kinds = new Map<string, Hypothesis>()
   let mass = 0
@@ -117,14 +96,10 @@ const waysIn = (ways: readonly FaultWay[], { first, second }: Hypothesis): Fault
  * The faults that a hypothesis counts as: two at once only where they are likely enough to be worth telling, else the likelier of the two.
  * That there may be a second fault beside the first, one of many, is nothing that a look is made for.
  */
-function whatCounts(
-  { ways, belief }: Weighed,
-  about: (fault: FaultId) => boolean,
-): (one: Hypothesis) => FaultId[] {
+function whatCounts({ ways, belief }: Weighed): (one: Hypothesis) => FaultId[] {
   const idsOf = (one: Hypothesis) =>
     waysIn(ways, one)
       .map(({ card }) => card.id)
-      .filter(about)
       .sort()
   const mass = new Map<string, number>()
   for (const one of belief.hypotheses) {
@@ -154,11 +129,6 @@ export function rowsOf(
     }
     return row.map((x) => x / total)
   })
-}
-
-function worthOf(possible: PossibleLook, sets: readonly FaultSet[]): NextLook {
-  const { outcomes, shares: _, byFault: __, ...look } = possible
-  return { ...look, ...tellsOf(outcomes, sets, rowsOf(possible, sets)) }
 }
 
 /** What a look tells of the faults, and what its likeliest answers would point to. @param rows - Chances of its outcomes for each set. */

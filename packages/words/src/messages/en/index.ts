@@ -6,7 +6,6 @@ import { how } from './how.ts'
 import { leaks } from './leaks.ts'
 import { parts } from './parts.ts'
 import { problems } from './problems.ts'
-import { proposals } from './proposals.ts'
 import { protocols } from './protocols.ts'
 import { runs } from './runs.ts'
 import { state } from './state.ts'
@@ -25,7 +24,6 @@ export const EN = {
   ...cautions,
   ...leaks,
   ...protocols,
-  ...proposals,
   ...problems,
   ...calculators,
   ...ui,

@@ -7,7 +7,6 @@ import { how } from './how.ts'
 import { leaks } from './leaks.ts'
 import { parts } from './parts.ts'
 import { problems } from './problems.ts'
-import { proposals } from './proposals.ts'
 import { protocols } from './protocols.ts'
 import { runs } from './runs.ts'
 import { state } from './state.ts'
@@ -26,7 +25,6 @@ export const ES: Record<keyof typeof EN, string> = {
   ...cautions,
   ...leaks,
   ...protocols,
-  ...proposals,
   ...problems,
   ...calculators,
   ...ui,

@@ -38,10 +38,7 @@ export const locate = {
   'ladder.partsOfTheWaterPath': 'Parts of the water path, in section',
   'leakLookSheet.minIt': '{by}{minutes} min; it {worth}.',
   'leakLookSheet.howToLowerItIn': 'How to lower it in steps',
-  'nextLook.min': '{worth}, {minutes} min',
-  'nextLook.whatWouldTellMoreIs': 'What would tell more is not allowed as the machine stands.',
   'nextLook.noLookWouldChangeMuch': 'No look would change much now.',
-  'nextLook.wouldTellMoreMinBut': 'would tell more ({minutes} min), but not now:',
   'partDetail.toAsMeasuredMinOther':
     ': {mm} to {mm2} {unit} {measured, select, yes {as measured} other {as usual}}, {row, select, front {front} centre {middle} other {rear}}, {column, select, left {left} centre {centre} other {right}}. {minutes, select, yes {{what}, {minutes2} min. } other {}}{verdict}',
   'partDetail.enterItsHeight': 'Enter its height',

@@ -4,6 +4,7 @@ export const protocol = {
   'catchFields.bothGiveTheRate': 'Both give the rate.',
   'protocolLinks.nothingThatTakesAProtocol': 'Nothing that takes a protocol.',
   'protocolLinks.otherProtocol': '{others} other {others, plural, one {protocol} other {protocols}}',
+  'protocolLinks.tellsApart': 'Tells apart: {what}',
   'protocolLinks.ofMin': '{made} of {steps}, {minutes} min',
   'stepLookSheet.above': 'above {number}',
   'stepLookSheet.tap': 'Tap',

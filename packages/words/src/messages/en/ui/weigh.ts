@@ -69,6 +69,8 @@ export const weigh = {
   'weigh.cannotBeMadeHere': 'Cannot be made here',
   'weigh.notHere': 'Not here',
   'weigh.takeBack': 'It can',
+  'worthDoing.worthDoing': 'Worth doing',
+  'worthDoing.chooseAComplaint': 'Choose a complaint, and the runs and looks worth making stand here.',
   'ownOrder.ownOrder': 'Own order of checks',
   'ownOrder.whatItIs':
     'Followed instead of the computed one by whoever chooses it on the page Weigh; what the machine has not, or what is known already, is passed over.',

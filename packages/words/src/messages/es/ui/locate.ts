@@ -40,10 +40,7 @@ export const locate: Record<keyof typeof english, string> = {
   'ladder.partsOfTheWaterPath': 'Piezas del recorrido del agua, en corte',
   'leakLookSheet.minIt': '{by}{minutes} min; {worth}.',
   'leakLookSheet.howToLowerItIn': 'Cómo bajar el nivel por pasos',
-  'nextLook.min': '{worth}, {minutes} min',
-  'nextLook.whatWouldTellMoreIs': 'Lo que diría más no se permite con la máquina como está.',
   'nextLook.noLookWouldChangeMuch': 'Ninguna revisión cambiaría mucho ahora.',
-  'nextLook.wouldTellMoreMinBut': 'diría más ({minutes} min), pero ahora no:',
   'partDetail.toAsMeasuredMinOther':
     ': {mm} a {mm2} {unit} {measured, select, yes {medido} other {lo usual}}, {row, select, front {adelante} centre {al medio} other {atrás}}, {column, select, left {izquierda} centre {centro} other {derecha}}. {minutes, select, yes {{what}, {minutes2} min. } other {}}{verdict}',
   'partDetail.enterItsHeight': 'Anotar su altura',

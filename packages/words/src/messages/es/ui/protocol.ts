@@ -6,6 +6,7 @@ export const protocol: Record<keyof typeof english, string> = {
   'catchFields.bothGiveTheRate': 'Los dos dan el ritmo.',
   'protocolLinks.nothingThatTakesAProtocol': 'Nada que pida un protocolo.',
   'protocolLinks.otherProtocol': '{others} {others, plural, one {protocolo más} other {protocolos más}}',
+  'protocolLinks.tellsApart': 'Distingue: {what}',
   'protocolLinks.ofMin': '{made} de {steps}, {minutes} min',
   'stepLookSheet.above': 'más de {number}',
   'stepLookSheet.tap': 'Grifo',

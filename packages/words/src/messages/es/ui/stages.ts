@@ -65,14 +65,6 @@ export const stages: Record<keyof typeof english, string> = {
   'arriveStage.whenInTheCycle': 'En qué momento del ciclo',
   'arriveStage.seenAndHeardAtThe': 'Visto y oído en la puerta',
   'arriveStage.lastRepair': 'Última reparación',
-  'arriveStage.timeAFill': 'Medir un llenado',
-  'arriveStage.timeAHold': 'Medir un reposo',
-  'arriveStage.timeADrain': 'Medir un desagüe',
-  'arriveStage.chooseAComplaintAndThe':
-    'Elija una queja, y aquí aparecen las mediciones y revisiones que valen la pena.',
-  'arriveStage.allThatThisComplaintCalls': 'Todo lo que pide esta queja está hecho.',
-  'arriveStage.worthDoing': 'Vale la pena hacer',
-  'arriveStage.aboutMinEstimate': 'unos {minutes} min (estimación)',
   'electricalStage.openTheWindingIsBroken': 'Abierto: el bobinado está roto.',
   'electricalStage.shortedDoNotPlugIt': 'En corto. No la enchufe antes de cambiarla.',
   'electricalStage.belowItsBand': 'Por debajo de su rango.',
@@ -183,7 +175,6 @@ export const stages: Record<keyof typeof english, string> = {
     'Llena, válvula cerrada, punta de la manguera en alto: el nivel debe quedarse.',
   'runStage.pumpOnToFirstAir':
     'De bomba encendida a primer aire, contra lo que da una bomba sana a esta altura.',
-  'runStage.tellsApart': 'Distingue: {what}',
   'runStage.lookedAtBesideTheRuns': 'Visto además de las mediciones',
   'doneActs.cleaned': 'Limpiado',
   'doneActs.cleared': 'Destapado',

@@ -70,6 +70,9 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.cannotBeMadeHere': 'Aquí no se puede hacer',
   'weigh.notHere': 'Aquí no',
   'weigh.takeBack': 'Sí se puede',
+  'worthDoing.worthDoing': 'Vale la pena hacer',
+  'worthDoing.chooseAComplaint':
+    'Elija una queja, y aquí aparecen las mediciones y revisiones que valen la pena.',
   'ownOrder.ownOrder': 'Orden propio de revisiones',
   'ownOrder.whatItIs':
     'Lo sigue, en lugar del calculado, quien lo elija en la página Sopesar; lo que la máquina no tiene o ya se sabe se pasa por alto.',
