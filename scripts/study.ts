@@ -10,12 +10,13 @@ import { holdStudy } from '../packages/core/test/study/holdStudy.ts'
 import { leakStudy } from '../packages/core/test/study/leakStudy.ts'
 import { plannerStudy } from '../packages/core/test/study/plannerStudy.ts'
 import { promiseQuarters, promises, promiseTable } from '../packages/core/test/study/promises.ts'
+import { repairStudy } from '../packages/core/test/study/repairStudy.ts'
 import { inseparable, inseparableTable } from '../packages/core/test/study/separable.ts'
 import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.
- * `--repeats=N` cases in each cell; `--part=flow|drain|hold|fill|habits|leaks|faults|promises|planner`; `--write` puts the tables into docs/identifiability.md;
+ * `--repeats=N` cases in each cell; `--part=flow|repair|drain|hold|fill|habits|leaks|faults|promises|planner`; `--write` puts the tables into docs/identifiability.md;
  * `--json=FILE` writes the figures that the tests check.
  */
 const { values } = parseArgs({
@@ -38,6 +39,11 @@ if (wanted('flow')) {
   const flow = flowStudy(repeats, makeDraw(20261123))
   tables.push(flow.table)
   figures.flow = flow.figures
+}
+if (wanted('repair')) {
+  const repair = repairStudy(repeats, makeDraw(20261128))
+  tables.push(repair.table)
+  figures.repair = repair.figures
 }
 if (wanted('drain')) {
   const drain = drainStudy(repeats, makeDraw(777))

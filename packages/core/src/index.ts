@@ -97,6 +97,15 @@ export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
 export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
 export {
+  PROOF_TOPIC,
+  type ProofCase,
+  type ProofPoint,
+  type ProofPointId,
+  proofOutcome,
+  proofPoints,
+} from './guide/proof/proofPoints.ts'
+export { type ProofSays, type RunProof, runProofs } from './guide/proof/runProofs.ts'
+export {
   planForStep,
   protocolProgress,
   type StepAdvice,

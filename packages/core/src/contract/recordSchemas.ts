@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { PROOF_TOPIC } from '../guide/proof/proofPoints.ts'
 import { asText } from '../message.ts'
 import { ACT_TOPIC } from '../reason/evidence/seen/actEntries.ts'
 import { NOT_HERE_TOPIC } from '../reason/planning/notHere.ts'
@@ -59,6 +60,7 @@ const topic = v.pipe(
       ENTRY_TOPICS.includes(text) ||
       ACT_TOPIC.test(text) ||
       NOT_HERE_TOPIC.test(text) ||
+      PROOF_TOPIC.test(text) ||
       /^photo-back:[0-9a-f-]{36}$/.test(text),
     (issue) => `expected a topic of a visit, got ${issue.received}`,
   ),

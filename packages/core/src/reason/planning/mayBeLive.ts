@@ -1,7 +1,7 @@
 import type { Observation } from '../evidence/seen/observations.ts'
 
 /** From here on live parts are apart from the frame, MΩ. Common practice, no published source. */
-const COMFORTABLE_MOHM = 2
+export const COMFORTABLE_MOHM = 2
 
 /**
  * Whether it trips the breaker and nobody measured yet that its live parts are apart from the frame: until then no current goes into it,
