@@ -56,6 +56,10 @@ export const makeRouter = (client: QueryClient) => {
                   lazy: async () => ({ Component: (await import('./routes/WeighPage.tsx')).WeighPage }),
                 },
                 {
+                  path: 'prove',
+                  lazy: async () => ({ Component: (await import('./routes/ProvePage.tsx')).ProvePage }),
+                },
+                {
                   path: ':stageId',
                   lazy: async () => ({ Component: (await import('./routes/StagePage.tsx')).StagePage }),
                 },

@@ -100,13 +100,13 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
     ...traces.map((trace) => ({
       data: trace.points,
       showLine: true,
-      borderColor: trace.under ? colour('--soft') : ink,
+      borderColor: trace.under ? colour('--watch') : ink,
       borderWidth: trace.under ? 2 : 3,
       borderDash: trace.under ? [7, 4] : [],
       borderJoinStyle: 'round' as const,
       pointRadius: trace.rings ? (trace.under ? 3.5 : 5) : 0,
       pointBackgroundColor: colour('--face'),
-      pointBorderColor: trace.under ? colour('--soft') : ink,
+      pointBorderColor: trace.under ? colour('--watch') : ink,
       pointBorderWidth: 2.5,
     })),
   ]

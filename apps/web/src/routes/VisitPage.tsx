@@ -2,6 +2,7 @@ import { type Gate, leftOpen } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { ProtocolLinks } from '../features/protocol/index.ts'
+import { ProofLine } from '../features/prove/index.ts'
 import { keepClosed, Rivals } from '../features/records/index.ts'
 import { TogetherParts, useTogether } from '../features/together/index.ts'
 import {
@@ -82,6 +83,7 @@ export function VisitPage() {
             {t('ui.change')}
           </Button>
         </div>
+        <ProofLine space={space} />
         <Rivals of={[visit.id, visit.machine.id, visit.site.id, visit.site.customer?.id]} />
         {left && visit.closedAtMs === null && (
           <section aria-label={t('visitPage.beforeClosing')} className="mb-4">

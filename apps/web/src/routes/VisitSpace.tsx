@@ -30,6 +30,8 @@ export function VisitSpace() {
   const [cell, setCell] = useState<StateCellId | null>(null)
   const at = isStage(stageId) ? stageId : null
   const weighing = useMatch('/visits/:visitId/weigh') !== null
+  const proving = useMatch('/visits/:visitId/prove') !== null
+  const page = weighing ? 'weigh' : proving ? 'prove' : at
   // Making safe is about the state: there it lies open.
   const [asked, setUnfolded] = useState<boolean | null>(null)
   const unfolded = asked ?? at === 'make-safe'
@@ -41,7 +43,7 @@ export function VisitSpace() {
   return (
     <div className="flex h-full flex-col">
       <TopBar
-        title={`${at ? STAGE_NAME[at] : weighing ? t('weigh.weigh') : t('visitSpace.visit')}, ${visit.site.name}`}
+        title={`${at ? STAGE_NAME[at] : weighing ? t('weigh.weigh') : proving ? t('prove.prove') : t('visitSpace.visit')}, ${visit.site.name}`}
         switchesOnPhone={false}
       >
         <Link
@@ -57,7 +59,7 @@ export function VisitSpace() {
       </TopBar>
       <RunningRuns visits={[{ runs: visit.runs, siteName: visit.site.name }]} kept={kept} />
       <div className="flex border-b border-line bg-face md:hidden">
-        <StageMenu space={space} at={weighing ? 'weigh' : at} />
+        <StageMenu space={space} at={page} />
         <StateFold space={space} open={unfolded} onToggle={() => setUnfolded(!unfolded)} />
       </div>
       <StateStrip space={space} open={unfolded} />
@@ -68,7 +70,7 @@ export function VisitSpace() {
         </p>
       )}
       <div className="flex min-h-0 flex-1">
-        <StageRail space={space} at={weighing ? 'weigh' : at} />
+        <StageRail space={space} at={page} />
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
           <Outlet context={space} />
         </div>
@@ -78,12 +80,13 @@ export function VisitSpace() {
   )
 }
 
-/** The digits open the stages as they are numbered, 0 the whole visit, w the weighing. */
+/** The digits open the stages as they are numbered, 0 the whole visit, w the weighing, p the proof. */
 function useStageKeys(visitId: string): void {
   const navigate = useNavigate()
   useSingleKeys({
     0: () => navigate(`/visits/${visitId}`),
     w: () => navigate(`/visits/${visitId}/weigh`),
+    p: () => navigate(`/visits/${visitId}/prove`),
     ...Object.fromEntries(
       STAGE_IDS.slice(0, 9).map((stage, i) => [i + 1, () => navigate(`/visits/${visitId}/${stage}`)]),
     ),

@@ -6,6 +6,7 @@ export const PAGES = [
   '/visits/new',
   '/visits/:visitId',
   '/visits/:visitId/weigh',
+  '/visits/:visitId/prove',
   '/visits/:visitId/:stageId',
   '/visits/:visitId/compare',
   '/visits/:visitId/protocols/:protocolId',

@@ -1,5 +1,5 @@
 export { ArriveStage } from './ArriveStage.tsx'
-export { ActSheet } from './DoneActs.tsx'
+export { ActSheet, DoneActs } from './DoneActs.tsx'
 export { ElectricalStage } from './ElectricalStage.tsx'
 export { LookSheet } from './LookSheet.tsx'
 export { MakeSafeStage } from './MakeSafeStage.tsx'

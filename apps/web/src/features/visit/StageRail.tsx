@@ -8,8 +8,12 @@ import type { Space } from './space.ts'
 
 const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 
+/** A page of a visit beside its stages; null = the whole of it. */
+export type VisitPageId = StageId | 'weigh' | 'prove' | null
+const OTHER_NAME = { weigh: t('weigh.weigh'), prove: t('prove.prove') } as const
+
 /** The stages as graduations on a gauge glass; its water falls past each one that is settled: an empty glass is a finished visit. */
-export function StageRail({ space, at }: { space: Space; at: StageId | 'weigh' | null }) {
+export function StageRail({ space, at }: { space: Space; at: VisitPageId }) {
   const settled = STAGE_IDS.filter((stage) => statusOf(space.said, stage) !== 'open').length
   return (
     <nav
@@ -32,7 +36,7 @@ export function StageRail({ space, at }: { space: Space; at: StageId | 'weigh' |
 }
 
 /** The same list for the hand: where we are, and the way to the others. */
-export function StageMenu({ space, at }: { space: Space; at: StageId | 'weigh' | null }) {
+export function StageMenu({ space, at }: { space: Space; at: VisitPageId }) {
   const [open, setOpen] = useState(false)
   return (
     <>
@@ -43,13 +47,13 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | 'weigh' |
         onClick={() => setOpen(true)}
       >
         <span className="truncate font-semibold">
-          {at === 'weigh'
-            ? t('weigh.weigh')
+          {at === 'weigh' || at === 'prove'
+            ? OTHER_NAME[at]
             : at
               ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}`
               : t('ui.theWholeVisit')}
         </span>
-        {at && at !== 'weigh' && statusOf(space.said, at) !== 'open' && (
+        {at && at !== 'weigh' && at !== 'prove' && statusOf(space.said, at) !== 'open' && (
           <span
             className="font-semibold text-good"
             role="img"
@@ -75,7 +79,7 @@ export function StageMenu({ space, at }: { space: Space; at: StageId | 'weigh' |
   )
 }
 
-function StageList({ space, at }: { space: Space; at: StageId | 'weigh' | null }) {
+function StageList({ space, at }: { space: Space; at: VisitPageId }) {
   const to = `/visits/${space.visit.id}`
   return (
     <ol className="flex min-w-0 flex-1 flex-col py-2">
@@ -116,7 +120,10 @@ function StageList({ space, at }: { space: Space; at: StageId | 'weigh' | null }
         )
       })}
       <li className="border-t border-hair">
-        <OtherPage to={`${to}/weigh`} keyName="w" name={t('weigh.weigh')} here={at === 'weigh'} />
+        <OtherPage to={`${to}/weigh`} keyName="w" name={OTHER_NAME.weigh} here={at === 'weigh'} />
+      </li>
+      <li>
+        <OtherPage to={`${to}/prove`} keyName="p" name={OTHER_NAME.prove} here={at === 'prove'} />
       </li>
       <li>
         <OtherPage to={to} keyName="0" name={t('ui.theWholeVisit')} here={at === null} />

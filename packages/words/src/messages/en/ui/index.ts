@@ -5,6 +5,7 @@ import { forms } from './forms.ts'
 import { locate } from './locate.ts'
 import { named } from './named.ts'
 import { protocol } from './protocol.ts'
+import { prove } from './prove.ts'
 import { rates } from './rates.ts'
 import { records } from './records.ts'
 import { run } from './run.ts'
@@ -28,6 +29,7 @@ export const ui = {
   ...locate,
   ...named,
   ...protocol,
+  ...prove,
   ...rates,
   ...records,
   ...run,

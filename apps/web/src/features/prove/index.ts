@@ -1,0 +1,6 @@
+export { OtherProofs, ProofLead } from './ProofLead.tsx'
+export { ProofLine } from './ProofLine.tsx'
+export { ProofPoints } from './ProofPoints.tsx'
+export { nextText, pointText } from './pointText.ts'
+export { useProof } from './useProof.ts'
+export { WaiveSheet } from './WaiveSheet.tsx'

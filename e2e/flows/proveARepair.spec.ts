@@ -1,0 +1,105 @@
+import type { Page } from '@playwright/test'
+import { expectAccessible } from '../accessible.ts'
+import { expect, test } from '../world.ts'
+
+const points = (page: Page) => page.getByRole('region', { name: 'What proves it' })
+const point = (page: Page, name: string) => points(page).getByRole('listitem').filter({ hasText: name })
+const isNow = (page: Page, name: string, state: string) =>
+  expect(point(page, name).getByRole('img', { name: state, exact: true })).toBeVisible()
+
+test('a repair is proved in the hand, without network: the run before and after, what stayed dry, what was waived by name, and a leak undoes it', async ({
+  page,
+  world,
+  context,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
+  await page.waitForURL(/visits\/[0-9a-f-]{36}/)
+  const visit = page.url()
+  const proof = page.getByText(/^Repair: /)
+  await expect(proof).toHaveText('Repair: not proven yet, 4 points open.')
+  await expect(page.getByText(/^Left unproven/)).toBeVisible()
+  await page.getByRole('button', { name: /Open it again/ }).click()
+  await expect(page.getByText(/^Left unproven/)).toHaveCount(0)
+  await proof.click()
+
+  // The drain timed before the hose was cleared and after it.
+  const lead = page.getByRole('region', { name: 'Drain, hose end 850 mm: before and after' })
+  await expect(lead.getByRole('heading', { name: 'as fast as before' })).toBeVisible()
+  await expect(lead).toContainText(/^.*[12]\.\d×/)
+  await expect(lead).toContainText('Cured: it runs as a sound machine does.')
+  await expect(lead).toContainText(/A sound machine would come to [12]\.\d to [12]\.\d\./)
+  await isNow(page, 'Drain: as a sound machine', 'passed')
+  await isNow(page, 'Hold: the level stays', 'open')
+  await expectAccessible(page, 'prove')
+
+  // No network from here on: what is said stays on the device.
+  await context.setOffline(true)
+  await page.getByRole('button', { name: 'Waive: Hold: the level stays' }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByRole('button', { name: 'Waive', exact: true }).click()
+  await expect(sheet.getByRole('alert').or(sheet.locator('[aria-invalid=true]')).first()).toBeVisible()
+  await sheet.getByLabel('Why it is left out').fill('Stood full for an hour before')
+  await sheet.getByRole('button', { name: 'Waive', exact: true }).click()
+  await isNow(page, 'Hold: the level stays', 'waived')
+  await expect(point(page, 'Hold: the level stays')).toContainText(
+    /Waived by .+: Stood full for an hour before/,
+  )
+  await context.setOffline(false)
+
+  // What is watched for water is entered where it is watched.
+  const phases = page.getByRole('list', { name: 'Phases of the leak test' })
+  const watched = async (phase: string, seen: 'Dry' | 'Wet') => {
+    await page.goto(`${visit}/locate`)
+    await phases.getByRole('button', { name: new RegExp(`^${phase}`) }).click()
+    await sheet.getByRole('button', { name: seen, exact: true }).click()
+    await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+    await expect(
+      phases.getByRole('button', { name: new RegExp(`^${phase} ${seen.toLowerCase()}`) }),
+    ).toBeVisible()
+    await page.goto(`${visit}/prove`)
+  }
+  await watched('Draining', 'Dry')
+  await isNow(page, 'Dry while draining', 'passed')
+  await watched('Spinning', 'Dry')
+  await page.getByRole('button', { name: 'Waive: Closed, on cardboard, one cycle' }).click()
+  await sheet.getByLabel('Why it is left out').fill('Customer runs it tonight')
+  await sheet.getByRole('button', { name: 'Waive', exact: true }).click()
+  await expect(points(page).getByRole('heading', { name: 'Proven' })).toBeVisible()
+  await page.goto(visit)
+  await expect(proof).toHaveText('Repair: proven.')
+
+  // Water at the joint after all: it is not cured, and the way back is there.
+  await watched('Draining', 'Wet')
+  await isNow(page, 'Dry while draining', 'failed')
+  await expect(points(page).getByRole('heading', { name: /^Not cured/ })).toBeVisible()
+  await page.getByRole('link', { name: /^Not cured/ }).click()
+  await expect(page).toHaveURL(/\/weigh$/)
+})
+
+test('with nothing done there is nothing to prove; what was done is entered there, and the run again is asked for', async ({
+  page,
+  world,
+}) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+  await page.keyboard.press('p')
+  await expect(page.getByRole('heading', { name: 'Nothing was done to this machine yet' })).toBeVisible()
+  await page.keyboard.press(' ')
+  const sheet = page.getByRole('dialog')
+  await sheet.getByRole('button', { name: 'Pump', exact: true }).click()
+  await sheet.getByRole('button', { name: 'Replaced', exact: true }).click()
+  const now = sheet.getByRole('radio', { name: /^Now/ })
+  if (await now.isVisible()) await now.click()
+  await sheet.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('heading', { name: 'No run on both sides yet' })).toBeVisible()
+  // A pump has live parts: they are measured before the plug goes in, and water is in before it turns.
+  const names = await points(page).getByRole('listitem').allInnerTexts()
+  const place = (text: string) => names.findIndex((name) => name.includes(text))
+  expect(place('Live parts to the frame')).toBe(0)
+  expect(place('Primed with 0.95 L')).toBeLessThan(place('Drain: as a sound machine'))
+  await page.getByRole('button', { name: /^Measure the insulation/ }).click()
+  await expect(page).toHaveURL(/electrical#check-insulation$/)
+})
