@@ -100,6 +100,6 @@ test('with nothing done there is nothing to prove; what was done is entered ther
   const place = (text: string) => names.findIndex((name) => name.includes(text))
   expect(place('Live parts to the frame')).toBe(0)
   expect(place('Primed with 0.95 L')).toBeLessThan(place('Drain: as a sound machine'))
-  await page.getByRole('button', { name: /^Measure the insulation/ }).click()
+  await page.getByRole('button', { name: /^Measure/ }).click()
   await expect(page).toHaveURL(/electrical#check-insulation$/)
 })

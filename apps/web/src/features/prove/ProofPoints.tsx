@@ -38,7 +38,7 @@ export function ProofPoints({
       <ol>
         {points.map((point) => (
           <li key={point.id} className="border-t border-hair">
-            <div className="grid min-h-12 grid-cols-[1.25rem_1fr_auto] items-center gap-x-2 py-1.5 leading-tight">
+            <div className="grid min-h-12 grid-cols-[1.25rem_1fr_auto_auto] items-center gap-x-2 leading-tight">
               <span
                 className={`font-semibold ${TONE[point.state]}`}
                 role="img"
@@ -52,11 +52,6 @@ export function ProofPoints({
                   ? dateText(point.atMs, 'time')
                   : t('prove.nextMinutes', { minutes: point.minutes })}
               </span>
-              {point.waived && (
-                <span className="col-start-2 text-sm text-soft">
-                  {t('prove.waivedBy', { name: point.waived.by, reason: point.waived.reason })}
-                </span>
-              )}
               {space.visit.closedAtMs === null && point.state !== 'passed' && (
                 <Button
                   look="word"
@@ -65,13 +60,18 @@ export function ProofPoints({
                       ? `${t('prove.takeBack')}: ${pointText(point, units)}`
                       : t('prove.waivePoint', { point: pointText(point, units) })
                   }
-                  className="col-start-2 min-h-12 justify-self-start text-sm text-soft"
+                  className="min-h-12 pl-1 text-sm text-soft"
                   onClick={() =>
                     point.state === 'waived' ? void space.say(`proof:${point.id}`, null) : onWaive(point)
                   }
                 >
                   {point.state === 'waived' ? t('prove.takeBack') : t('prove.waive')}
                 </Button>
+              )}
+              {point.waived && (
+                <span className="col-span-3 col-start-2 pb-1.5 text-sm text-soft">
+                  {t('prove.waivedBy', { name: point.waived.by, reason: point.waived.reason })}
+                </span>
               )}
             </div>
           </li>

@@ -50,7 +50,7 @@ export const prove = {
   'prove.backToWeighing': 'Not cured',
   'prove.backToWeighingHint': 'back to weighing',
   'prove.next':
-    '{point, select, insulation {Measure the insulation} earth {Measure the earth} prime {Say the water inside} run_fill {Time the fill} run_hold {Time the hold} run_drain {Time the drain} past_trip {Time how long it runs} cycle {Run a cycle} other {Watch it for water}}',
+    '{point, select, insulation {Measure} earth {Measure} prime {Enter the water} run_fill {Time the fill} run_hold {Time the hold} run_drain {Time the drain} past_trip {Time it} cycle {Run a cycle} other {Watch it}}',
   'prove.nextMinutes': '{minutes} min',
   'prove.line':
     'Repair: {outcome, select, proven {proven} failed {not cured, a point failed} other {not proven yet, {open, plural, one {# point} other {# points}} open}}.',

@@ -51,7 +51,7 @@ export const prove: Record<keyof typeof english, string> = {
   'prove.backToWeighing': 'Sin curar',
   'prove.backToWeighingHint': 'de vuelta a sopesar',
   'prove.next':
-    '{point, select, insulation {Medir la aislación} earth {Medir la tierra} prime {Decir el agua adentro} run_fill {Medir el llenado} run_hold {Medir el reposo} run_drain {Medir el desagüe} past_trip {Medir cuánto anda} cycle {Hacer un ciclo} other {Mirar si sale agua}}',
+    '{point, select, insulation {Medir} earth {Medir} prime {Anotar el agua} run_fill {Medir el llenado} run_hold {Medir el reposo} run_drain {Medir el desagüe} past_trip {Medir} cycle {Hacer un ciclo} other {Mirarlo}}',
   'prove.nextMinutes': '{minutes} min',
   'prove.line':
     'Reparación: {outcome, select, proven {comprobada} failed {sin curar, falló un punto} other {sin comprobar, {open, plural, one {# punto abierto} other {# puntos abiertos}}}}.',
