@@ -1,4 +1,4 @@
-import type { ActWord, FaultId, PartId, PlannedNext, PlannedStop } from '@brendik/core'
+import type { ActWord, FaultId, PartId, PlannedNext, PlannedTry } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { ActSheet, LookSheet } from '../features/stages/index.ts'
@@ -162,16 +162,17 @@ export function WeighPage() {
   )
 }
 
-const DONE: Readonly<Record<PlannedStop['act'], ActWord | null>> = {
+const DONE: Readonly<Record<PlannedTry['act'], ActWord | null>> = {
   clean: 'cleaned',
   clear: 'cleared',
   adjust: 'adjusted',
   replace: 'replaced',
+  trial: 'trial',
   refer: null,
   'close-up': null,
 }
 /** What an act is entered as once it is done; null = there is nothing to enter. */
-function doneOf(act: Pick<PlannedStop, 'act' | 'part'> | null): { what: ActWord; part: PartId } | null {
+function doneOf(act: Pick<PlannedTry, 'act' | 'part'> | null): { what: ActWord; part: PartId } | null {
   const what = act && DONE[act.act]
   return what && act.part ? { what, part: act.part } : null
 }

@@ -206,7 +206,7 @@ function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
 }
 
 /** The act in words: what is done to which part. */
-export const stopName = ({ act, part }: Pick<PlannedStop, 'act' | 'part'>): string =>
+export const stopName = ({ act, part }: Pick<PlannedTry, 'act' | 'part'>): string =>
   part === null ? t('weigh.closeUp') : t('weigh.actOnPart', { act, part: partName(part) })
 
 function Huge({ name, figure, unit }: { name: string; figure: string; unit: string }) {

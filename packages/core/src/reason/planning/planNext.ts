@@ -86,9 +86,10 @@ export function planNext(
     return step ? [{ ...step, gainBits: gain, toCome, thenAct }] : []
   })
   const now = reckoner.standing(p)
-  const steps = all
+  const oneStep = all
     .filter(({ gainBits, toCome }) => gainBits >= WORTH_BITS && toCome < now.actNow * STILL_WORTH)
     .sort((a, b) => a.toCome - b.toCome)
+  const steps = [...twoSteps(oneStep, problem, p, water, reckoner), ...oneStep.slice(LOOKED_FURTHER)]
   const perMinute = ({ gainBits, minutes: own }: Step) => gainBits / (own + EACH_STEP_MIN)
   const [best] = steps
   const alike = best
@@ -98,6 +99,49 @@ export function planNext(
   if (soonest) steps.sort((a, b) => Number(b === soonest) - Number(a === soonest))
   const toCome = Math.min(now.actNow, ...steps.map((step) => step.toCome))
   return { steps, all, stop: stopAt(problem, now, steps, leastSure), toCome }
+}
+
+/** Looks that are reckoned a step further: those that come out best by one, and what may follow each of them. */
+const LOOKED_FURTHER = 6
+const MAY_FOLLOW = 10
+
+/**
+ * The best looks again, each with the best look that may follow each of its answers from the machine as it leaves it, and the act after that:
+ * what lies behind one panel goes together, and what a look takes away is paid for by the next.
+ */
+function twoSteps(
+  best: readonly Step[],
+  problem: Problem,
+  p: Float64Array,
+  water: Waterworks,
+  reckoner: Reckoner,
+): Step[] {
+  const numberOf = new Map(problem.looks.map((planned, n) => [planned, n]))
+  const mayFollow = best.slice(0, MAY_FOLLOW).map(({ planned }) => numberOf.get(planned) ?? -1)
+  return best
+    .slice(0, LOOKED_FURTHER)
+    .map((step): Step => {
+      const own = numberOf.get(step.planned) ?? -1
+      const minutes = stepsFrom(problem, step.after, water, new Set(mayFollow.filter((n) => n !== own))).map(
+        (next) => (next ? next.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY),
+      )
+      let toCome = step.minutes + EACH_STEP_MIN
+      const { outcomes, table } = step.planned
+      for (let k = 0; k < outcomes; k++) {
+        let q = 0
+        const after = p.map((x, n) => {
+          const both = x * (table[n * outcomes + k] ?? 0)
+          q += both
+          return both
+        })
+        if (q < 1e-6) continue
+        for (let n = 0; n < after.length; n++) after[n] = (after[n] ?? 0) / q
+        const then = worthOfLooks(reckoner, after, minutes).map((worth) => worth.thenAct)
+        toCome += q * Math.min(reckoner.standing(after).actNow, ...then)
+      }
+      return { ...step, toCome }
+    })
+    .sort((a, b) => a.toCome - b.toCome)
 }
 
 function stopAt(

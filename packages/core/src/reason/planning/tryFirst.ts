@@ -10,6 +10,8 @@ import { type Reckoner, worthOfLooks } from './worth.ts'
 /** An act that is cheaper than knowing: it is done at once, and the run that showed the fault says whether it was that. */
 export interface TryFirst {
   act: PossibleAct
+  /** It is a new part fitted to see: it comes out again where it was not that. */
+  trial: boolean
   /** How likely it ends what is wrong. */
   cured: number
   changes: readonly Change[]
@@ -21,6 +23,8 @@ export interface TryFirst {
 
 /** Acts that use up no part and leave the machine no worse when it was not that. */
 const HARMLESS: readonly CureWord[] = ['clean', 'clear', 'adjust']
+/** Parts that plug in, are carried along, and come out as they went in: fitted to see. Common practice, no published source. */
+const TRIED: readonly string[] = ['lid-switch', 'level-switch', 'level-hose', 'fill-hose', 'drive-belt']
 /** The run that showed it, made again, min. Estimate. */
 const AGAIN_MIN = 5
 /** What is less likely than this is not put right on a guess. */
@@ -57,7 +61,7 @@ export function tryFirstOf(
   const tries = triesFrom(problem, parts, state, water)
   let best: TryFirst | null = null
   let failedMin = 0
-  for (const { act, way, minutes } of tries) {
+  for (const { act, way, minutes, backMin } of tries) {
     const cured = shareOf(p, act)
     if (cured < LEAST_LIKELY || minutes * CLEARLY >= bestToCome) continue
     const rest = p.map((x, n) => (x * (1 - (act.cures[n] ?? 0))) / (1 - cured))
@@ -68,10 +72,10 @@ export function tryFirstOf(
       reckoner.standing(rest).actNow,
       ...worthOfLooks(reckoner, rest, looks).map(({ toCome }) => toCome),
     )
-    const toCome = minutes + (1 - cured) * after
+    const toCome = minutes + (1 - cured) * (backMin + after)
     if (toCome * CLEARLY < bestToCome && toCome < (best?.toCome ?? Number.POSITIVE_INFINITY)) {
-      best = { act, cured, changes: way.changes, minutes, toCome }
-      failedMin = after
+      best = { act, trial: backMin > 0, cured, changes: way.changes, minutes, toCome }
+      failedMin = backMin + after
     }
   }
   if (!best) return null
@@ -89,6 +93,8 @@ interface Possible {
   way: NonNullable<ReturnType<typeof changesFor>>
   /** Changes, the act and the run again, min. */
   minutes: number
+  /** To take a part out again that it was not, min. */
+  backMin: number
 }
 
 const triesFrom = (
@@ -98,8 +104,10 @@ const triesFrom = (
   water: Waterworks,
 ): Possible[] =>
   acts.flatMap((act) => {
-    const way = HARMLESS.includes(act.act) ? changesFor(needsOfAct(act, parts), state, water) : null
-    return way ? [{ act, way, minutes: way.minutes + act.minutes + AGAIN_MIN }] : []
+    const trial = act.act === 'replace' && act.part !== null && TRIED.includes(act.part)
+    const way = trial || HARMLESS.includes(act.act) ? changesFor(needsOfAct(act, parts), state, water) : null
+    const backMin = trial ? act.minutes : 0
+    return way ? [{ act, way, minutes: way.minutes + act.minutes + AGAIN_MIN, backMin }] : []
   })
 
 const shareOf = (p: Float64Array, { cures }: PossibleAct): number =>

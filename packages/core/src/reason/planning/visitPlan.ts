@@ -37,7 +37,8 @@ export interface PlannedStop {
 }
 /** An act that is cheaper than knowing, to be done before looking on. */
 export interface PlannedTry {
-  act: CureWord
+  /** Trial = a new part fitted to see. */
+  act: CureWord | 'trial'
   part: PartId | null
   cured: number
   /** Changes, the act and the run again, min. */
@@ -125,7 +126,7 @@ export function planVisit(
     ? { ...planned, stop: null, steps: [leads, ...planned.steps.filter((step) => step !== leads)] }
     : planned
   const tried =
-    next.stop || leads
+    next.stop || leads || state.frameMayBeLive
       ? null
       : tryFirstOf(problem, weighed.parts, state, water, unlisted, next.toCome, reckoner)
   return {
@@ -139,7 +140,7 @@ export function planVisit(
       expectedMin: next.stop.expectedMin,
     },
     tryFirst: tried && {
-      act: tried.act.act,
+      act: tried.trial ? 'trial' : tried.act.act,
       part: tried.act.part,
       cured: tried.cured,
       minutes: rounded(tried.minutes),

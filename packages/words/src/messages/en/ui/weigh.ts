@@ -47,7 +47,7 @@ export const weigh = {
   'weigh.notOfTheMachine': '{fault}: nothing of the machine is repaired.',
   'weigh.closeUp': 'Close up',
   'weigh.actOnPart':
-    '{act, select, replace {Replace} clean {Clean} clear {Clear} adjust {Put right} other {Refer}}: {part}',
+    '{act, select, replace {Replace} clean {Clean} clear {Clear} adjust {Put right} trial {Try a new one} other {Refer}}: {part}',
   'weigh.stripAct': 'Act: {act}',
   'weigh.stripNext': 'Next: {look}, {minutes} min',
   'weigh.stripTry': 'Do first: {act}, {minutes} min',

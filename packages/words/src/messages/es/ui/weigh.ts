@@ -48,7 +48,7 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.notOfTheMachine': '{fault}: en la máquina no hay nada que reparar.',
   'weigh.closeUp': 'Cerrar',
   'weigh.actOnPart':
-    '{act, select, replace {Cambiar} clean {Limpiar} clear {Despejar} adjust {Corregir} other {Derivar}}: {part}',
+    '{act, select, replace {Cambiar} clean {Limpiar} clear {Despejar} adjust {Corregir} trial {Probar con otro} other {Derivar}}: {part}',
   'weigh.stripAct': 'Actuar: {act}',
   'weigh.stripNext': 'Sigue: {look}, {minutes} min',
   'weigh.stripTry': 'Haga primero: {act}, {minutes} min',
