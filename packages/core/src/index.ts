@@ -120,6 +120,7 @@ export type {
   RunStep,
 } from './guide/protocols/protocolTypes.ts'
 export { protocolsFor } from './guide/protocolsFor.ts'
+export { ACCESS_WAYS, type AccessWay, PANELS } from './machine/access.ts'
 export { LEAK_PHASES, type LeakPhase } from './machine/leakPhases.ts'
 export {
   FAMILY_IDS,
@@ -136,7 +137,7 @@ export {
   type Tap,
   tapedTub,
 } from './machine/machineSpec.ts'
-export { ACCESS_WAYS, type AccessWay, ON_PUMP, type Part, type PartId } from './machine/parts.ts'
+export { ON_PUMP, type Part, type PartId } from './machine/parts.ts'
 export {
   drainFlowAtHeightLMin,
   STANDPIPE_ABOVE_WEIR_MM,
@@ -277,7 +278,7 @@ export {
   type VisitView,
   visitView,
 } from './reason/planning/visitPlan.ts'
-export { PANELS, type WorkState, workStateOf } from './reason/planning/workState.ts'
+export { type WorkState, workStateOf } from './reason/planning/workState.ts'
 export { type LeakView, leakView, type Suspect } from './reason/weigh/leakView.ts'
 export { allowedLooks, type NextLook } from './reason/weigh/nextLooks.ts'
 export type { Reason, Strength } from './reason/weigh/reasons.ts'

@@ -1,10 +1,11 @@
+import { PANELS } from '../src/machine/access.ts'
 import type { RandomSource } from '../src/numeric/random.ts'
 import type { FaultId } from '../src/reason/catalogue/faultCard.ts'
 import { changesFor, doneIn, type Waterworks } from '../src/reason/planning/changes.ts'
 import type { Needs } from '../src/reason/planning/needs.ts'
 import { EACH_STEP_MIN, planNext } from '../src/reason/planning/planNext.ts'
 import type { PlannedLook, PossibleAct, Problem } from '../src/reason/planning/problem.ts'
-import { PANELS, type WorkState } from '../src/reason/planning/workState.ts'
+import type { WorkState } from '../src/reason/planning/workState.ts'
 import { Reckoner, WRONG_ACT_MIN } from '../src/reason/planning/worth.ts'
 
 /** Problems small enough to be searched to the end: what the planner does is held against the best that can be done. */

@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { CHECK_IDS, PART_IDS } from '../catalogue/catalogueIds.ts'
+import { PANELS } from '../machine/access.ts'
 import { LEAK_PHASES } from '../machine/leakPhases.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
 import { CYCLE_MARKS } from '../measure/plan/runMarks.ts'
@@ -7,7 +8,6 @@ import { RUN_KINDS } from '../measure/plan/runPlan.ts'
 import { valueProblem } from '../reason/checks/checks.ts'
 import { ACT_WORDS } from '../reason/evidence/seen/acts.ts'
 import { WORKED_ON } from '../reason/leaks/leakHistory.ts'
-import { PANELS } from '../reason/planning/workState.ts'
 
 export const VISIT_FORMAT = 'brendik-visit/1'
 export const EVENT_NAMES = [

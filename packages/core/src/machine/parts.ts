@@ -1,4 +1,5 @@
 import type { PART_IDS } from '../catalogue/catalogueIds.ts'
+import { type Access, type AccessWay, accessBy } from './access.ts'
 import type { LeakPhase } from './leakPhases.ts'
 import { type FamilyId, isHorizontal, type MachineSpec, type PumpRoute } from './machineSpec.ts'
 
@@ -9,35 +10,6 @@ export type PlaceColumn = 'left' | 'centre' | 'right'
 export interface Place {
   row: PlaceRow
   column: PlaceColumn
-}
-
-/** The way to a part. */
-export const ACCESS_WAYS = [
-  'outside',
-  'flap',
-  'lower-panel',
-  'whole-front',
-  'rear-panel',
-  'side-panel',
-  'below',
-  'top-panel',
-  'console',
-  'drawer',
-  'opening',
-  'door-fold',
-  'front-panel',
-  'front-no-flap',
-  'cabinet-front',
-  'cabinet-full-tub',
-] as const
-export type AccessWay = (typeof ACCESS_WAYS)[number]
-
-/** How a part is reached. Minutes with everything unplugged and dry; estimates. */
-export interface Access {
-  minutes: number
-  by: AccessWay
-  /** What has to be opened for it: nothing, a panel, the cap, or the machine tipped. */
-  needs: 'nothing' | 'open-panel' | 'tip'
 }
 
 /** What is known of one part in one machine. */
@@ -142,25 +114,22 @@ const LACKS: Readonly<Partial<Record<FamilyId, readonly PartId[]>>> = {
   'top-load-pump': ['drive-belt'],
 }
 
-const OPEN: Access = { minutes: 0, by: 'outside', needs: 'nothing' }
-const panel = (minutes: number, by: AccessWay): Access => ({ minutes, by, needs: 'open-panel' })
-
 /** Parts that are reached the way the pump is. */
 const AT_PUMP: readonly PartId[] = ['pump', 'tub-pump-hose', 'flap-valve', 'coin-trap', 'filter-cap']
 /** Parts that sit on the pump's housing and go where it goes: its place and way are chosen as found. */
 export const ON_PUMP: readonly PartId[] = ['pump', 'coin-trap', 'filter-cap']
-/** Ways to a pump with their minutes. Common practice, no published source. */
-const BY_ROUTE: Readonly<Record<PumpRoute, Access>> = {
-  flap: { minutes: 1, by: 'flap', needs: 'nothing' },
-  lower: panel(3, 'lower-panel'),
-  front: panel(12, 'whole-front'),
-  rear: panel(4, 'rear-panel'),
-  side: panel(4, 'side-panel'),
-  below: { minutes: 4, by: 'below', needs: 'tip' },
+/** Ways to a pump. */
+const BY_ROUTE: Readonly<Record<PumpRoute, AccessWay>> = {
+  flap: 'flap',
+  lower: 'lower-panel',
+  front: 'whole-front',
+  rear: 'rear-panel',
+  side: 'side-panel',
+  below: 'below',
 }
 
-/** How a part is reached in a family. Minutes are estimates; the choice of route is common practice, no published source. */
-function accessOf(family: FamilyId, id: PartId): Access {
+/** How a part is reached in a family. Common practice, no published source. */
+function wayTo(family: FamilyId, id: PartId): AccessWay {
   // The screens sit in the valve's ports, where the fill hoses come off.
   const outside: readonly PartId[] = [
     'tap',
@@ -170,23 +139,20 @@ function accessOf(family: FamilyId, id: PartId): Access {
     'standpipe',
     'house-drain',
   ]
-  if (outside.includes(id)) return { ...OPEN, minutes: 1 }
+  if (outside.includes(id)) return 'outside'
   if (['inlet-valve', 'valve-hose', 'flow-meter', 'level-switch', 'board'].includes(id))
-    return panel(5, isHorizontal(family) ? 'top-panel' : 'console')
-  if (id === 'dispenser') return { ...OPEN, minutes: 1, by: 'drawer' }
-  if (id === 'lid-switch') return { ...OPEN, minutes: 2, by: 'opening' }
+    return isHorizontal(family) ? 'top-panel' : 'console'
+  if (id === 'dispenser') return 'drawer'
+  if (id === 'lid-switch') return 'opening'
   if (isHorizontal(family)) {
-    if (id === 'bellows') return { ...OPEN, minutes: 1, by: 'door-fold' }
+    if (id === 'bellows') return 'door-fold'
     if (id === 'tub-seal' || id === 'drive-belt' || id === 'air-dome' || id === 'level-hose')
-      return panel(6, 'rear-panel')
-    if (id === 'filter-cap' || id === 'coin-trap')
-      return family === 'front-load' ? { minutes: 1, by: 'flap', needs: 'nothing' } : panel(15, 'front-panel')
-    return family === 'front-load' ? panel(12, 'front-panel') : panel(15, 'front-no-flap')
+      return 'rear-panel'
+    if (id === 'filter-cap' || id === 'coin-trap') return family === 'front-load' ? 'flap' : 'front-panel'
+    return family === 'front-load' ? 'front-panel' : 'front-no-flap'
   }
-  if (id === 'tub-seal' || id === 'tub-seam' || id === 'tub') return panel(10, 'cabinet-front')
   // Weep holes sit in the floor of the clutch drum: seen with the tub full and run, never tipped.
-  if (id === 'shaft-seal') return panel(8, 'cabinet-full-tub')
-  return panel(8, 'cabinet-front')
+  return id === 'shaft-seal' ? 'cabinet-full-tub' : 'cabinet-front'
 }
 
 /**
@@ -216,7 +182,7 @@ export function partsOf(machine: MachineSpec, standpipeMm: number | null = null)
         measured: own !== undefined,
         place: ON_PUMP.includes(id) ? { row: pumpRow ?? row, column: pumpColumn ?? column } : { row, column },
         phases,
-        access: route && AT_PUMP.includes(id) ? BY_ROUTE[route] : accessOf(machine.family, id),
+        access: accessBy(route && AT_PUMP.includes(id) ? BY_ROUTE[route] : wayTo(machine.family, id)),
       }
     })
 }

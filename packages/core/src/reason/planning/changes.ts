@@ -1,10 +1,11 @@
+import { PANEL_MIN } from '../../machine/access.ts'
 import type { MachineSpec, SiteSpec } from '../../machine/machineSpec.ts'
 import { tapedTub } from '../../machine/machineSpec.ts'
 import { type Message, message } from '../../message.ts'
 import { tubLevelMm } from '../../physics/tub/tubVolume.ts'
 import { lipLevelMm, litresInside, RESIDUE_L, waysOut } from '../../state/waterInside.ts'
 import type { Needs } from './needs.ts'
-import { fullL, type Panel, type WorkState } from './workState.ts'
+import { fullL, type WorkState } from './workState.ts'
 
 /** One change of the machine's state that a step needs first. */
 export interface Change {
@@ -24,22 +25,9 @@ export interface Change {
   minutes: number
 }
 
-/** Minutes off and back on. Common practice, no published source; one table for whatever counts them. */
-export const PANEL_MIN: Readonly<Record<Panel, { off: number; on: number }>> = {
-  lower: { off: 3, on: 3 },
-  rear: { off: 4, on: 4 },
-  side: { off: 4, on: 4 },
-  top: { off: 4, on: 4 },
-  console: { off: 4, on: 4 },
-  front: { off: 12, on: 12 },
-  cabinet: { off: 8, on: 6 },
-  below: { off: 4, on: 3 },
-}
 const PLUG_MIN = 0.5
 const TAP_MIN = 0.5
 const HOSE_END_MIN = 1
-/** Stood up again. */
-const STAND_UP_MIN = 3
 /** A tray under the cap holds so much of what is in sump and hose, L; more goes out another way first. */
 const TRAY_L = 3
 /** Water for the pump to run on, and to stand above joints, L. */
@@ -154,7 +142,7 @@ export function changesFor(
   if (now.tilted && (needs.mains === 'on' || wantsIn))
     change(
       'stand-up',
-      STAND_UP_MIN,
+      PANEL_MIN.below.on,
       { tilted: false, panelsOff: now.panelsOff.filter((one) => one !== 'below') },
       message('change.stand-up'),
     )

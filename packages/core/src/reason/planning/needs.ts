@@ -1,3 +1,4 @@
+import { type Panel, panelOf } from '../../machine/access.ts'
 import { isHorizontal, type MachineSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
@@ -6,7 +7,6 @@ import { type OwnTime, ownMinutesOf } from '../checks/ownTimes.ts'
 import { partsOfCheck } from '../evidence/seen/acts.ts'
 import type { PHASE_WATCH } from '../leaks/phaseWatch.ts'
 import { OUTSIDE } from '../weigh/checkLooks.ts'
-import { type Panel, panelOf } from './workState.ts'
 
 /** What a check or run wants of the machine, and what it leaves behind. */
 export interface Needs {

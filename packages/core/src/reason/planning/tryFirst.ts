@@ -1,10 +1,11 @@
+import { panelOf } from '../../machine/access.ts'
 import type { Part } from '../../machine/parts.ts'
 import type { CureWord } from '../catalogue/cures.ts'
 import { type Change, changesFor, type Waterworks } from './changes.ts'
 import type { Needs } from './needs.ts'
 import { EACH_STEP_MIN, stepsFrom } from './planNext.ts'
 import type { PossibleAct, Problem } from './problem.ts'
-import { panelOf, type WorkState } from './workState.ts'
+import type { WorkState } from './workState.ts'
 import { type Reckoner, worthOfLooks } from './worth.ts'
 
 /** An act that is cheaper than knowing: it is done at once, and the run that showed the fault says whether it was that. */

@@ -1,15 +1,11 @@
+import type { Panel } from '../../machine/access.ts'
 import { familyDefaults, type MachineSpec, TAPS, type Tap, tapedTub } from '../../machine/machineSpec.ts'
-import type { AccessWay } from '../../machine/parts.ts'
 import { tubVolumeL } from '../../physics/tub/tubVolume.ts'
 import { pumpWaitMin } from '../../state/gateLooks.ts'
 import type { MachineState } from '../../state/machineState.ts'
 import { lipLevelMm, litresInside, RESIDUE_L, waterLevelMm } from '../../state/waterInside.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import { mayBeLive } from './mayBeLive.ts'
-
-/** What can be taken off or away to get at a part. */
-export const PANELS = ['lower', 'front', 'rear', 'side', 'top', 'console', 'cabinet', 'below'] as const
-export type Panel = (typeof PANELS)[number]
 
 /** The machine as the planner reckons with it: what each next step needs is counted from here. Nothing in it opens a gate. */
 export interface WorkState {
@@ -28,37 +24,6 @@ export interface WorkState {
   lock: 'free' | 'locked' | 'bypassed'
   /** Until the pump may be touched, min. */
   pumpHotMin: number
-}
-
-/** The panel behind which a way leads; null = none has to come off. */
-export function panelOf(by: AccessWay): Panel | null {
-  switch (by) {
-    case 'lower-panel':
-      return 'lower'
-    case 'whole-front':
-    case 'front-panel':
-    case 'front-no-flap':
-      return 'front'
-    case 'rear-panel':
-      return 'rear'
-    case 'side-panel':
-      return 'side'
-    case 'top-panel':
-      return 'top'
-    case 'console':
-      return 'console'
-    case 'cabinet-front':
-    case 'cabinet-full-tub':
-      return 'cabinet'
-    case 'below':
-      return 'below'
-    case 'outside':
-    case 'flap':
-    case 'drawer':
-    case 'opening':
-    case 'door-fold':
-      return null
-  }
 }
 
 /** Litres of a usual fill, residue included. */
