@@ -56,17 +56,20 @@ export function WeighPage() {
   }
   const [done, setDone] = useState<{ what: ActWord; part: PartId } | null>(null)
   useSpaceBar(() => (first ? open(first) : setDone(toDo)), first !== null || toDo !== null)
-  // Who comes by the line on a stage has asked for the next look already: it opens, once.
+  // Who comes by the line on a stage has asked for a look already: it opens, once, as soon as nothing stands in its way.
   const asked = (useLocation().state as { start?: true | string } | null)?.start
-  const known = view !== null
+  const begins =
+    asked === undefined
+      ? null
+      : asked === true || asked === first?.id
+        ? first
+        : (proposed.others.find(({ id }) => id === asked) ?? null)
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when there is something to open
   useEffect(() => {
-    if (asked === undefined || !known) return
+    if (!begins) return
     navigate('.', { replace: true, state: null })
-    const look =
-      asked === true || asked === first?.id ? first : proposed.others.find(({ id }) => id === asked)
-    if (look) open(look)
-  }, [asked, known])
+    open(begins)
+  }, [begins?.id])
   if (!view)
     return (
       <main className="flex-1 p-6 text-lg text-soft">

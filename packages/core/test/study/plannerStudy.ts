@@ -72,7 +72,7 @@ export function plannerStudy(repeats: number, draw: Draw): { tables: Table[]; fi
       {
         title: 'Which check is worth its minutes: planner and schools',
         about:
-          'Calls of the town of the whole catalogue, played look by look from the complaint alone; what a look shows is the town’s, minutes count the changes of the machine’s state. All have the same belief, costs and stop; a visit that does not end by the right act costs an hour more. The schools play every third call. Regret: by how much a look was foretold to come out longer than the best one of its moment, what follows among it.',
+          'Calls of the town of the whole catalogue, played look by look from the complaint alone; what a look shows is the town’s, minutes count the changes of the machine’s state. All have the same belief, costs and stop; a visit that does not end by the right act costs an hour more. The schools play every third call. Regret: by how much a look was foretold to come out longer than the best one of its moment, two looks ahead; nought for whom the best one is made.',
         rows: (['planner', ...SCHOOL_IDS] as const).map((how) => row(how, figures[how])),
       },
       {

@@ -6,10 +6,17 @@ import { faultCard } from '../../src/reason/catalogue/faultCards.ts'
 import type { FoundBy } from '../../src/reason/checks/foundBy.ts'
 import type { LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
 import { waterworksOf } from '../../src/reason/planning/changes.ts'
-import { planNext, type Step, type Stop } from '../../src/reason/planning/planNext.ts'
+import {
+  MAY_FOLLOW,
+  planNext,
+  type Step,
+  type Stop,
+  twoStepsMin,
+} from '../../src/reason/planning/planNext.ts'
 import { problemOf } from '../../src/reason/planning/problem.ts'
 import { SCHOOLS, type SchoolId, schoolNext } from '../../src/reason/planning/schools.ts'
 import { arrivingState } from '../../src/reason/planning/workState.ts'
+import { Reckoner } from '../../src/reason/planning/worth.ts'
 import { weighVisit } from '../../src/reason/weigh/weighVisit.ts'
 import type { Draw } from './draw.ts'
 import { SIGNS } from './faultSigns.ts'
@@ -168,7 +175,8 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
       game.truth === 'none' ? weighed.belief.share.get('none') : weighed.belief.share.get(game.truth)
     if (sureAt === null && (truth ?? 0) >= 0.85) sureAt = minutes
     const problem = problemOf(visit, weighed, ({ id }) => notHere.has(id))
-    const next = planNext(problem, state, paid, weighed.belief.share.get('unlisted') ?? 0)
+    const unlisted = weighed.belief.share.get('unlisted') ?? 0
+    const next = planNext(problem, state, paid, unlisted)
     if (next.stop) {
       trail.push(`stop ${next.stop.act.act} ${next.stop.act.part} ${next.stop.cured.toFixed(2)}`)
       return ended(endsIt(next.stop, game.truth) ? 'right' : 'wrong')
@@ -187,7 +195,13 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
       continue
     }
     looks++
-    regretMin += Math.max(0, step.toCome - Math.min(...next.all.map(({ toCome }) => toCome)))
+    // What the planner chose is the best of its six; whoever chose another look is reckoned by the same two steps.
+    const [best] = next.steps
+    if (best && step.planned !== best.planned) {
+      const p = problem.p.map((x) => x * (1 - unlisted))
+      const own = twoStepsMin(step, next.steps.slice(0, MAY_FOLLOW), problem, p, paid, new Reckoner(problem))
+      regretMin += Math.max(0, own - best.toCome)
+    }
     minutes += step.minutes
     state = step.after
     const stays = look.what.kind === 'run' && look.what.run === 'drain' && !game.drains

@@ -89,7 +89,12 @@ export function planNext(
   const oneStep = all
     .filter(({ gainBits, toCome }) => gainBits >= WORTH_BITS && toCome < now.actNow * STILL_WORTH)
     .sort((a, b) => a.toCome - b.toCome)
-  const steps = [...twoSteps(oneStep, problem, p, water, reckoner), ...oneStep.slice(LOOKED_FURTHER)]
+  const follow = oneStep.slice(0, MAY_FOLLOW)
+  const further = oneStep
+    .slice(0, LOOKED_FURTHER)
+    .map((step) => ({ ...step, toCome: twoStepsMin(step, follow, problem, p, water, reckoner) }))
+    .sort((a, b) => a.toCome - b.toCome)
+  const steps = [...further, ...oneStep.slice(LOOKED_FURTHER)]
   const perMinute = ({ gainBits, minutes: own }: Step) => gainBits / (own + EACH_STEP_MIN)
   const [best] = steps
   const alike = best
@@ -103,45 +108,44 @@ export function planNext(
 
 /** Looks that are reckoned a step further: those that come out best by one, and what may follow each of them. */
 const LOOKED_FURTHER = 6
-const MAY_FOLLOW = 10
+export const MAY_FOLLOW = 10
 
 /**
- * The best looks again, each with the best look that may follow each of its answers from the machine as it leaves it, and the act after that:
+ * Minutes still to come with a look, the best look that may follow each of its answers from the machine as it leaves it, and the act after that:
  * what lies behind one panel goes together, and what a look takes away is paid for by the next.
+ * @param follow - Those that may follow.
  */
-function twoSteps(
-  best: readonly Step[],
+export function twoStepsMin(
+  step: Step,
+  follow: readonly Step[],
   problem: Problem,
   p: Float64Array,
   water: Waterworks,
   reckoner: Reckoner,
-): Step[] {
-  const numberOf = new Map(problem.looks.map((planned, n) => [planned, n]))
-  const mayFollow = best.slice(0, MAY_FOLLOW).map(({ planned }) => numberOf.get(planned) ?? -1)
-  return best
-    .slice(0, LOOKED_FURTHER)
-    .map((step): Step => {
-      const own = numberOf.get(step.planned) ?? -1
-      const minutes = stepsFrom(problem, step.after, water, new Set(mayFollow.filter((n) => n !== own))).map(
-        (next) => (next ? next.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY),
-      )
-      let toCome = step.minutes + EACH_STEP_MIN
-      const { outcomes, table } = step.planned
-      for (let k = 0; k < outcomes; k++) {
-        let q = 0
-        const after = p.map((x, n) => {
-          const both = x * (table[n * outcomes + k] ?? 0)
-          q += both
-          return both
-        })
-        if (q < 1e-6) continue
-        for (let n = 0; n < after.length; n++) after[n] = (after[n] ?? 0) / q
-        const then = worthOfLooks(reckoner, after, minutes).map((worth) => worth.thenAct)
-        toCome += q * Math.min(reckoner.standing(after).actNow, ...then)
-      }
-      return { ...step, toCome }
+): number {
+  const among = new Set(
+    follow
+      .filter(({ planned }) => planned !== step.planned)
+      .map(({ planned }) => problem.looks.indexOf(planned)),
+  )
+  const minutes = stepsFrom(problem, step.after, water, among).map((next) =>
+    next ? next.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY,
+  )
+  let toCome = step.minutes + EACH_STEP_MIN
+  const { outcomes, table } = step.planned
+  for (let k = 0; k < outcomes; k++) {
+    let q = 0
+    const after = p.map((x, n) => {
+      const both = x * (table[n * outcomes + k] ?? 0)
+      q += both
+      return both
     })
-    .sort((a, b) => a.toCome - b.toCome)
+    if (q < 1e-6) continue
+    for (let n = 0; n < after.length; n++) after[n] = (after[n] ?? 0) / q
+    const then = worthOfLooks(reckoner, after, minutes).map(({ thenAct }) => thenAct)
+    toCome += q * Math.min(reckoner.standing(after).actNow, ...then)
+  }
+  return toCome
 }
 
 function stopAt(
