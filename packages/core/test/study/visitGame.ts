@@ -199,8 +199,9 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
     const [best] = next.steps
     if (best && step.planned !== best.planned) {
       const p = problem.p.map((x) => x * (1 - unlisted))
-      const own = twoStepsMin(step, next.steps.slice(0, MAY_FOLLOW), problem, p, paid, new Reckoner(problem))
-      regretMin += Math.max(0, own - best.toCome)
+      const ahead = (one: Step) =>
+        twoStepsMin(one, next.steps.slice(0, MAY_FOLLOW), problem, p, paid, new Reckoner(problem))
+      regretMin += Math.max(0, ahead(step) - ahead(best))
     }
     minutes += step.minutes
     state = step.after

@@ -41,7 +41,7 @@ export const EACH_STEP_MIN = 1
 export const LEAST_SURE = 0.9
 /** Looks are gone on with a little longer than acting would be worth by itself: to act and be wrong cannot be taken back. Estimate. */
 const STILL_WORTH = 1.25
-/** Of looks that come to nearly the same, and tell no less for their minutes, the shortest goes first: it changes least. */
+/** What differs by less than this comes to nearly the same. */
 const ALIKE = 1.03
 /** A look that tells less than this is none. */
 const WORTH_BITS = 0.02
@@ -92,16 +92,14 @@ export function planNext(
   const follow = oneStep.slice(0, MAY_FOLLOW)
   const further = oneStep
     .slice(0, LOOKED_FURTHER)
-    .map((step) => ({ ...step, toCome: twoStepsMin(step, follow, problem, p, water, reckoner) }))
-    .sort((a, b) => a.toCome - b.toCome)
-  const steps = [...further, ...oneStep.slice(LOOKED_FURTHER)]
-  const perMinute = ({ gainBits, minutes: own }: Step) => gainBits / (own + EACH_STEP_MIN)
-  const [best] = steps
-  const alike = best
-    ? steps.filter((one) => one.toCome <= ALIKE * best.toCome && perMinute(one) >= perMinute(best))
-    : []
-  const soonest = alike.reduce<Step | null>((a, b) => (a && a.minutes <= b.minutes ? a : b), null)
-  if (soonest) steps.sort((a, b) => Number(b === soonest) - Number(a === soonest))
+    .map((step) => ({ step, minutes: twoStepsMin(step, follow, problem, p, water, reckoner) }))
+    .sort((a, b) => a.minutes - b.minutes)
+  const least = further[0]?.minutes ?? 0
+  // Of those that come to nearly the same the one that changes least of the machine: it keeps every way open.
+  const changesMin = (one: (typeof further)[number]) =>
+    one.minutes <= ALIKE * least ? one.step.minutes - one.step.doingMin : Number.POSITIVE_INFINITY
+  further.sort((a, b) => (changesMin(a) === changesMin(b) ? 0 : changesMin(a) - changesMin(b)))
+  const steps = [...further.map(({ step }) => step), ...oneStep.slice(LOOKED_FURTHER)]
   const toCome = Math.min(now.actNow, ...steps.map((step) => step.toCome))
   return { steps, all, stop: stopAt(problem, now, steps, leastSure), toCome }
 }
