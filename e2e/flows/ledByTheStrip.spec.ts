@@ -257,6 +257,9 @@ test('an answer that surprises makes another plan', async ({ page, world }) => {
   await stream.getByRole('button', { name: 'strong', exact: true }).click()
   await page.goto(`${visit}/weigh`)
   await expect(line).not.toHaveText(before)
+  // And why: what was found, and what it moved.
+  const why = page.getByRole('region', { name: 'Why it changed' })
+  await expect(why).toContainText(/[Ss]tream.*strong.*: .*% before it, .*% now\./)
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(first)
 })
 

@@ -278,6 +278,7 @@ export {
   type VisitView,
   visitView,
 } from './reason/planning/visitPlan.ts'
+export type { PlanChange } from './reason/planning/whatChanged.ts'
 export { type WorkState, workStateOf } from './reason/planning/workState.ts'
 export { type LeakView, leakView, type Suspect } from './reason/weigh/leakView.ts'
 export { allowedLooks, type NextLook } from './reason/weigh/nextLooks.ts'

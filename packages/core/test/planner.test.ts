@@ -471,3 +471,27 @@ describe('what each complaint is begun with', () => {
     }
   })
 })
+
+describe('why the plan changed', () => {
+  const at = (check: string, value: string, atMs: number | null) => ({ check, value, atMs })
+  const told = (seen: { check: string; value: string; atMs: number | null }[]) => {
+    const visit = { ...caseWith([]), observations: seen }
+    const state = arrivingState(visit.machine, seen)
+    return planVisit(visit, weighVisit(visit), state, { timeline: false, orders: false, changed: true })
+      .changed
+  }
+  const complaint = at('complaint', 'not-draining', 1)
+  it('is told by what was found last and the fault that it moved most', () => {
+    const silent = told([complaint, at('drain-hose.look', 'good', 2), at('pump.sound', 'buzz-in-bursts', 3)])
+    expect(silent?.fault).toBe('pump.jammed')
+    expect(silent?.now).toBeGreaterThan((silent?.was ?? 1) + 0.2)
+    expect(JSON.stringify(silent?.says)).toContain('pump.sound')
+    // The look that was made is not one that would have come next.
+    expect(silent?.nextWas?.id).not.toBe('check.pump.sound')
+  })
+  it('is nothing where the last thing moved nothing, or nobody wrote down when', () => {
+    expect(told([complaint])).toBeNull()
+    expect(told([complaint, at('pump.sound', 'buzz-in-bursts', 2), at('tub.spins', 'yes', 3)])).toBeNull()
+    expect(told([at('complaint', 'not-draining', null), at('pump.sound', 'silent', null)])).toBeNull()
+  })
+})

@@ -1,4 +1,4 @@
-import { type Gate, leftOpen } from '@brendik/core'
+import { type CycleMoment, type Gate, leftOpen, saidOf } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { ProtocolLinks } from '../features/protocol/index.ts'
@@ -22,6 +22,7 @@ import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
 import { TwoPanes } from '../ui/TwoPanes.tsx'
 import { kindMessage } from '../words/runText.ts'
+import { MOMENT_WORD } from '../words/stageText.ts'
 
 const ACTION_HINT = {
   fill: t('visitPage.valveOpenToLevel'),
@@ -35,6 +36,7 @@ export function VisitPage() {
   const { visit } = space
   const says = useTogether(visit)
   const planned = useWeigh(space)?.looks ?? []
+  const moment = MOMENT_WORD[saidOf(space.said, 'said:moment') as CycleMoment]
   const [changing, setChanging] = useState(false)
   const [left, setLeft] = useState<Gate | null>(null)
   const close = () => {
@@ -69,6 +71,11 @@ export function VisitPage() {
         <div className="flex items-start justify-between gap-4">
           <h1 className="py-5 text-2xl leading-snug">
             {visit.complaint || <span className="text-soft">{t('ui.noComplaintNoted')}</span>}
+            {moment && (
+              <span className="block text-base text-soft">
+                {t('arriveStage.whenInTheCycle')}: {moment}
+              </span>
+            )}
             {visit.closedAtMs !== null && (
               <span className="block text-base font-semibold text-good">
                 {t('visitPage.closed', { time: dateText(visit.closedAtMs, 'dayTime') })}

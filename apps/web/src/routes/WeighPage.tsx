@@ -4,6 +4,7 @@ import { Link, useLocation, useNavigate } from 'react-router'
 import { ActSheet, LookSheet } from '../features/stages/index.ts'
 import { beginCheck, useSpace, useUnderWay } from '../features/visit/index.ts'
 import {
+  Changed,
   Contradiction,
   ForAndAgainst,
   followedOf,
@@ -121,6 +122,7 @@ export function WeighPage() {
           </div>
         )}
         <NextCheck space={space} view={view} proposed={proposed} onOpen={open} />
+        <Changed change={view.changed} />
         <Ranking
           view={view}
           chosen={chosen?.fault ?? null}

@@ -1,4 +1,4 @@
-import { type Said, STAGE_IDS, type StageId, type StageStatus, saidOf } from '@brendik/core'
+import { type CycleMoment, type Said, STAGE_IDS, type StageId, type StageStatus, saidOf } from '@brendik/core'
 import { t } from '../lib/words.ts'
 
 export const STAGE_NAME: Record<StageId, string> = {
@@ -15,6 +15,18 @@ export const STATUS_WORD: Record<StageStatus, string> = {
   open: t('ui.open'),
   done: t('ui.done'),
   'not-needed': t('stageText.notNeeded'),
+}
+
+/** When in the cycle the customer meets the trouble. */
+export const MOMENT_WORD: Record<CycleMoment, string> = {
+  start: t('arriveStage.atTheStart'),
+  fill: t('arriveStage.filling'),
+  wash: t('arriveStage.washing'),
+  drain: t('arriveStage.draining'),
+  spin: t('ui.spinning'),
+  end: t('arriveStage.afterTheEnd'),
+  off: t('arriveStage.whileOff'),
+  any: t('arriveStage.noPattern'),
 }
 
 export const isStage = (id: string): id is StageId => (STAGE_IDS as readonly string[]).includes(id)

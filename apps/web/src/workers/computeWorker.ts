@@ -96,6 +96,7 @@ const compute = {
       ownOrder,
       timeline: whole,
       orders: whole,
+      changed: whole,
     }),
 }
 export type Compute = typeof compute

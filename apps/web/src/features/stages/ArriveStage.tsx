@@ -1,21 +1,11 @@
-import { CYCLE_MOMENTS, type CycleMoment, WORKED_ON, type WorkedOn } from '@brendik/core'
+import { CYCLE_MOMENTS, WORKED_ON, type WorkedOn } from '@brendik/core'
 import type { ReactNode } from 'react'
 import { t } from '../../lib/words.ts'
+import { MOMENT_WORD } from '../../words/stageText.ts'
 import type { Space } from '../visit/index.ts'
 import { CheckList } from './CheckList.tsx'
 import { SaidChoice } from './SaidChoice.tsx'
 import { TechSheet } from './TechSheet.tsx'
-
-const MOMENT_WORD: Record<CycleMoment, string> = {
-  start: t('arriveStage.atTheStart'),
-  fill: t('arriveStage.filling'),
-  wash: t('arriveStage.washing'),
-  drain: t('arriveStage.draining'),
-  spin: t('ui.spinning'),
-  end: t('arriveStage.afterTheEnd'),
-  off: t('arriveStage.whileOff'),
-  any: t('arriveStage.noPattern'),
-}
 
 const REPAIR_WORD: Record<WorkedOn, string> = {
   none: t('arriveStage.noneKnown'),

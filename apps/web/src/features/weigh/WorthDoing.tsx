@@ -14,7 +14,7 @@ export function WorthDoing({ space }: { space: Space }) {
   const view = useWeigh(space)
   const underWay = useUnderWay(visit.id)
   const { first, others, stop, tryFirst } = proposedOf(view, space, usePrefs().order, underWay)
-  if (!visit.observations.some(({ check }) => check === 'complaint'))
+  if (!view?.seen && !visit.observations.some(({ check }) => check === 'complaint'))
     return (
       <p className="pb-5 leading-snug text-soft max-md:border-t max-md:border-line max-md:pt-4">
         {t('worthDoing.chooseAComplaint')}

@@ -1,3 +1,4 @@
+export { Changed } from './Changed.tsx'
 export { Contradiction } from './Contradiction.tsx'
 export { ForAndAgainst } from './ForAndAgainst.tsx'
 export { listed } from './leading.ts'

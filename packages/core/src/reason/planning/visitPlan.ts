@@ -15,6 +15,7 @@ import { runAgainOf } from './runAgain.ts'
 import { SCHOOL_IDS, SCHOOLS, type SchoolId, schoolNext } from './schools.ts'
 import { timelineOf } from './timeline.ts'
 import { tryFirstOf } from './tryFirst.ts'
+import { type PlanChange, whatChanged } from './whatChanged.ts'
 import type { WorkState } from './workState.ts'
 import { Reckoner } from './worth.ts'
 
@@ -73,6 +74,8 @@ export interface VisitPlan {
   tryFirst: PlannedTry | null
   timeline: PlannedTime[]
   orders: PlannedOrder[]
+  /** What the last thing found did to it; null = nothing much, or not asked for. */
+  changed: PlanChange | null
 }
 
 const MOST_LOOKS = 12
@@ -97,6 +100,8 @@ export interface PlanWishes {
   timeline?: boolean
   /** Minutes that each order is expected to take. */
   orders?: boolean
+  /** What the last thing found did to the plan. */
+  changed?: boolean
 }
 
 /** The next looks worth their minutes, whether to stop looking, how the visit is likely to go, and what the schools would take. */
@@ -104,7 +109,7 @@ export function planVisit(
   visit: WeighedCase,
   weighed: Weighed,
   state: WorkState,
-  { notHere, times, ownOrder = [], timeline = true, orders = true }: PlanWishes = {},
+  { notHere, times, ownOrder = [], timeline = true, orders = true, changed = false }: PlanWishes = {},
 ): VisitPlan {
   const left: VisitPlan['notHere'] = []
   const impossible = (look: PossibleLook) => {
@@ -129,7 +134,19 @@ export function planVisit(
     next.stop || leads || state.frameMayBeLive
       ? null
       : tryFirstOf(problem, weighed.parts, state, water, unlisted, next.toCome, reckoner)
+  const nextOf = (before: WeighedCase, was: Weighed) => {
+    const [first] = planNext(
+      problemOf(before, was, (look) => notHere?.(look) ?? false, times),
+      state,
+      water,
+      was.belief.share.get('unlisted') ?? 0,
+    ).steps
+    return first ? { id: first.planned.look.id, name: first.planned.look.name } : null
+  }
   return {
+    changed: changed
+      ? whatChanged(visit, weighed, nextOf, next.stop ? null : (next.steps[0]?.planned.look.id ?? null))
+      : null,
     notHere: left,
     looks: next.steps.slice(0, MOST_LOOKS).map((step) => told(problem, step)),
     stop: next.stop && {
