@@ -18,6 +18,8 @@ test('a workshop is set up, lets a technician in by a link, and sees nothing of 
   await page.getByRole('link', { name: /^Logbook/ }).click()
   await expect(page.getByText('No visits yet.')).toBeVisible()
   await page.goto(`${world.url}/workshop`)
+  // The people stand above; once they are there nothing moves any more.
+  await expect(page.getByRole('listitem').filter({ hasText: 'Owner of ours' }).first()).toBeVisible()
   // A link is for somebody: without a name there is none.
   await page.getByRole('button', { name: 'Invite a technician' }).click()
   await expect(page.getByLabel('Name of the new person')).toBeFocused()

@@ -210,8 +210,13 @@ test('a look behind a shut gate is told with what comes first, and opens only on
   await expect(page.getByRole('button', { name: /^Next check/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Set mains' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'unplugged' }).click()
-  // It was asked for: with nothing more in its way it opens.
+  // It was asked for: with nothing more in its way it opens, once; Back takes the sheet, then the page.
   await expect(page.getByRole('dialog').getByRole('heading').first()).toContainText('Torch along the path')
+  await page.goBack()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.goBack()
+  await expect(page).toHaveURL(/\/arrive$/)
+  await expect(page.getByRole('dialog')).toHaveCount(0)
 })
 
 test('what is sooner done than known leads to its entry, and then to the run again', async ({

@@ -59,16 +59,23 @@ export function WeighPage() {
   useSpaceBar(() => (first ? open(first) : setDone(toDo)), first !== null || toDo !== null)
   // Who comes by the line on a stage has asked for a look already: it opens, once, as soon as nothing stands in its way.
   const asked = (useLocation().state as { start?: true | string } | null)?.start
+  const [wanted, setWanted] = useState<true | string | null>(null)
+  // Taken out of the history at once: Back must not ask for it again.
+  useEffect(() => {
+    if (asked === undefined) return
+    navigate('.', { replace: true, state: null })
+    setWanted(asked)
+  }, [asked, navigate])
   const begins =
-    asked === undefined
+    wanted === null
       ? null
-      : asked === true || asked === first?.id
+      : wanted === true || wanted === first?.id
         ? first
-        : (proposed.others.find(({ id }) => id === asked) ?? null)
+        : (proposed.others.find(({ id }) => id === wanted) ?? null)
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when there is something to open
   useEffect(() => {
     if (!begins) return
-    navigate('.', { replace: true, state: null })
+    setWanted(null)
     open(begins)
   }, [begins?.id])
   if (!view)

@@ -38,7 +38,7 @@ export interface Next {
 /** Every look also costs getting up, wiping and saying it, min. Estimate. */
 export const EACH_STEP_MIN = 1
 /** Below this certainty nobody is told to act. */
-export const LEAST_SURE = 0.9
+export const LEAST_SURE = 0.92
 /** Looks are gone on with a little longer than acting would be worth by itself: to act and be wrong cannot be taken back. Estimate. */
 const STILL_WORTH = 1.25
 /** What differs by less than this comes to nearly the same. */
