@@ -247,6 +247,9 @@ describe('what proves a repair', () => {
     expect(points.find(({ id }) => id === 'cycle')?.waived).toEqual({ by: 'Ines', reason: 'no time today' })
     expect(points.find(({ id }) => id === 'prime')?.state).toBe('passed')
     expect(proofOutcome(points)).toBe('proven')
+    // What failed since it was waived has failed.
+    const since = visit({ ...primed, observations: [seen('leak.phase', 'drain', 400)] })
+    expect(proofOutcome(proofPoints(since, waive(ids)))).toBe('failed')
     const wet = visit({ ...primed, observations: [seen('leak.phase', 'drain', 200)] })
     expect(proofOutcome(proofPoints(wet, waive(ids.filter((id) => id !== 'dry:drain'))))).toBe('failed')
   })

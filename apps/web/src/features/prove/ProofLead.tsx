@@ -1,7 +1,7 @@
 import { drawnLevels, runFacts } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { type OpenedRun, runQuery } from '../../api/queries.ts'
-import { bandOf, type Trace, traceOf } from '../../charts/chartModel.ts'
+import { bandOf, standingZoom, type Trace, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
@@ -27,8 +27,10 @@ export function ProofLead({ pair }: { pair: RunPair }) {
     ...(before.data ? [{ ...traceOfRun(before.data, 'before'), under: true }] : []),
     ...(after.data ? [traceOfRun(after.data, 'after')] : []),
   ]
+  const levels = traces.flatMap(({ points }) => points.map(({ y }) => y))
+  const zoom = isFlow(pair) || levels.length === 0 ? null : standingZoom(levels, null)
   const at = (run: OpenedRun | undefined) => dateText((run && runFacts(run).startedAtMs) ?? 0, 'time')
-  const took = durations(before.data, after.data)
+  const took = isFlow(pair) ? durations(before.data, after.data) : ''
   return (
     <section
       aria-label={t('prove.beforeAndAfter', nameOf(pair, units))}
@@ -71,6 +73,7 @@ export function ProofLead({ pair }: { pair: RunPair }) {
           carriedOn={null}
           nowS={null}
           label={t('prove.chart')}
+          zoom={zoom}
         />
       </div>
       <p className="pb-2 text-sm text-soft">
@@ -140,7 +143,7 @@ const headOf = (pair: RunPair): string =>
     ? t('prove.as')
     : isFlow(pair)
       ? t('prove.fromNothing')
-      : pair.afterLMin.value >= 0
+      : pair.beforeLMin.value >= 0
         ? t('prove.loses')
         : t('prove.rises')
 

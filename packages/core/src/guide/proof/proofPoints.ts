@@ -83,7 +83,9 @@ export function proofPoints(visit: ProofCase, said: ReadonlyMap<string, Said>): 
     cycle(visit, acts),
   ].map(({ says, ...point }): ProofPoint => {
     const waiver = said.get(`proof:${point.id}`)?.latest
-    if (says?.state === 'passed' || typeof waiver?.value !== 'string')
+    // What was seen to fail after it was waived is not hidden by that.
+    const stands = says !== null && (says.state === 'passed' || says.atMs > (waiver?.atMs ?? 0))
+    if (stands || typeof waiver?.value !== 'string')
       return { ...point, state: says?.state ?? 'open', atMs: says?.atMs ?? null, waived: null }
     return {
       ...point,
