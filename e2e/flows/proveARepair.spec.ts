@@ -73,6 +73,24 @@ test('a repair is proved in the hand, without network: the run before and after,
   await page.goto(visit)
   await expect(proof).toHaveText('Repair: proven.')
 
+  // The page for the customer: what they want to hear, and the hose that was cleared, not the pump that led before.
+  await page.goto(`${visit}/report`)
+  const paper = page.getByRole('article')
+  await expect(paper.getByRole('heading', { level: 1 })).toHaveText('Your washer empties as it should.')
+  await expect(paper).toContainText(/It took 5 min .* to empty\. Now it takes 2 min .*; a sound machine/)
+  await expect(paper).toContainText('Watched emptying, spinning: nothing leaked.')
+  await expect(paper).toContainText('The outer drain hose was cleared.')
+  await expect(paper).toContainText('Drain hose blocked.')
+  await expect(paper).toContainText('Once this was done, the machine ran as a sound one does.')
+  await expect(paper).toContainText(/Hold: the level stays: Stood full for an hour before \(.+\)\./)
+  await expectAccessible(page, 'report')
+  // On paper there is the page and nothing else.
+  await page.emulateMedia({ media: 'print' })
+  await expect(paper).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Print/ })).toBeHidden()
+  await expect(page.getByRole('navigation', { name: 'What is wrong, and why' })).toBeHidden()
+  await page.emulateMedia({ media: null })
+
   // Water at the joint after all: it is not cured, and the way back is there.
   await watched('Draining', 'Wet')
   await isNow(page, 'Dry while draining', 'failed')

@@ -60,6 +60,10 @@ export const makeRouter = (client: QueryClient) => {
                   lazy: async () => ({ Component: (await import('./routes/ProvePage.tsx')).ProvePage }),
                 },
                 {
+                  path: 'report',
+                  lazy: async () => ({ Component: (await import('./routes/ReportPage.tsx')).ReportPage }),
+                },
+                {
                   path: ':stageId',
                   lazy: async () => ({ Component: (await import('./routes/StagePage.tsx')).StagePage }),
                 },

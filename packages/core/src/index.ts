@@ -105,6 +105,7 @@ export {
   proofPoints,
 } from './guide/proof/proofPoints.ts'
 export { type ProofSays, type RunProof, runProofs } from './guide/proof/runProofs.ts'
+export { type WhatItWas, whatItWas } from './guide/proof/whatItWas.ts'
 export {
   planForStep,
   protocolProgress,

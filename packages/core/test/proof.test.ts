@@ -8,11 +8,13 @@ import {
   proofPoints,
   runProofs,
   type VisitAct,
+  whatItWas,
 } from '../src/index.ts'
 import { blankAnalysis, type RunBasis } from '../src/measure/verdict/runAnalysis.ts'
 import type { Verdict } from '../src/measure/verdict/verdict.ts'
 import { meanRatio } from '../src/numeric/meanRatio.ts'
 import { saidEntries } from '../src/state/entries.ts'
+import { caseWith } from './visitWith.ts'
 
 describe('ratio of two means (Fieller 1954, recomputed)', () => {
   it('171 ± 6 by 96 ± 3 is 1.78, 1.62 to 1.95', () => {
@@ -252,5 +254,31 @@ describe('what proves a repair', () => {
     expect(proofOutcome(proofPoints(since, waive(ids)))).toBe('failed')
     const wet = visit({ ...primed, observations: [seen('leak.phase', 'drain', 200)] })
     expect(proofOutcome(proofPoints(wet, waive(ids.filter((id) => id !== 'dry:drain'))))).toBe('failed')
+  })
+})
+
+describe('what it was', () => {
+  const seen = [
+    { check: 'complaint', value: 'slow-drain', atMs: 1 },
+    { check: 'pump.sound', value: 'runs-with-rattle', atMs: 2 },
+  ]
+  const of = (acts: VisitAct[], cured: boolean, more: typeof seen = []) =>
+    whatItWas({ ...caseWith([]), observations: [...seen, ...more], acts }, cured)
+  it('is what led before anything was done, whatever was seen after', () => {
+    const found = of([], false)
+    expect(found.fault?.startsWith('pump.')).toBe(true)
+    expect(found.byCure).toBe(false)
+    // Silence after the act is of the machine as it is now.
+    const after = of([act('pump', 5)], false, [{ check: 'pump.sound', value: 'silent', atMs: 9 }])
+    expect(after.fault).toBe(found.fault)
+    expect(after.present).toBeCloseTo(found.present, 9)
+  })
+  it('is what the act ends where that cured the machine, not what led before', () => {
+    const hose = act('outer-drain-hose', 5, 'cleared')
+    expect(of([hose], true)).toMatchObject({ fault: 'drain-hose.blocked', byCure: true })
+    expect(of([hose], false).fault).not.toBe('drain-hose.blocked')
+    // Put right, it was kinked; what was only opened ends nothing.
+    expect(of([act('outer-drain-hose', 5, 'adjusted')], true).fault).toBe('drain-hose.kinked')
+    expect(of([act('outer-drain-hose', 5, 'opened')], true).byCure).toBe(false)
   })
 })

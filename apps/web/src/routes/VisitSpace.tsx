@@ -31,7 +31,8 @@ export function VisitSpace() {
   const at = isStage(stageId) ? stageId : null
   const weighing = useMatch('/visits/:visitId/weigh') !== null
   const proving = useMatch('/visits/:visitId/prove') !== null
-  const page = weighing ? 'weigh' : proving ? 'prove' : at
+  const reporting = useMatch('/visits/:visitId/report') !== null
+  const page = weighing ? 'weigh' : proving ? 'prove' : reporting ? 'report' : at
   // Making safe is about the state: there it lies open.
   const [asked, setUnfolded] = useState<boolean | null>(null)
   const unfolded = asked ?? at === 'make-safe'
@@ -43,7 +44,7 @@ export function VisitSpace() {
   return (
     <div className="flex h-full flex-col">
       <TopBar
-        title={`${at ? STAGE_NAME[at] : weighing ? t('weigh.weigh') : proving ? t('prove.prove') : t('visitSpace.visit')}, ${visit.site.name}`}
+        title={`${at ? STAGE_NAME[at] : weighing ? t('weigh.weigh') : proving ? t('prove.prove') : reporting ? t('report.report') : t('visitSpace.visit')}, ${visit.site.name}`}
         switchesOnPhone={false}
       >
         <Link
@@ -80,13 +81,14 @@ export function VisitSpace() {
   )
 }
 
-/** The digits open the stages as they are numbered, 0 the whole visit, w the weighing, p the proof. */
+/** The digits open the stages as they are numbered, 0 the whole visit, w the weighing, p the proof, r the report. */
 function useStageKeys(visitId: string): void {
   const navigate = useNavigate()
   useSingleKeys({
     0: () => navigate(`/visits/${visitId}`),
     w: () => navigate(`/visits/${visitId}/weigh`),
     p: () => navigate(`/visits/${visitId}/prove`),
+    r: () => navigate(`/visits/${visitId}/report`),
     ...Object.fromEntries(
       STAGE_IDS.slice(0, 9).map((stage, i) => [i + 1, () => navigate(`/visits/${visitId}/${stage}`)]),
     ),

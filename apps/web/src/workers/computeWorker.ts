@@ -23,6 +23,7 @@ import {
   visitView,
   type WeighedCase,
   type WorkState,
+  whatItWas,
 } from '@brendik/core'
 import { expose } from 'comlink'
 
@@ -89,6 +90,7 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
+  whatItWas: (visit: WeighedCase, cured: boolean) => whatItWas(visit, cured),
   weigh: (visit: WeighedCase, state: WorkState, { notHere, times, ownOrder, whole }: WeighWishes) =>
     visitView(visit, state, {
       notHere: ({ id }) => notHere.includes(id),

@@ -7,6 +7,7 @@ export const PAGES = [
   '/visits/:visitId',
   '/visits/:visitId/weigh',
   '/visits/:visitId/prove',
+  '/visits/:visitId/report',
   '/visits/:visitId/:stageId',
   '/visits/:visitId/compare',
   '/visits/:visitId/protocols/:protocolId',

@@ -1,36 +1,21 @@
-import { drawnLevels, runFacts } from '@brendik/core'
-import { useQuery } from '@tanstack/react-query'
-import { type OpenedRun, runQuery } from '../../api/queries.ts'
-import { bandOf, standingZoom, type Trace, traceOf } from '../../charts/chartModel.ts'
-import { LevelChart } from '../../charts/LevelChart.tsx'
 import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
-import { dateText, durationText } from '../../lib/time.ts'
+import { durationText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { numberText, say, t } from '../../lib/words.ts'
 import { upperFirst } from '../../words/cardText.ts'
 import { kindMessage } from '../../words/runText.ts'
-import { useExpected } from '../run/index.ts'
+import { ProofChart } from './ProofChart.tsx'
+import { type PairRuns, usePairRuns } from './usePairRuns.ts'
 import type { Proof } from './useProof.ts'
 
 type RunPair = Proof['runs'][number]
-const MOST_DRAWN = 700
 
 /** What the repair changed: the ratio of the same run before and after, huge, with its interval and both runs laid over what is expected. */
 export function ProofLead({ pair }: { pair: RunPair }) {
   const { units } = usePrefs()
-  const before = useQuery(runQuery(pair.beforeId))
-  const after = useQuery(runQuery(pair.afterId))
-  const planned = after.data ? runFacts(after.data).plan : null
-  const { run: expected } = useExpected(planned)
-  const traces = [
-    ...(before.data ? [{ ...traceOfRun(before.data, 'before'), under: true }] : []),
-    ...(after.data ? [traceOfRun(after.data, 'after')] : []),
-  ]
-  const levels = traces.flatMap(({ points }) => points.map(({ y }) => y))
-  const zoom = isFlow(pair) || levels.length === 0 ? null : standingZoom(levels, null)
-  const at = (run: OpenedRun | undefined) => dateText((run && runFacts(run).startedAtMs) ?? 0, 'time')
-  const took = isFlow(pair) ? durations(before.data, after.data) : ''
+  const runs = usePairRuns(pair)
+  const took = isFlow(pair) ? durations(runs) : ''
   return (
     <section
       aria-label={t('prove.beforeAndAfter', nameOf(pair, units))}
@@ -65,20 +50,7 @@ export function ProofLead({ pair }: { pair: RunPair }) {
           })}
         </p>
       )}
-      <div className="relative mt-2 min-h-52 flex-1">
-        <LevelChart
-          band={expected && isFlow(pair) ? bandOf(expected) : null}
-          traces={traces}
-          marks={[]}
-          carriedOn={null}
-          nowS={null}
-          label={t('prove.chart')}
-          zoom={zoom}
-        />
-      </div>
-      <p className="pb-2 text-sm text-soft">
-        {t('prove.legend', { before: at(before.data), after: at(after.data) })}
-      </p>
+      <ProofChart runs={runs} flows={isFlow(pair)} />
     </section>
   )
 }
@@ -126,9 +98,9 @@ const TONE: Record<RunPair['says'], string> = {
   open: 'text-soft',
   'was-sound': 'text-soft',
 }
-const isFlow = ({ kind }: RunPair) => kind === 'fill' || kind === 'drain' || kind === 'siphon'
+export const isFlow = ({ kind }: RunPair) => kind === 'fill' || kind === 'drain' || kind === 'siphon'
 /** Two figures are as many as a ratio deserves. */
-const times = (ratio: number): string => numberText(ratio, ratio < 9.95 ? 1 : 0)
+export const times = (ratio: number): string => numberText(ratio, ratio < 9.95 ? 1 : 0)
 
 function nameOf({ kind, taps, hoseEndMm }: RunPair, units: 'metric' | 'us') {
   return {
@@ -153,12 +125,18 @@ function flowsText(pair: RunPair, units: 'metric' | 'us'): string {
   return t('prove.flows', { after: shown(pair.afterLMin.value), before: shown(pair.beforeLMin.value) })
 }
 
-function durations(before: OpenedRun | undefined, after: OpenedRun | undefined): string {
-  const [was, is] = [before, after].map((run) => run?.analysis?.quantities.timeS?.value)
-  return was !== undefined && is !== undefined
-    ? t('prove.durations', { before: durationText(was), after: durationText(is) })
+function durations(runs: PairRuns): string {
+  const { before, after } = tookS(runs)
+  return before !== null && after !== null
+    ? t('prove.durations', { before: durationText(before), after: durationText(after) })
     : ''
 }
+
+/** How long both took, s; null = not known. */
+export const tookS = ({ before, after }: PairRuns): { before: number | null; after: number | null } => ({
+  before: before?.analysis?.quantities.timeS?.value ?? null,
+  after: after?.analysis?.quantities.timeS?.value ?? null,
+})
 
 function Huge({ pair }: { pair: RunPair }) {
   const { units } = usePrefs()
@@ -174,6 +152,3 @@ function Huge({ pair }: { pair: RunPair }) {
     </p>
   )
 }
-
-const traceOfRun = (run: OpenedRun, name: string): Trace =>
-  traceOf(drawnLevels(runFacts(run), run.blocks, MOST_DRAWN), run.blocks.length > 0, name)

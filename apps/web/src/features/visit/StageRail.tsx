@@ -9,8 +9,9 @@ import type { Space } from './space.ts'
 const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 
 /** A page of a visit beside its stages; null = the whole of it. */
-export type VisitPageId = StageId | 'weigh' | 'prove' | null
-const OTHER_NAME = { weigh: t('weigh.weigh'), prove: t('prove.prove') } as const
+export type VisitPageId = StageId | keyof typeof OTHER_NAME | null
+const OTHER_NAME = { weigh: t('weigh.weigh'), prove: t('prove.prove'), report: t('report.report') } as const
+const isOther = (at: VisitPageId): at is keyof typeof OTHER_NAME => at !== null && at in OTHER_NAME
 
 /** The stages as graduations on a gauge glass; its water falls past each one that is settled: an empty glass is a finished visit. */
 export function StageRail({ space, at }: { space: Space; at: VisitPageId }) {
@@ -47,13 +48,13 @@ export function StageMenu({ space, at }: { space: Space; at: VisitPageId }) {
         onClick={() => setOpen(true)}
       >
         <span className="truncate font-semibold">
-          {at === 'weigh' || at === 'prove'
+          {isOther(at)
             ? OTHER_NAME[at]
             : at
               ? `${STAGE_IDS.indexOf(at) + 1}  ${STAGE_NAME[at]}`
               : t('ui.theWholeVisit')}
         </span>
-        {at && at !== 'weigh' && at !== 'prove' && statusOf(space.said, at) !== 'open' && (
+        {at && !isOther(at) && statusOf(space.said, at) !== 'open' && (
           <span
             className="font-semibold text-good"
             role="img"
@@ -124,6 +125,9 @@ function StageList({ space, at }: { space: Space; at: VisitPageId }) {
       </li>
       <li>
         <OtherPage to={`${to}/prove`} keyName="p" name={OTHER_NAME.prove} here={at === 'prove'} />
+      </li>
+      <li>
+        <OtherPage to={`${to}/report`} keyName="r" name={OTHER_NAME.report} here={at === 'report'} />
       </li>
       <li>
         <OtherPage to={to} keyName="0" name={t('ui.theWholeVisit')} here={at === null} />

@@ -8,6 +8,7 @@ import { protocol } from './protocol.ts'
 import { prove } from './prove.ts'
 import { rates } from './rates.ts'
 import { records } from './records.ts'
+import { report } from './report.ts'
 import { run } from './run.ts'
 import { screens } from './screens.ts'
 import { server } from './server.ts'
@@ -32,6 +33,7 @@ export const ui = {
   ...prove,
   ...rates,
   ...records,
+  ...report,
   ...run,
   ...screens,
   ...server,

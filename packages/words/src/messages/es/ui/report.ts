@@ -1,0 +1,36 @@
+import type { report as english } from '../../en/ui/report.ts'
+
+export const report: Record<keyof typeof english, string> = {
+  'report.report': 'Informe',
+  'report.headline':
+    '{outcome, select, proven {{kind, select, fill {Su lavadora se llena como debe.} drain {Su lavadora desagua como debe.} hold {Su lavadora no pierde agua.} other {Su lavadora anda como debe.}}} failed {Su lavadora todavía no está curada.} open {Su lavadora fue reparada. Todavía no está comprobado.} other {Lo que se encontró en su lavadora}}',
+  'report.took':
+    '{kind, select, fill {Tardaba {before} en llenarse. Ahora tarda {after}} other {Tardaba {before} en desaguar. Ahora tarda {after}}}{sound, select, none {.} other {; una máquina sana de su tamaño tarda de {lo} a {hi}.}}',
+  'report.nothingCame':
+    '{kind, select, fill {Casi no entraba agua. Ahora se llena en {after}} other {No desaguaba. Ahora tarda {after}}}{sound, select, none {.} other {; una máquina sana de su tamaño tarda de {lo} a {hi}.}}',
+  'report.holds': 'Perdía {before} por hora. Ahora el nivel se queda.',
+  'report.watchedDry': 'Se la miró {phases}: no perdió agua.',
+  'report.phase':
+    '{phase, select, idle_taps_on {en reposo con los grifos abiertos} fill {al llenar} hold {con el agua quieta} wash_motion {al girar} drain {al desaguar} other {al centrifugar}}',
+  'report.asFast': 'la rapidez de antes',
+  'report.range': 'de {lo} a {hi}',
+  'report.whatWasWrong': 'Lo que estaba mal',
+  'report.likely': '{fault}, lo más probable ({percent}).',
+  'report.howWeKnow': 'Cómo lo sabemos',
+  'report.endedByIt': 'Hecho esto, la máquina anduvo como una sana.',
+  'report.whatWasDone': 'Lo que se hizo',
+  'report.nothingDone': 'En esta visita no se reparó nada.',
+  'report.leftOut': 'Lo que se dejó afuera',
+  'report.leftOutPoint': '{point}: {reason} ({name}).',
+  'report.notYet': 'Todavía sin mirar: {points}.',
+  'report.pleaseWatch': 'Por favor, mire',
+  'report.watchFloor':
+    'El piso y los primeros ciclos. Agua, una falla en la pantalla o un ruido raro: llámenos.',
+  'report.watchHoses':
+    'Las mangueras de llenado una o dos veces por año; hinchadas, con óxido en las uniones o con gotas: cierre los grifos y llame.',
+  'report.record':
+    '{runs, plural, one {# medición} other {# mediciones}}, {looks, plural, one {# revisión} other {# revisiones}}, en el registro del taller.',
+  'report.received': 'recibido',
+  'report.print': 'Imprimir',
+  'report.printHint': 'o guardar como PDF',
+}
