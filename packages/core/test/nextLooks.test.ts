@@ -7,7 +7,7 @@ import type { CheckId } from '../src/reason/checks/checkTypes.ts'
 import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
 import { possibleLooks } from '../src/reason/weigh/nextLooks.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
-import { looksWith, type Seen, sum, visitWith as visit } from './visitWith.ts'
+import { caseWith, looksWith, type Seen, sum, visitWith as visit } from './visitWith.ts'
 
 describe('what a look promises', () => {
   const seen: Seen[] = [
@@ -94,6 +94,17 @@ describe('every look that could be made', () => {
     expect(asked(slow([], [drain(900)]))).not.toContain('run:drain')
     expect(asked(slow([], [drain(900)]))).toContain('run:drain:low')
     expect(asked(slow([], [drain(900), drain(400)])).filter((id) => id.startsWith('run:drain'))).toEqual([])
+    // Let out by itself it is asked for until it was: a blocked hose lets less through than a worn pump, which stands still.
+    expect(asked(slow([], [drain(900)]))).toContain('run:siphon')
+    expect(asked(slow([], [drain(900), { ...drain(100), kind: 'siphon' }]))).not.toContain('run:siphon')
+    const known = caseWith([{ check: 'complaint', value: 'slow-drain' }], 'front-load', [drain(900)])
+    const weighed = weighVisit(known)
+    const out = possibleLooks(known, weighed).find(({ id }) => id === 'run:siphon')
+    const middle = (fault: string) => {
+      const way = weighed.ways.findIndex(({ card }) => card.id === fault)
+      return sum(Array.from(out?.shares(way, NO_FAULT) ?? [], (p, k) => p * k))
+    }
+    expect(middle('drain-hose.blocked')).toBeLessThan(middle('pump.worn') - 1)
     const fill = {
       kind: 'fill',
       taps: ['cold'],

@@ -33,7 +33,8 @@ function isStep(step: ProtocolStep, what: FoundBy): boolean {
 }
 
 function isRun({ run }: RunStep, what: Extract<FoundBy, { kind: 'run' }>): boolean {
-  const end = what.hoseEndMm === undefined ? [null, 'in-place'] : ['low']
+  const end =
+    what.hoseEndMm === undefined ? [null, 'in-place'] : what.run === 'siphon' ? ['below-tub'] : ['low']
   return (
     run.kind === what.run &&
     !run.throttled &&

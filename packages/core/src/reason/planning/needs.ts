@@ -3,6 +3,7 @@ import { isHorizontal, type MachineSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { FoundBy } from '../checks/foundBy.ts'
+import { RUN_MIN } from '../checks/minutes.ts'
 import { type OwnTime, ownMinutesOf } from '../checks/ownTimes.ts'
 import { partsOfCheck } from '../evidence/seen/acts.ts'
 import type { PHASE_WATCH } from '../leaks/phaseWatch.ts'
@@ -112,6 +113,7 @@ export function needsOf(
 
 function ofRun({ run, hoseEndMm }: Extract<FoundBy, { kind: 'run' }>): Needs {
   if (run === 'fill') return { doing: null, mains: 'on', water: 'out', taps: 'open', leaves: 'full' }
+  if (run === 'siphon') return { doing: RUN_MIN.siphon, water: 'in', hoseEnd: 'low', leaves: 'empty' }
   const hoseEnd = hoseEndMm === undefined ? 'standpipe' : 'low'
   return { doing: null, mains: 'on', water: 'in', hoseEnd, leaves: 'empty' }
 }

@@ -16,7 +16,7 @@ import { DRAIN_SHOWS, drainShows, fillShows, headAndPath, lossOf } from './weigh
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** Flows that a run could give, evenly spread in the logarithm, L/min. */
-const FLOWS = { fill: spread(1.2, 17, 7), drain: spread(2, 38, 7) } as const
+const FLOWS = { fill: spread(1.2, 17, 7), drain: spread(2, 38, 7), siphon: spread(0.4, 20, 8) } as const
 /** What a bucket or a gauge could read, L/min and kPa. */
 const READS = { bucket: spread(3, 42, 6), gauge: spread(40, 640, 6) } as const
 /** Houses and machines tried for what could come. */
@@ -26,6 +26,8 @@ const SE = { own: 0.05, tub: 0.03 } as const
 /** A hose end lowered to here tells pump from path. */
 const LOW_MM = 400
 const LOWERED_MIN = 2
+/** A hose end laid down here lets the water run out by itself. */
+const BELOW_MM = 100
 
 function spread(lo: number, hi: number, count: number): number[] {
   return Array.from({ length: count }, (_, k) => lo * (hi / lo) ** (k / (count - 1)))
@@ -190,19 +192,25 @@ function fillLooks(visit: WeighedCase, weighed: Weighed, runs: readonly JudgedRu
 function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly JudgedRun[]): PossibleLook[] {
   const { machine, site } = visit
   const drains = runs.filter(({ plan }) => plan.kind === 'drain' || plan.kind === 'siphon')
-  const seen = drains.filter(({ plan }) => plan.kind === 'drain').map(({ plan }) => plan.hoseEndMm)
+  const pumped = drains.filter(({ plan }) => plan.kind === 'drain').map(({ plan }) => plan.hoseEndMm)
   const shows = drainShows(weighed.ways)
-  const at = (hoseEndMm: number | null, minutes: number, id: string): PossibleLook => {
-    const weighings = FLOWS.drain.flatMap((flow) => {
+  /** Chances of the flows that a drain could give, as each would be weighed. */
+  const flowShares = (kind: 'drain' | 'siphon', hoseEndMm: number | null) => {
+    const weighings = FLOWS[kind].flatMap((flow) => {
       const drain = weighDrains(
         machine,
         site,
-        [...drains, timed('drain', visit, flow, { hoseEndMm })],
+        [...drains, timed(kind, visit, flow, { hoseEndMm })],
         weighed.observations,
       )
       return drain ? [headAndPath(weighed.ways, drain)] : []
     })
     const most = Math.max(...weighings.map(({ lnScale }) => lnScale))
+    return (i: number, j: number) =>
+      sharesOf(weighings.map((one) => Math.exp(one.lnScale - most) * one.likelihood(i, j)))
+  }
+  const at = (hoseEndMm: number | null, minutes: number, id: string): PossibleLook => {
+    const flows = flowShares('drain', hoseEndMm)
     return {
       id,
       what: { kind: 'run', run: 'drain', ...(hoseEndMm === null ? {} : { hoseEndMm }) },
@@ -216,14 +224,26 @@ function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly JudgedR
         ...FLOWS.drain.map(flowName),
       ],
       shares: (i, j) => {
-        const of = sharesOf(weighings.map((one) => Math.exp(one.lnScale - most) * one.likelihood(i, j)))
         const even = shows.even(i, j)
         const shown = DRAIN_SHOWS.slice(0, -1).map((one) => shows[one](i, j))
-        return sharesOf([...shown, ...Array.from(of, (p) => p * even)])
+        return sharesOf([...shown, ...Array.from(flows(i, j), (p) => p * even)])
       },
     }
   }
-  if (seen.length === 0) return [at(null, RUN_MIN.drain, 'run:drain')]
-  const low = seen.some((mm) => mm !== null && mm < LOW_MM + 150)
-  return low ? [] : [at(LOW_MM, RUN_MIN.drain + LOWERED_MIN, 'run:drain:low')]
+  /** The pump still, the hose end below the tub: only the path says anything. */
+  const byGravity = (): PossibleLook => ({
+    id: 'run:siphon',
+    what: { kind: 'run', run: 'siphon', hoseEndMm: BELOW_MM },
+    name: message('look.run-out'),
+    minutes: RUN_MIN.siphon,
+    by: null,
+    acts: [],
+    byFault: true,
+    outcomes: FLOWS.siphon.map(flowName),
+    shares: flowShares('siphon', BELOW_MM),
+  })
+  const gravity = drains.some(({ plan }) => plan.kind === 'siphon') ? [] : [byGravity()]
+  if (pumped.length === 0) return [at(null, RUN_MIN.drain, 'run:drain'), ...gravity]
+  const low = pumped.some((mm) => mm !== null && mm < LOW_MM + 150)
+  return [...(low ? [] : [at(LOW_MM, RUN_MIN.drain + LOWERED_MIN, 'run:drain:low')]), ...gravity]
 }

@@ -186,6 +186,7 @@ export const leaks = {
   'look.about': 'about {height}',
   'look.time-a': 'Time a {run, select, fill {fill} other {drain}}',
   'look.time-a-low': 'Time a drain with the hose end low',
+  'look.run-out': 'Let it run out, hose end low',
   'look.run-shows':
     '{shows, select, none {no water} stops {a stop midway} unsteady {an uneven stream} slowing {slowing down} other {water past its level}}',
   'look.figure': 'about {figure}',

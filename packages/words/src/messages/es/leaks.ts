@@ -187,6 +187,7 @@ export const leaks: Record<keyof typeof english, string> = {
   'look.goes-on': 'sigue goteando',
   'look.time-a': 'Cronometrar un {run, select, fill {llenado} other {desagüe}}',
   'look.time-a-low': 'Cronometrar un desagüe con la punta de la manguera abajo',
+  'look.run-out': 'Dejar que salga sola, punta de la manguera abajo',
   'look.run-shows':
     '{shows, select, none {nada de agua} stops {un paro a medias} unsteady {un chorro disparejo} slowing {que se hace lento} other {agua más allá del nivel}}',
   'look.figure': 'unos {figure}',
