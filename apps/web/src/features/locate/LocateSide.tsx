@@ -17,7 +17,7 @@ export function LocateSide({
 }: {
   space: Space
   view: LeakView
-  plan: Plan | null
+  plan: Plan
   chosen: PartId | null
   onChoose: (part: PartId) => void
   onOpen: (look: PlannedNext) => void
@@ -31,7 +31,7 @@ export function LocateSide({
           </p>
         ))}
         <Suspects view={view} chosen={chosen} onChoose={onChoose} />
-        {plan && <NextLook space={space} plan={plan} onOpen={onOpen} />}
+        <NextLook space={space} plan={plan} onOpen={onOpen} />
         <StageKeep space={space} stage="locate" />
       </div>
     </SidePane>

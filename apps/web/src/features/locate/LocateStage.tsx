@@ -72,7 +72,8 @@ export function LocateStage({ space, plan }: { space: Space; plan: Plan | null }
   const [replayS, setReplayS] = useState<number | null>(null)
   const timeline = useMemo(() => timelineOf(space, runs), [space, runs])
   const status = statusOf(space.said, 'locate')
-  if (!view) return <Weighing />
+  // Both at once: an action that changes under the finger is pressed by mistake.
+  if (!view || !plan) return <Weighing />
   const openLook = (look: PlannedNext) => {
     if (look.what.kind === 'run') return navigate(`/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`)
     if (look.what.kind === 'phase') return setOpen({ sheet: 'watch', phase: look.what.phase })
@@ -83,7 +84,7 @@ export function LocateStage({ space, plan }: { space: Space; plan: Plan | null }
   const now = replaying
     ? ladderAtReplay(view, timeline, replayS)
     : ladderAsItStands(state, watching.watch?.phase ?? null)
-  const next = plan && plan.stop === null ? (plan.gate ? plan.others[0] : plan.first) : null
+  const next = plan.stop === null ? (plan.gate ? plan.others[0] : plan.first) : null
   const measured = view.parts.find((part) => part.id === chosen)
   const dried = space.said.has('said:dried')
   const ending = endingOf(status, someSeen(view))
