@@ -103,7 +103,7 @@ test('every word of every screen comes from the table, and in US units nothing i
     )
     if (hrefs[0]) await go(page, hrefs[0]).then(() => look('run'))
     const stages = [
-      ['arrive', 'make-safe', 'electrical'],
+      ['arrive', 'make-safe', 'electrical', 'weigh', 'prove', 'report'],
       ['outside', 'hold', 'drain'],
       ['locate', 'fill', 'protocols/pump-or-path'],
     ][n] as string[]

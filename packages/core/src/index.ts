@@ -333,6 +333,7 @@ export {
   BUCKET_L,
   lipLevelMm,
   litresInside,
+  PRIMED_L,
   RESIDUE_L,
   type WayOut,
   type WayOutId,

@@ -95,7 +95,7 @@ export function ProvePage() {
             onPress={() => setEntering(true)}
           />
         )}
-        {!closed && next && (
+        {!closed && next?.state === 'open' && (
           <Action
             weight="half"
             name={t('prove.waive')}

@@ -2,7 +2,7 @@ import { isHorizontal, type MachineSpec } from '../machine/machineSpec.ts'
 import { figureOf, type Message, message } from '../message.ts'
 import type { MachineState } from './machineState.ts'
 import { JAMMED_HEATS, pumpCoolDownMin } from './pumpHeat.ts'
-import { lipLevelMm, litresInside, RESIDUE_L, waterLevelMm } from './waterInside.ts'
+import { lipLevelMm, litresInside, PRIMED_L, RESIDUE_L, waterLevelMm } from './waterInside.ts'
 
 /** What stands in the way of an act, with the field of the state that would clear it. */
 export interface Block {
@@ -23,8 +23,6 @@ export interface Block {
 }
 /** Less than this inside runs into a tray under the part, L: sump and hoses of an emptied machine. Estimate. */
 const TRAY_L = 2.5
-/** Least water for a pump to run on, L: 1 US quart (common practice, no published source). */
-const DRY_L = 0.95
 /** Water this near below the lip spills over as the door swings, mm. Estimate. */
 const LIP_MARGIN_MM = 5
 
@@ -116,15 +114,15 @@ export class GateLooks {
     const { machine, state } = this
     if (state.pumpConnector === 'off') return
     const unknown = state.water.kind === 'unknown'
-    if (unknown || litresInside(machine, state.water) - RESIDUE_L < DRY_L)
+    if (unknown || litresInside(machine, state.water) - RESIDUE_L < PRIMED_L)
       this.block(
         unknown ? 'water' : 'pump-connector',
-        message('gate.pump-dry-measured', { least: figureOf('volume', DRY_L) }),
+        message('gate.pump-dry-measured', { least: figureOf('volume', PRIMED_L) }),
       )
   }
   wetPump(): void {
-    if (litresInside(this.machine, this.state.water) - RESIDUE_L < DRY_L)
-      this.block('water', message('gate.pump-dry', { least: figureOf('volume', DRY_L) }))
+    if (litresInside(this.machine, this.state.water) - RESIDUE_L < PRIMED_L)
+      this.block('water', message('gate.pump-dry', { least: figureOf('volume', PRIMED_L) }))
   }
   competentAndClosed(): void {
     if (!this.state.competent) this.block('competent', message('gate.competent'))

@@ -13,6 +13,8 @@ import type { WaterInside } from './machineState.ts'
 export const BUCKET_L = 10
 /** What stays in pump and hoses of an emptied machine, L: a couple of cups (common practice, no published source). */
 export const RESIDUE_L = 0.5
+/** Least water for a pump to run on beside that, L: 1 US quart (common practice, no published source). */
+export const PRIMED_L = 0.95
 /** The door's lip of a front loader as a share of the drum's diameter above its lowest wall. Estimate. */
 const LIP_SHARE = 0.36
 

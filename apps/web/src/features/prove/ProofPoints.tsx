@@ -15,7 +15,7 @@ const TONE: Record<ProofPoint['state'], string> = {
   open: 'text-soft',
 }
 
-/** The points that prove the repair, each with how it stands; what is open or failed can be waived by name. */
+/** The points that prove the repair, each with how it stands; what is open can be waived by name. */
 export function ProofPoints({
   space,
   proof: { points, outcome },
@@ -52,7 +52,7 @@ export function ProofPoints({
                   ? dateText(point.atMs, 'time')
                   : t('prove.nextMinutes', { minutes: point.minutes })}
               </span>
-              {space.visit.closedAtMs === null && point.state !== 'passed' && (
+              {space.visit.closedAtMs === null && (point.state === 'open' || point.state === 'waived') && (
                 <Button
                   look="word"
                   aria-label={

@@ -1,10 +1,7 @@
-import type { ProofPoint } from '@brendik/core'
+import { PRIMED_L, type ProofPoint } from '@brendik/core'
 import { clockText } from '../../lib/time.ts'
 import { type UnitSystem, withUnit } from '../../lib/units.ts'
 import { t } from '../../lib/words.ts'
-
-/** Least water for a pump to run on, L. */
-const PRIMED_L = 0.95
 
 /** A point in words. */
 export function pointText({ id, tripS }: ProofPoint, units: UnitSystem): string {

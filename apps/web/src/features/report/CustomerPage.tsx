@@ -40,6 +40,7 @@ export function CustomerPage({ space }: { space: Space }) {
   const found = useWhatItWas(space, cured)
   const acts = actsOfEntries(visit.entries)
   const waived = proof.points.filter(({ state }) => state === 'waived')
+  const failed = proof.points.filter(({ state }) => state === 'failed')
   const open = proof.points.filter(({ state }) => state === 'open')
   return (
     <article className="mx-auto max-w-[80ch] bg-face px-5 py-6 md:my-6 md:px-12 md:py-10 print:m-0 print:max-w-none print:bg-white print:p-0">
@@ -56,7 +57,9 @@ export function CustomerPage({ space }: { space: Space }) {
         })}
       </h1>
       <p className="pt-2 text-lg leading-snug">
-        {pair && changeText(pair, runs, units)} {dryText(proof)}
+        {pair && changeText(pair, runs, units)} {dryText(proof)}{' '}
+        {failed.length > 0 &&
+          t('report.didNotPass', { points: failed.map((point) => pointText(point, units)).join('; ') })}
       </p>
       {pair && (
         <div className="grid gap-x-8 pt-4 md:grid-cols-[1fr_auto]">

@@ -5,8 +5,10 @@ import { checkApplies } from '../../reason/checks/applies.ts'
 import { minutesOf, RUN_MIN } from '../../reason/checks/minutes.ts'
 import { actTouchesRun, type VisitAct } from '../../reason/evidence/seen/acts.ts'
 import type { JudgedRun, Observation } from '../../reason/evidence/seen/observations.ts'
+import { PHASE_WATCH } from '../../reason/leaks/phaseWatch.ts'
 import { COMFORTABLE_MOHM } from '../../reason/planning/mayBeLive.ts'
 import type { Said } from '../../state/entries.ts'
+import { PRIMED_L, RESIDUE_L } from '../../state/waterInside.ts'
 
 const TIMED = ['fill', 'hold', 'drain'] as const
 /** What a repair is proved by: readings where live parts were touched, water before the pump, runs, joints that stay dry, longer than the trip, a cycle. */
@@ -42,15 +44,11 @@ export interface ProofCase {
   water: { litres: number; atMs: number } | null
 }
 
-/** A point that was waived, as an entry of the visit: topic `proof:<point>`, value the reason; taken back by an entry with no value. */
+/** A point that nobody looked at and that was waived, as an entry of the visit: topic `proof:<point>`, value the reason; taken back by an entry with no value. */
 export const PROOF_TOPIC = /^proof:([a-z][a-z:-]{1,40})$/
 
-/** Least water for a pump to run on, L: 1 US quart (common practice, no published source). */
-const PRIMED_L = 0.95
 /** Between the plug's earth and the frame, ohm (common practice, no published source; local code stands above it). */
 const EARTH_OHM = 1
-const WATCHED_MIN = 3
-const CYCLE_MIN = 40
 const WIRED: readonly PartId[] = ['pump', 'inlet-valve', 'board', 'wiring', 'lid-switch', 'level-switch']
 /** Parts through which water runs to the pump: it must not start dry. */
 const TO_THE_PUMP: readonly PartId[] = [
@@ -83,9 +81,8 @@ export function proofPoints(visit: ProofCase, said: ReadonlyMap<string, Said>): 
     cycle(visit, acts),
   ].map(({ says, ...point }): ProofPoint => {
     const waiver = said.get(`proof:${point.id}`)?.latest
-    // What was seen to fail after it was waived is not hidden by that.
-    const stands = says !== null && (says.state === 'passed' || says.atMs > (waiver?.atMs ?? 0))
-    if (stands || typeof waiver?.value !== 'string')
+    // What was seen stands: only what was not looked at can be left out.
+    if (says || typeof waiver?.value !== 'string')
       return { ...point, state: says?.state ?? 'open', atMs: says?.atMs ?? null, waived: null }
     return {
       ...point,
@@ -156,7 +153,7 @@ function primed({ water, runs }: ProofCase, acts: readonly VisitAct[]): Wanted[]
   const filled = runs
     .filter(({ plan, analysis }) => plan.kind === 'fill' && analysis.verdict !== 'no-flow')
     .map(({ atMs }) => ({ atMs, passes: true }))
-  const said = water && water.litres >= PRIMED_L ? [{ atMs: water.atMs, passes: true }] : []
+  const said = water && water.litres - RESIDUE_L >= PRIMED_L ? [{ atMs: water.atMs, passes: true }] : []
   return [{ id: 'prime', minutes: 1, says: lastSays([...filled, ...said], since) }]
 }
 
@@ -192,7 +189,13 @@ function dry({ machine, observations, leakSeen }: ProofCase, acts: readonly Visi
       .filter(({ check, value }) => (check === 'leak.dry' || check === 'leak.phase') && value === phase)
       .map(({ check, atMs }) => ({ atMs, passes: check === 'leak.dry' }))
     const marked = leakSeen.filter((one) => one.phase === phase).map(({ atMs }) => ({ atMs, passes: false }))
-    return [{ id: `dry:${phase}`, minutes: WATCHED_MIN, says: lastSays([...marked, ...seen], since) }]
+    return [
+      {
+        id: `dry:${phase}`,
+        minutes: PHASE_WATCH[phase].minutes,
+        says: lastSays([...marked, ...seen], since),
+      },
+    ]
   })
 }
 
@@ -219,5 +222,5 @@ function cycle({ runs, observations }: ProofCase, acts: readonly VisitAct[]): Wa
     .filter(({ check }) => check === 'leak.cardboard')
     .map(({ atMs, value }) => ({ atMs, passes: value === 'dry' }))
   const since = lastOf(acts, () => true) ?? 0
-  return { id: 'cycle', minutes: CYCLE_MIN, says: lastSays([...whole, ...cardboard], since) }
+  return { id: 'cycle', minutes: RUN_MIN.cycle, says: lastSays([...whole, ...cardboard], since) }
 }

@@ -1,7 +1,7 @@
 import { type Change, changesFor, doneIn, type Waterworks } from './changes.ts'
 import type { PlannedLook, PossibleAct, Problem } from './problem.ts'
 import type { WorkState } from './workState.ts'
-import { Reckoner, type Standing, worthOfLooks } from './worth.ts'
+import { jointWith, Reckoner, type Standing, worthOfLooks } from './worth.ts'
 
 /** A look with what it costs from the machine's present state. */
 export interface Step {
@@ -130,16 +130,10 @@ export function twoStepsMin(
     next ? next.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY,
   )
   let toCome = step.minutes + EACH_STEP_MIN
-  const { outcomes, table } = step.planned
-  for (let k = 0; k < outcomes; k++) {
-    let q = 0
-    const after = p.map((x, n) => {
-      const both = x * (table[n * outcomes + k] ?? 0)
-      q += both
-      return both
-    })
+  for (let k = 0; k < step.planned.outcomes; k++) {
+    const { q, joint } = jointWith(step.planned, p, k)
     if (q < 1e-6) continue
-    for (let n = 0; n < after.length; n++) after[n] = (after[n] ?? 0) / q
+    const after = joint.map((x) => x / q)
     const then = worthOfLooks(reckoner, after, minutes).map(({ thenAct }) => thenAct)
     toCome += q * Math.min(reckoner.standing(after).actNow, ...then)
   }

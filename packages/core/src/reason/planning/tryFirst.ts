@@ -6,7 +6,7 @@ import type { Needs } from './needs.ts'
 import { EACH_STEP_MIN, stepsFrom } from './planNext.ts'
 import type { PossibleAct, Problem } from './problem.ts'
 import type { WorkState } from './workState.ts'
-import { type Reckoner, worthOfLooks } from './worth.ts'
+import { jointWith, type Reckoner, worthOfLooks } from './worth.ts'
 
 /** An act that is cheaper than knowing: it is done at once, and the run that showed the fault says whether it was that. */
 export interface TryFirst {
@@ -125,15 +125,9 @@ function lookedAndTried(
 ): number {
   const planned = looks[look]
   if (!planned) return Number.POSITIVE_INFINITY
-  const { outcomes, table } = planned
   let total = minutes
-  for (let k = 0; k < outcomes; k++) {
-    let q = 0
-    const after = p.map((x, n) => {
-      const both = x * (table[n * outcomes + k] ?? 0)
-      q += both
-      return both
-    })
+  for (let k = 0; k < planned.outcomes; k++) {
+    const { q, joint: after } = jointWith(planned, p, k)
     // Of what the look shows, in shares of all: the best that can be tried then.
     total += Math.min(
       ...tries.map((one) => q * (one.minutes + failedMin) - shareOf(after, one.act) * failedMin),

@@ -1,4 +1,4 @@
-import type { Problem } from './problem.ts'
+import type { PlannedLook, Problem } from './problem.ts'
 
 /**
  * What a wrong act costs beside itself, min: a second visit and a part for nothing. Estimate; it decides from which certainty on acting is
@@ -108,6 +108,21 @@ export class Reckoner {
     }
     return out
   }
+}
+
+/** A belief with one outcome of a look, in shares of all, and how likely that outcome is. */
+export function jointWith(
+  { outcomes, table }: PlannedLook,
+  p: Float64Array,
+  outcome: number,
+): { q: number; joint: Float64Array } {
+  let q = 0
+  const joint = p.map((x, n) => {
+    const both = x * (table[n * outcomes + outcome] ?? 0)
+    q += both
+    return both
+  })
+  return { q, joint }
 }
 
 /** What a look is worth. */

@@ -9,6 +9,7 @@ export const report = {
     '{kind, select, fill {Next to no water came in. Now it fills in {after}} other {It did not empty. Now it takes {after}}}{sound, select, none {.} other {; a sound machine of its size takes {lo} to {hi}.}}',
   'report.holds': 'It lost {before} an hour. Now the level stays.',
   'report.watchedDry': 'Watched {phases}: nothing leaked.',
+  'report.didNotPass': 'Did not pass: {points}.',
   'report.phase':
     '{phase, select, idle_taps_on {standing idle with the taps on} fill {filling} hold {holding} wash_motion {turning} drain {emptying} other {spinning}}',
   'report.asFast': 'as fast as before',

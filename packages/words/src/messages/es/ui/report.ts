@@ -10,6 +10,7 @@ export const report: Record<keyof typeof english, string> = {
     '{kind, select, fill {Casi no entraba agua. Ahora se llena en {after}} other {No desaguaba. Ahora tarda {after}}}{sound, select, none {.} other {; una máquina sana de su tamaño tarda de {lo} a {hi}.}}',
   'report.holds': 'Perdía {before} por hora. Ahora el nivel se queda.',
   'report.watchedDry': 'Se la miró {phases}: no perdió agua.',
+  'report.didNotPass': 'No pasó: {points}.',
   'report.phase':
     '{phase, select, idle_taps_on {en reposo con los grifos abiertos} fill {al llenar} hold {con el agua quieta} wash_motion {al girar} drain {al desaguar} other {al centrifugar}}',
   'report.asFast': 'la rapidez de antes',
