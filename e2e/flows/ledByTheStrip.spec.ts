@@ -289,3 +289,22 @@ test('the order that a workshop set is followed by whoever chooses it', async ({
   await page.reload()
   await expect(page.getByRole('heading', { level: 1 })).toContainText(/Valve coil/)
 })
+
+test('a machine that trips the breaker is measured before anything else, and says why', async ({
+  page,
+  world,
+}) => {
+  await page.goto(`${world.url}/visits/new`)
+  await page.getByRole('button', { name: /Mill Yard/ }).click()
+  await page.getByRole('button', { name: 'trips the breaker', exact: true }).click()
+  await page.waitForURL(/\/arrive$/)
+  const worth = page.getByRole('region', { name: 'Worth doing' }).filter({ visible: true })
+  await expect(worth).toContainText('a frame without earth can kill')
+  await expect(worth.getByRole('listitem').first()).toContainText('Live parts to the frame')
+  await expect(worth.getByRole('link', { name: /^Time a / })).toHaveCount(0)
+  await expect(strip(page).getByRole('link').nth(1)).toContainText('Live parts to the frame')
+  await worth.getByRole('link', { name: 'Measure the earth' }).click()
+  await expect(page).toHaveURL(/electrical#check-earth.continuity$/)
+  await page.goto(page.url().replace(/\/electrical.*/, '/weigh'))
+  await expect(page.getByText(/a frame without earth can kill/)).toBeVisible()
+})

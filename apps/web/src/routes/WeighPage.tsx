@@ -8,6 +8,7 @@ import {
   Contradiction,
   ForAndAgainst,
   followedOf,
+  LiveFrame,
   listed,
   NextCheck,
   NotHere,
@@ -128,6 +129,9 @@ export function WeighPage() {
             <Contradiction conflict={view.conflict} space={space} />
           </div>
         )}
+        <div className="pt-4 empty:hidden">
+          <LiveFrame space={space} />
+        </div>
         <NextCheck space={space} view={view} proposed={proposed} onOpen={open} />
         <Changed change={view.changed} />
         <Ranking

@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { say, t } from '../../lib/words.ts'
 import { type Space, useUnderWay } from '../visit/index.ts'
+import { LiveFrame } from './LiveFrame.tsx'
 import { stopName } from './NextCheck.tsx'
 import { proposedOf } from './proposed.ts'
 import { useWeigh } from './useWeigh.ts'
@@ -29,6 +30,7 @@ export function WorthDoing({ space }: { space: Space }) {
       className="border-ink pb-3 max-md:mt-2 max-md:border-t-2 max-md:pt-3"
     >
       <h2 className="pb-1 text-sm font-semibold text-soft">{t('worthDoing.worthDoing')}</h2>
+      <LiveFrame space={space} />
       {view === null && <p className="text-soft">{t('weigh.weighing')}</p>}
       {act && (
         <Link to={page} className="plate block py-2 text-xl leading-tight">

@@ -1,6 +1,7 @@
 export { Changed } from './Changed.tsx'
 export { Contradiction } from './Contradiction.tsx'
 export { ForAndAgainst } from './ForAndAgainst.tsx'
+export { LiveFrame } from './LiveFrame.tsx'
 export { listed } from './leading.ts'
 export { NextCheck, NotHere } from './NextCheck.tsx'
 export { Orders } from './Orders.tsx'

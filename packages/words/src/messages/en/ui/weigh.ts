@@ -29,6 +29,9 @@ export const weigh = {
   'weigh.watchAgain': 'Watch again: {phase}',
   'weigh.lookAgain': '{name} again: {minutes} min',
   'weigh.forAndAgainst': 'For and against',
+  'weigh.frameMayBeLive':
+    'It trips the breaker: its frame may be live, and a frame without earth can kill. Leave it unplugged; earth and insulation are measured before anything else is tried. Local code and licensed trade come first.',
+  'weigh.measureTheEarth': 'Measure the earth',
   'weigh.whyItChanged': 'Why it changed',
   'weigh.moved': '{fault}: {was} before it, {now} now.',
   'weigh.nextWas': 'Next would have been: {look}.',

@@ -30,6 +30,9 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.watchAgain': 'Vigilar otra vez: {phase}',
   'weigh.lookAgain': '{name} otra vez: {minutes} min',
   'weigh.forAndAgainst': 'A favor y en contra',
+  'weigh.frameMayBeLive':
+    'Dispara el interruptor de la casa: el gabinete puede tener tensión, y un gabinete sin tierra puede matar. Déjela desenchufada; la tierra y la aislación se miden antes de probar otra cosa. Primero van el código local y los oficios con licencia.',
+  'weigh.measureTheEarth': 'Medir la tierra',
   'weigh.whyItChanged': 'Por qué cambió',
   'weigh.moved': '{fault}: {was} antes, {now} ahora.',
   'weigh.nextWas': 'Lo siguiente habría sido: {look}.',
