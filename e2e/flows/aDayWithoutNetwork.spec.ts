@@ -36,7 +36,7 @@ test('a visit, its machine and place, looks, notes, a photo and a run are made w
   await expect(page.getByRole('region', { name: 'Photos' }).getByRole('img')).toHaveCount(1)
 
   await page.goto(visit)
-  await page.getByRole('link', { name: 'Time a drain' }).click()
+  await page.getByRole('link', { name: /^Time a drain/ }).click()
   await expect(page.getByText(/nine of ten healthy machines take/)).toBeVisible()
   await page.getByLabel('Level at start', { exact: false }).fill('110')
   await board.start('drain')

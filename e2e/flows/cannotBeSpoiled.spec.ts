@@ -25,7 +25,7 @@ test('from the day to a running drain in three taps, and a verdict with no level
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(world.url)
   const visit = page.getByRole('navigation', { name: /^Time a run/ })
-  await visit.getByRole('link', { name: 'Time a drain' }).click()
+  await visit.getByRole('link', { name: /^Time a drain/ }).click()
   // Start lies under the thumb.
   const start = page.getByRole('button', { name: /^Start drain/ })
   expect((await box(start)).y).toBeGreaterThan(560)
@@ -264,7 +264,7 @@ test('a visit shows the runs that still lie on this device', async ({ page, cont
   await expect(page.getByText('not gauged').first()).toBeVisible()
   const visitUrl = page.url()
   await context.setOffline(true)
-  await page.getByRole('link', { name: 'Time a drain' }).click()
+  await page.getByRole('link', { name: /^Time a drain/ }).click()
   await board.start('drain')
   const runId = page.url().split('/runs/')[1]?.split('?')[0] as string
   await board.until(2)

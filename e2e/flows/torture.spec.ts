@@ -101,7 +101,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
   await second.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).first().click()
   await second.waitForURL(/\/visits\/[0-9a-f-]{36}/)
   const visitId = /[0-9a-f-]{36}/.exec(second.url())?.[0] as string
-  await second.getByRole('link', { name: 'Time a drain' }).click()
+  await second.getByRole('link', { name: /^Time a drain/ }).click()
   await expect(second.getByText(/nine of ten healthy machines take/)).toBeVisible()
   const plugged = second.getByRole('button', { name: 'It is plugged in' })
   if (await plugged.isVisible()) await plugged.click()

@@ -18,7 +18,7 @@ test('in a cellar without network a run is started, timed, survives a reload, an
   await expect(page.getByText('not gauged').first()).toBeVisible()
   await context.setOffline(true)
 
-  await page.getByRole('link', { name: 'Time a fill' }).click()
+  await page.getByRole('link', { name: /^Time a fill/ }).click()
   await expect(page.getByText(/nine of ten healthy machines take/)).toBeVisible()
   await board.start('fill')
   await board.level('5')
