@@ -18,7 +18,7 @@ const WINGS = [
 const ROOMS = {
   physics: ['water', 'tub', 'supply', 'pump', 'leak', 'sensing', 'electrical'],
   measure: ['plan', 'readings', 'estimate', 'verdict', 'board'],
-  reason: ['checks', 'catalogue', 'evidence', 'diagnosis', 'leaks', 'weigh', 'planning'],
+  reason: ['checks', 'catalogue', 'evidence', 'diagnosis', 'leaks', 'weigh', 'planning', 'economics'],
 }
 /** Floors of the web app, from the ground up. */
 const WEB_FLOORS = ['lib', 'api', 'workers', 'outbox', 'words', 'ui', 'charts', 'features', 'routes']

@@ -1,4 +1,4 @@
-import { familyDefaults, type RunEvent } from '@brendik/core'
+import { familyDefaults, type RunEvent, USUAL_PRICES } from '@brendik/core'
 
 // What a workshop sends and reads by every address there is, with bodies that are right: for those who try it as somebody else, or spoil it.
 
@@ -79,6 +79,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry] }],
   ['POST', '/api/invitations', { id: ids.invitation, name: 'New hand', role: 'technician' }],
   ['PUT', '/api/own-order', { entries: ['trap.look', 'run:drain'] }],
+  ['PUT', '/api/prices', { ...USUAL_PRICES, currency: 'XTS' }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
 ]
 /** Every address that reads, with ids of the first workshop. */
@@ -91,6 +92,7 @@ export const reads = [
   '/api/rivals',
   '/api/own-times',
   '/api/own-order',
+  '/api/prices',
   '/api/logbook',
   '/api/logbook?words=only',
   `/api/runs/${ids.run}`,

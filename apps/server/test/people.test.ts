@@ -1,4 +1,4 @@
-import type { ChangeAnswer, SessionAnswer } from '@brendik/core'
+import { type ChangeAnswer, type SessionAnswer, USUAL_PRICES } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import { USUAL_LIMITS } from '../src/door/limits.ts'
 import { startTestServer, type TestServer } from './testServer.ts'
@@ -266,5 +266,26 @@ describe('a workshop’s people', () => {
     expect(await read(server.home)).toEqual({ entries: [] })
     await own.request('PUT', '/api/own-order', { entries: [] })
     expect(await read(hand)).toEqual({ entries: [] })
+  })
+  it('keeps the prices that an owner set, for everybody of the workshop to reckon by', async () => {
+    const own = await server.enter('Sets prices')
+    const hand = await server.enter('Reckons', own.workshopId, 'technician')
+    const read = async (by: typeof own) => (await by.request('GET', '/api/prices')).body
+    expect(await read(hand)).toEqual({ prices: USUAL_PRICES, own: false })
+    const prices = { ...USUAL_PRICES, currency: 'EUR', taxPercent: 19, parts: { pump: 71.5 } }
+    expect((await own.request('PUT', '/api/prices', prices)).status).toBe(200)
+    expect((await own.request('PUT', '/api/prices', prices)).status).toBe(200)
+    expect(await read(hand)).toEqual({ prices, own: true })
+    expect((await hand.request('PUT', '/api/prices', USUAL_PRICES)).status).toBe(403)
+    for (const wrong of [
+      { ...prices, currency: '€' },
+      { ...prices, taxPercent: 190 },
+      { ...prices, hourly: -1 },
+      { ...prices, parts: { 'no-such-part': 1 } },
+      {},
+    ])
+      expect((await own.request('PUT', '/api/prices', wrong)).status).toBe(400)
+    expect(await read(own)).toEqual({ prices, own: true })
+    expect(await read(server.home)).toEqual({ prices: USUAL_PRICES, own: false })
   })
 })

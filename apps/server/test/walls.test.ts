@@ -236,6 +236,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     findAssignment: [ids.instrument],
     findMachine: [ids.machine],
     findOwnOrder: [],
+    findPrices: [],
     findPhotoContent: [ids.photo],
     findRun: [ids.run, 1],
     findVisit: [ids.visit],
@@ -297,6 +298,7 @@ describe('with the workshop’s condition taken out of a query', () => {
         ...Object.values(ids),
         own.technicianId,
         'debris',
+        'XTS',
         '"same"',
         '"mime"',
         '"ofVisit":1|"madeAtMs"|"lnMin"|"entries"',
@@ -306,7 +308,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     const seen = await rowsAs(bare)
     expect(seen).not.toContain(SECRET)
     for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
-    expect(seen).not.toMatch(/debris|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"/)
+    expect(seen).not.toMatch(/debris|XTS|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"/)
   })
   it('writes nothing into the first workshop either', async () => {
     const client = new pg.Client({ connectionString: server.serverUrl })

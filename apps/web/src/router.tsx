@@ -1,6 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { createBrowserRouter, type LoaderFunctionArgs } from 'react-router'
-import { machineQuery, ownOrderQuery, ownTimesQuery, visitQuery } from './api/queries.ts'
+import { machineQuery, ownOrderQuery, ownTimesQuery, pricesQuery, visitQuery } from './api/queries.ts'
 import { Door } from './features/door/index.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
@@ -19,6 +19,7 @@ export const makeRouter = (client: QueryClient) => {
       client.prefetchQuery(visitQuery(id)),
       client.prefetchQuery(ownTimesQuery),
       client.prefetchQuery(ownOrderQuery),
+      client.prefetchQuery(pricesQuery),
     ])
   }, 'visitId')
   const machine = ahead((id) => client.prefetchQuery(machineQuery(id)), 'machineId')
@@ -54,6 +55,14 @@ export const makeRouter = (client: QueryClient) => {
                 {
                   path: 'weigh',
                   lazy: async () => ({ Component: (await import('./routes/WeighPage.tsx')).WeighPage }),
+                },
+                {
+                  path: 'decide',
+                  lazy: async () => ({ Component: (await import('./routes/DecidePage.tsx')).DecidePage }),
+                },
+                {
+                  path: 'repair',
+                  lazy: async () => ({ Component: (await import('./routes/RepairPage.tsx')).RepairPage }),
                 },
                 {
                   path: 'prove',

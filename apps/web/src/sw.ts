@@ -29,7 +29,7 @@ registerRoute(new NavigationRoute(createHandlerBoundToURL('index.html'), { denyl
 
 // The day, visits, machines and places as last read; runs are kept by the run board itself.
 registerRoute(
-  /\/api\/(day|visits|machines|sites|rivals|own-times|own-order)\b/,
+  /\/api\/(day|visits|machines|sites|rivals|own-times|own-order|prices)\b/,
   new NetworkFirst({
     cacheName: 'last-read',
     networkTimeoutSeconds: 4,

@@ -60,6 +60,7 @@ export {
   tokenSchema,
   type WhoAnswer,
 } from './contract/peopleSchemas.ts'
+export { type PriceListAnswer, priceListSchema } from './contract/priceSchemas.ts'
 export {
   BLANK_RECORD,
   closedSchema,
@@ -243,6 +244,29 @@ export type { FoundBy } from './reason/checks/foundBy.ts'
 export { jointSays } from './reason/checks/joint.ts'
 export { minutesOf } from './reason/checks/minutes.ts'
 export { type ExpectedTime, expectedTime, type OwnTime } from './reason/checks/ownTimes.ts'
+export {
+  type Assumptions,
+  type Decision,
+  decideVisit,
+  type Exposed,
+  type Option,
+} from './reason/economics/decide.ts'
+export {
+  AGREED_TOPIC,
+  type Agreed,
+  agreedOf,
+  agreedValue,
+  assumptionsOf,
+} from './reason/economics/decideEntries.ts'
+export {
+  PRICE_KEYS,
+  type PriceKey,
+  type PriceList,
+  partPrice,
+  USUAL_PRICES,
+  VARIANTS,
+  type Variant,
+} from './reason/economics/priceList.ts'
 export { combineVisit, type VisitSays } from './reason/evidence/combineVisit.ts'
 export { DECIDE_LN } from './reason/evidence/drains/weighDrains.ts'
 export { FILL_CAUSES, type FillCause } from './reason/evidence/fills/fillModel.ts'

@@ -42,6 +42,8 @@ export interface Words {
   unit: (kind: FigureKind) => Unit
   duration: (seconds: number) => string
   estimate: (seconds: number) => string
+  /** An amount in whole units, unless every cent is wanted. @param currency - ISO 4217. */
+  money: (amount: number, currency: string, exact?: boolean) => string
   /** A probability. Nothing is certain: the ends of the scale are said as bounds. */
   percent: (probability: number) => string
 }
@@ -193,6 +195,12 @@ export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: str
     unit: (kind) => unitOf(units, kind),
     duration: (seconds) => durationText(seconds) ?? t('common.never'),
     estimate: (seconds) => estimateText(seconds) ?? t('common.never'),
+    money: (amount, currency, exact = false) =>
+      new Intl.NumberFormat(tag, {
+        style: 'currency',
+        currency,
+        ...(exact ? {} : { maximumFractionDigits: 0, minimumFractionDigits: 0 }),
+      }).format(amount),
     percent: (p) => (p > 0.99 ? '> 99 %' : p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`),
   }
 }

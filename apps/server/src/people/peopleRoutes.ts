@@ -6,7 +6,10 @@ import {
   ORDER_ENTRIES,
   type OwnOrder,
   ownOrderSchema,
+  type PriceListAnswer,
   personSchema,
+  priceListSchema,
+  USUAL_PRICES,
 } from '@brendik/core'
 import { Router } from 'express'
 import * as v from 'valibot'
@@ -15,7 +18,7 @@ import { codeHash, newCode, newToken, tokenHash } from '../door/secrets.ts'
 import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { changeRow, invitationRow, keyRow, ownOrderRow, personRow } from './rows.ts'
+import { changeRow, invitationRow, keyRow, ownOrderRow, personRow, pricesRow } from './rows.ts'
 
 const INVITATION_DAYS = 7
 /** A code that an owner gives somebody is good for so long. */
@@ -24,7 +27,7 @@ const changesQuery = v.object({
   before: v.optional(v.pipe(v.string(), v.regex(/^\d{1,18}$/, 'expected the id of a change'))),
 })
 
-/** What only an owner does: people, links, keys of instruments, the order of checks, and who changed what. */
+/** What only an owner does: people, links, keys of instruments, the order of checks, prices, and who changed what. */
 export function peopleRoutes(db: Database): Router {
   const router = Router()
   router.get('/people', async (request, response) => {
@@ -79,6 +82,23 @@ export function peopleRoutes(db: Database): Router {
     const { db: own, actor } = ownerScope(request)
     const { entries } = parseInput(ownOrderSchema, request.body)
     await own.run('putOwnOrder', [actor.workshopId, actor.technicianId, entries])
+    response.json({ ok: true })
+  })
+  // Everybody reckons by them; a list that this version cannot read is none.
+  router.get('/prices', async (request, response) => {
+    const { db: own, actor } = scopeOf(request)
+    const found = await own.maybeOne('findPrices', pricesRow, [actor.workshopId])
+    const read = v.safeParse(priceListSchema, found?.prices)
+    const answer: PriceListAnswer = {
+      prices: read.success ? read.output : USUAL_PRICES,
+      own: read.success,
+    }
+    response.json(answer)
+  })
+  router.put('/prices', async (request, response) => {
+    const { db: own, actor } = ownerScope(request)
+    const prices = parseInput(priceListSchema, request.body)
+    await own.run('putPrices', [actor.workshopId, actor.technicianId, JSON.stringify(prices)])
     response.json({ ok: true })
   })
   router.get('/invitations', async (request, response) => {

@@ -51,3 +51,4 @@ export const ownSessionRow = v.strictObject({
 })
 export const doorStateRow = v.strictObject({ anybody: v.boolean(), unclaimed: v.nullable(v.string()) })
 export const ownOrderRow = v.strictObject({ entries: v.array(v.string()) })
+export const pricesRow = v.strictObject({ prices: v.unknown() })

@@ -14,6 +14,8 @@ import type {
   OwnSession,
   OwnTime,
   PersonAnswer,
+  PriceList,
+  PriceListAnswer,
   ReadingBlock,
   RivalAnswer,
   Role,
@@ -55,6 +57,13 @@ export const ownOrderQuery = queryOptions({
   queryFn: () => get<OwnOrder>('/own-order'),
   staleTime: 60_000,
 })
+/** What the workshop charges. */
+export const pricesQuery = queryOptions({
+  queryKey: ['prices'],
+  queryFn: () => get<PriceListAnswer>('/prices'),
+  staleTime: 60_000,
+})
+export const putPrices = (prices: PriceList) => put('/prices', prices)
 export const putOwnOrder = (entries: readonly OrderEntry[]) => put('/own-order', { entries })
 /** A run with all that was streamed into it. */
 export interface OpenedRun extends RunAnswer {

@@ -2,6 +2,9 @@ import { STAGE_IDS } from '@brendik/core'
 import { useMemo, useState } from 'react'
 import { Link, Outlet, useMatch, useNavigate, useParams } from 'react-router'
 import {
+  OTHER_KEY,
+  OTHER_NAME,
+  OTHER_PAGES,
   RunningRuns,
   type Space,
   StageMenu,
@@ -29,10 +32,9 @@ export function VisitSpace() {
   const folded = useFolded(visit)
   const [cell, setCell] = useState<StateCellId | null>(null)
   const at = isStage(stageId) ? stageId : null
-  const weighing = useMatch('/visits/:visitId/weigh') !== null
-  const proving = useMatch('/visits/:visitId/prove') !== null
-  const reporting = useMatch('/visits/:visitId/report') !== null
-  const page = weighing ? 'weigh' : proving ? 'prove' : reporting ? 'report' : at
+  const leaf = useMatch('/visits/:visitId/:page')?.params.page
+  const other = OTHER_PAGES.find((page) => page === leaf) ?? null
+  const page = other ?? at
   // Making safe is about the state: there it lies open.
   const [asked, setUnfolded] = useState<boolean | null>(null)
   const unfolded = asked ?? at === 'make-safe'
@@ -44,7 +46,7 @@ export function VisitSpace() {
   return (
     <div className="flex h-full flex-col">
       <TopBar
-        title={`${at ? STAGE_NAME[at] : weighing ? t('weigh.weigh') : proving ? t('prove.prove') : reporting ? t('report.report') : t('visitSpace.visit')}, ${visit.site.name}`}
+        title={`${at ? STAGE_NAME[at] : other ? OTHER_NAME[other] : t('visitSpace.visit')}, ${visit.site.name}`}
         switchesOnPhone={false}
       >
         <Link
@@ -64,7 +66,7 @@ export function VisitSpace() {
         <StateFold space={space} open={unfolded} onToggle={() => setUnfolded(!unfolded)} />
       </div>
       <StateStrip space={space} open={unfolded} />
-      {!weighing && <WeighStrip space={space} />}
+      {other !== 'weigh' && <WeighStrip space={space} />}
       {problem && (
         <p role="alert" className="border-b border-watch bg-watch-face px-4 py-2">
           {problem}
@@ -81,14 +83,14 @@ export function VisitSpace() {
   )
 }
 
-/** The digits open the stages as they are numbered, 0 the whole visit, w the weighing, p the proof, r the report. */
+/** The digits open the stages as they are numbered, 0 the whole visit, letters the other pages. */
 function useStageKeys(visitId: string): void {
   const navigate = useNavigate()
   useSingleKeys({
     0: () => navigate(`/visits/${visitId}`),
-    w: () => navigate(`/visits/${visitId}/weigh`),
-    p: () => navigate(`/visits/${visitId}/prove`),
-    r: () => navigate(`/visits/${visitId}/report`),
+    ...Object.fromEntries(
+      OTHER_PAGES.map((page) => [OTHER_KEY[page], () => navigate(`/visits/${visitId}/${page}`)]),
+    ),
     ...Object.fromEntries(
       STAGE_IDS.slice(0, 9).map((stage, i) => [i + 1, () => navigate(`/visits/${visitId}/${stage}`)]),
     ),

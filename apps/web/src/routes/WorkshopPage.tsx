@@ -1,5 +1,5 @@
 import { useWho } from '../features/door/index.ts'
-import { Changes, InstrumentKeys, Me, OwnOrder, People } from '../features/workshop/index.ts'
+import { Changes, InstrumentKeys, Me, OwnOrder, People, Prices } from '../features/workshop/index.ts'
 import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -24,6 +24,7 @@ export function WorkshopPage() {
           </div>
           {who.role === 'owner' && (
             <div className="grid content-start gap-8">
+              <Prices />
               <People />
               <Changes />
             </div>

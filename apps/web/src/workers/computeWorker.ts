@@ -1,7 +1,9 @@
 import {
+  type Assumptions,
   analyseBoard,
   combineVisit,
   type DrawnLevels,
+  decideVisit,
   drawnLevels,
   expectedRun,
   intervalHistory,
@@ -12,6 +14,7 @@ import {
   type OrderEntry,
   type OwnTime,
   openRunStream,
+  type PriceList,
   type ReadingBlock,
   type RunAnalysis,
   type RunPlan,
@@ -91,6 +94,12 @@ const compute = {
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
   whatItWas: (visit: WeighedCase, cured: boolean) => whatItWas(visit, cured),
+  decide: (
+    visit: WeighedCase,
+    prices: PriceList,
+    assumed: Assumptions,
+    next: { id: string; minutes: number } | null,
+  ) => decideVisit(visit, prices, assumed, next),
   weigh: (visit: WeighedCase, state: WorkState, { notHere, times, ownOrder, whole }: WeighWishes) =>
     visitView(visit, state, {
       notHere: ({ id }) => notHere.includes(id),

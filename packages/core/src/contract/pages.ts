@@ -6,6 +6,8 @@ export const PAGES = [
   '/visits/new',
   '/visits/:visitId',
   '/visits/:visitId/weigh',
+  '/visits/:visitId/decide',
+  '/visits/:visitId/repair',
   '/visits/:visitId/prove',
   '/visits/:visitId/report',
   '/visits/:visitId/:stageId',

@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { PROOF_TOPIC } from '../guide/proof/proofPoints.ts'
 import { asText } from '../message.ts'
+import { AGREED_TOPIC, DECIDE_TOPIC } from '../reason/economics/decideEntries.ts'
 import { ACT_TOPIC } from '../reason/evidence/seen/actEntries.ts'
 import { NOT_HERE_TOPIC } from '../reason/planning/notHere.ts'
 import { ENTRY_TOPICS, STAGE_IDS } from '../state/stages.ts'
@@ -61,6 +62,8 @@ const topic = v.pipe(
       ACT_TOPIC.test(text) ||
       NOT_HERE_TOPIC.test(text) ||
       PROOF_TOPIC.test(text) ||
+      DECIDE_TOPIC.test(text) ||
+      text === AGREED_TOPIC ||
       /^photo-back:[0-9a-f-]{36}$/.test(text),
     (issue) => `expected a topic of a visit, got ${issue.received}`,
   ),

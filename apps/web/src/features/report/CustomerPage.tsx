@@ -1,4 +1,4 @@
-import { actsOfEntries, type WhatItWas } from '@brendik/core'
+import { actsOfEntries, agreedOf, type WhatItWas } from '@brendik/core'
 import { actWords } from '@brendik/words/lean'
 import type { ReactNode } from 'react'
 import { percent } from '../../lib/percent.ts'
@@ -9,6 +9,7 @@ import { say, t, words } from '../../lib/words.ts'
 import { faultTitle, upperFirst } from '../../words/cardText.ts'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
+import { bill, optionNameOf } from '../decide/index.ts'
 import { useWho } from '../door/index.ts'
 import { useLeakMarks, weighedCaseOf } from '../locate/index.ts'
 import {
@@ -39,6 +40,7 @@ export function CustomerPage({ space }: { space: Space }) {
   const cured = proof.runs.some(({ says }) => says === 'cured')
   const found = useWhatItWas(space, cured)
   const acts = actsOfEntries(visit.entries)
+  const agreed = agreedOf(space.said)
   const waived = proof.points.filter(({ state }) => state === 'waived')
   const failed = proof.points.filter(({ state }) => state === 'failed')
   const open = proof.points.filter(({ state }) => state === 'open')
@@ -96,6 +98,15 @@ export function CustomerPage({ space }: { space: Space }) {
             ? t('report.nothingDone')
             : acts.map((act) => upperFirst(`${actWords(words(), act)}.`)).join(' ')}
         </Row>
+        {agreed && (
+          <Row name={t('report.cost')}>
+            {t('decide.line', {
+              price: bill(agreed.amount, agreed.currency),
+              option: optionNameOf(agreed.option),
+              name: agreed.name,
+            })}
+          </Row>
+        )}
         {waived.length + open.length > 0 && (
           <Row name={t('report.leftOut')}>
             {waived

@@ -10,7 +10,23 @@ const MARK = { open: '', done: '✓', 'not-needed': '–' } as const
 
 /** A page of a visit beside its stages; null = the whole of it. */
 export type VisitPageId = StageId | keyof typeof OTHER_NAME | null
-const OTHER_NAME = { weigh: t('weigh.weigh'), prove: t('prove.prove'), report: t('report.report') } as const
+/** Pages of a visit beside its stages, in the order of work, each with its key. */
+export const OTHER_NAME = {
+  weigh: t('weigh.weigh'),
+  decide: t('decide.decide'),
+  repair: t('repair.repair'),
+  prove: t('prove.prove'),
+  report: t('report.report'),
+} as const
+export type OtherPageId = keyof typeof OTHER_NAME
+export const OTHER_KEY: Readonly<Record<OtherPageId, string>> = {
+  weigh: 'w',
+  decide: 'd',
+  repair: 'e',
+  prove: 'p',
+  report: 'r',
+}
+export const OTHER_PAGES = Object.keys(OTHER_NAME) as OtherPageId[]
 const isOther = (at: VisitPageId): at is keyof typeof OTHER_NAME => at !== null && at in OTHER_NAME
 
 /** The stages as graduations on a gauge glass; its water falls past each one that is settled: an empty glass is a finished visit. */
@@ -121,16 +137,21 @@ function StageList({ space, at }: { space: Space; at: VisitPageId }) {
         )
       })}
       <li className="border-t border-hair">
-        <OtherPage to={`${to}/weigh`} keyName="w" name={OTHER_NAME.weigh} here={at === 'weigh'} />
-      </li>
-      <li>
-        <OtherPage to={`${to}/prove`} keyName="p" name={OTHER_NAME.prove} here={at === 'prove'} />
-      </li>
-      <li>
-        <OtherPage to={`${to}/report`} keyName="r" name={OTHER_NAME.report} here={at === 'report'} />
-      </li>
-      <li>
-        <OtherPage to={to} keyName="0" name={t('ui.theWholeVisit')} here={at === null} />
+        <ul className="grid grid-cols-2">
+          {OTHER_PAGES.map((page) => (
+            <li key={page}>
+              <OtherPage
+                to={`${to}/${page}`}
+                keyName={OTHER_KEY[page]}
+                name={OTHER_NAME[page]}
+                here={at === page}
+              />
+            </li>
+          ))}
+          <li>
+            <OtherPage to={to} keyName="0" name={t('ui.theWholeVisit')} here={at === null} />
+          </li>
+        </ul>
       </li>
     </ol>
   )
@@ -151,9 +172,9 @@ function OtherPage({
     <Link
       to={to}
       aria-current={here ? 'page' : undefined}
-      className={`flex min-h-12 items-center gap-2 border-l-4 pr-2 pl-1 ${here ? 'border-ink bg-ground font-semibold' : 'border-transparent'}`}
+      className={`flex h-full min-h-12 items-center gap-1.5 border-l-4 pr-1 pl-1 leading-tight ${here ? 'border-ink bg-ground font-semibold' : 'border-transparent'}`}
     >
-      <span className="w-5 text-right text-xs text-soft">{keyName}</span>
+      <span className="w-3 shrink-0 text-right text-xs text-soft">{keyName}</span>
       {name}
     </Link>
   )

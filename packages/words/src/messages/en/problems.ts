@@ -16,6 +16,8 @@ export const problems = {
   'expected.code': 'expected the 25 signs of a code',
   'expected.lower-first': 'expected the lower resistance first',
   'expected.year': 'expected a year',
+  'expected.amount': 'expected an amount',
+  'expected.currency': 'expected a currency by three letters, as USD',
 
   'plan.no-tap': 'No tap is open: a fill needs at least one.',
   'plan.above-tub': 'Level: expected inside the tub, at most {top}, got {got}.',

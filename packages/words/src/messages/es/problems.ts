@@ -18,6 +18,8 @@ export const problems: Record<keyof typeof english, string> = {
   'expected.code': 'se esperaban los 25 signos de un código',
   'expected.lower-first': 'se esperaba primero la resistencia menor',
   'expected.year': 'se esperaba un año',
+  'expected.amount': 'se esperaba un importe',
+  'expected.currency': 'se esperaba una moneda con tres letras, como USD',
 
   'plan.no-tap': 'Ningún grifo está abierto: un llenado necesita al menos uno.',
   'plan.above-tub': 'Nivel: se esperaba dentro de la tina, a lo más {top}, y dice {got}.',

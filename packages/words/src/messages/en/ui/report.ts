@@ -20,6 +20,7 @@ export const report = {
   'report.endedByIt': 'Once this was done, the machine ran as a sound one does.',
   'report.whatWasDone': 'What was done',
   'report.nothingDone': 'Nothing was repaired in this visit.',
+  'report.cost': 'What it costs',
   'report.leftOut': 'Left out',
   'report.leftOutPoint': '{point}: {reason} ({name}).',
   'report.notYet': 'Not looked at yet: {points}.',

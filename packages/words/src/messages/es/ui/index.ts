@@ -1,4 +1,5 @@
 import { catalogue } from './catalogue.ts'
+import { decide } from './decide.ts'
 import { device } from './device.ts'
 import { door } from './door.ts'
 import { forms } from './forms.ts'
@@ -24,6 +25,7 @@ import { workshop } from './workshop.ts'
 /** What the screens say, by the id of the screen and the message. */
 export const ui = {
   ...catalogue,
+  ...decide,
   ...device,
   ...door,
   ...forms,

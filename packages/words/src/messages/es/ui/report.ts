@@ -21,6 +21,7 @@ export const report: Record<keyof typeof english, string> = {
   'report.endedByIt': 'Hecho esto, la máquina anduvo como una sana.',
   'report.whatWasDone': 'Lo que se hizo',
   'report.nothingDone': 'En esta visita no se reparó nada.',
+  'report.cost': 'Lo que cuesta',
   'report.leftOut': 'Lo que se dejó afuera',
   'report.leftOutPoint': '{point}: {reason} ({name}).',
   'report.notYet': 'Todavía sin mirar: {points}.',

@@ -1,0 +1,8 @@
+export { Agreed, AgreeSheet } from './Agreed.tsx'
+export { Assumed } from './Assumed.tsx'
+export { BreakEven } from './BreakEven.tsx'
+export { DecideLead } from './DecideLead.tsx'
+export { Exposed } from './Exposed.tsx'
+export { OptionList } from './OptionList.tsx'
+export { bill, money, optionNameOf } from './optionText.ts'
+export { useDecision } from './useDecision.ts'
