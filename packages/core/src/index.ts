@@ -97,6 +97,37 @@ export { analyseVisit, type RunReport, type VisitReport } from './files/analyseV
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
 export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
+export { jobFor, minutesByJobs } from './guide/jobs/jobFor.ts'
+export {
+  type Bag,
+  foundOf,
+  type JobNow,
+  jobMinutes,
+  jobNow,
+  mayBeDone,
+  type PlannedStep,
+  SHOWED,
+  type Showed,
+  type StepNow,
+  showedOf,
+  stepTopic,
+  WORKING_TOPIC,
+  type Working,
+  workingOn,
+  workingValue,
+} from './guide/jobs/jobPlan.ts'
+export { jobOf } from './guide/jobs/jobs.ts'
+export {
+  BRANCHES,
+  type BranchId,
+  type Found,
+  JOB_IDS,
+  type Job,
+  type JobDrawing,
+  type JobId,
+  type JobStep,
+} from './guide/jobs/jobTypes.ts'
+export { PUMP_WAYS } from './guide/jobs/ways.ts'
 export {
   PROOF_TOPIC,
   type ProofCase,

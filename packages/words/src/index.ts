@@ -1,7 +1,10 @@
 import { addTable } from './lean.ts'
+import { JOBS } from './messages/en/jobs.ts'
 import { ES } from './messages/es/index.ts'
+import { JOBS as JOBS_ES } from './messages/es/jobs.ts'
 
-// Whoever asks for the package itself has every language: the server, the command line, the tests. The web app adds what it reads.
-addTable('es', ES)
+// Whoever asks for the package itself has every language and every message: the server, the command line, the tests. The web app adds what it reads.
+addTable('en', JOBS)
+addTable('es', { ...ES, ...JOBS_ES })
 
 export * from './lean.ts'

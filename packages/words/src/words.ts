@@ -9,11 +9,12 @@ import type {
 } from '@brendik/core'
 import { IntlMessageFormat } from 'intl-messageformat'
 import { EN } from './messages/en/index.ts'
+import type { JOBS } from './messages/en/jobs.ts'
 import { choicesOf, pseudo } from './pattern.ts'
 import { durationText, estimateText } from './time.ts'
 import { digitsOf, type Unit, type UnitSystem, unitOf } from './units.ts'
 
-export type MessageId = keyof typeof EN
+export type MessageId = keyof typeof EN | keyof typeof JOBS
 /** The pseudo-locale marks everything that comes from the table of messages, so that what does not stands out. */
 export type AnyLanguage = Language | 'pseudo'
 export type Values = Record<string, MessageValue>
@@ -48,13 +49,13 @@ export interface Words {
   percent: (probability: number) => string
 }
 
-type Table = Readonly<Record<MessageId, string>>
+type Table = Partial<Record<MessageId, string>>
 /** English is always there; others are added by who needs them, so that nobody loads a language they do not read. */
-const TABLES: Partial<Record<Language, Table>> = { en: EN }
+const TABLES: Partial<Record<Language, Table>> = { en: { ...EN } }
 
-/** Makes another language's messages known. */
+/** Makes more messages of a language known: another language, or those that only one page reads. */
 export function addTable(language: Language, table: Table): void {
-  TABLES[language] = table
+  TABLES[language] = Object.assign(TABLES[language] ?? {}, table)
 }
 
 /** Where the device says nothing of its region. Spanish is read with a comma, as most of its countries write. */

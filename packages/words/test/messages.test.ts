@@ -2,10 +2,14 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import {
   ACCESS_WAYS,
+  BRANCHES,
   CALCULATOR_IDS,
   CAUTION_IDS,
   CHECKS,
+  FAMILY_IDS,
   FILL_CAUSES,
+  familyDefaults,
+  JOB_IDS,
   LEAK_PHASES,
   PROTOCOL_IDS,
   PROTOCOLS,
@@ -14,10 +18,15 @@ import {
 import { describe, expect, it } from '@jest/globals'
 import { IntlMessageFormat } from 'intl-messageformat'
 import { FAULT_IDS, PART_IDS } from '../../core/src/catalogue/catalogueIds.ts'
+import { jobSteps } from '../../core/src/guide/jobs/jobPlan.ts'
 import { type MessageId, makeWords, type Values } from '../src/index.ts'
-import { EN } from '../src/messages/en/index.ts'
-import { ES } from '../src/messages/es/index.ts'
+import { EN as MAIN_EN } from '../src/messages/en/index.ts'
+import { JOBS } from '../src/messages/en/jobs.ts'
+import { ES as MAIN_ES } from '../src/messages/es/index.ts'
+import { JOBS as JOBS_ES } from '../src/messages/es/jobs.ts'
 
+const EN = { ...MAIN_EN, ...JOBS }
+const ES = { ...MAIN_ES, ...JOBS_ES }
 type Pattern = ReturnType<IntlMessageFormat['getAst']>
 const astOf = (text: string) => new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true }).getAst()
 /** Names of the values a pattern needs, with the choices where it chooses. */
@@ -70,7 +79,10 @@ describe('every message', () => {
             const text = words.t(id, values)
             expect([id, text.trim() === '']).toEqual([id, false])
             expect([id, /[{}]|undefined|NaN/.test(text)]).toEqual([id, false])
-            const wrong = (units === 'us' ? METRIC_UNIT : US_UNIT).exec(text)?.[0]
+            // The size of a tool is its name.
+            const wrong = id.startsWith('tool.')
+              ? undefined
+              : (units === 'us' ? METRIC_UNIT : US_UNIT).exec(text)?.[0]
             expect([id, language, units, wrong]).toEqual([id, language, units, undefined])
           }
       }
@@ -99,6 +111,23 @@ describe('every card of core', () => {
     expect(lacking(WRONG_TURN_IDS.map((id) => `wrong-turn.${id}`))).toEqual([])
     expect(lacking(FILL_CAUSES.map((id) => `cause.${id}`))).toEqual([])
     expect(lacking(FAULT_IDS.map((id) => `fault.${id}`))).toEqual([])
+    for (const family of FAMILY_IDS)
+      for (const job of JOB_IDS)
+        for (const step of jobSteps(job, familyDefaults(family), { counterweight: 'yes' }))
+          expect(
+            lacking([
+              `job.${job}`,
+              `step.${step.id}`,
+              ...(step.decides && step.id !== 'end.close' ? [`decides.${step.id}`] : []),
+              ...(step.tools ?? []).map((tool) => `tool.${tool}`),
+              ...(step.takes ? [`taken.${step.takes.what}`] : []),
+              ...(step.branch
+                ? [step.branch, ...BRANCHES[step.branch].map((one) => `${step.branch}.${one}`)].map(
+                    (one) => `branch.${one}`,
+                  )
+                : []),
+            ]),
+          ).toEqual([])
     expect(lacking(LEAK_PHASES.flatMap((id) => [`watch.${id}.first`, `watch.${id}.lookAt`]))).toEqual([])
     expect(
       lacking(
@@ -214,6 +243,19 @@ it('every call gives what its message needs, and nothing else', () => {
   })
   expect(wrong).toEqual([])
 })
+it('has no step of a repair that no job has', () => {
+  const steps = new Set(
+    FAMILY_IDS.flatMap((family) =>
+      JOB_IDS.flatMap((job) => jobSteps(job, familyDefaults(family), { counterweight: 'yes' })),
+    ).flatMap(({ id, decides }) => [`step.${id}`, ...(decides ? [`decides.${id}`] : [])]),
+  )
+  const rear = jobSteps('tub-pump-hose', {
+    ...familyDefaults('front-load'),
+    construction: { pumpRoute: 'side', pumpRow: null },
+  }).map(({ id }) => `step.${id}`)
+  for (const id of rear) steps.add(id)
+  expect(Object.keys(JOBS).filter((id) => /^(step|decides)\./.test(id) && !steps.has(id))).toEqual([])
+})
 it('says nothing that nobody says', () => {
   const all = [...sources('apps'), ...sources('packages')]
     .filter(({ path }) => !/node_modules|words.src.messages/.test(path))
@@ -221,6 +263,6 @@ it('says nothing that nobody says', () => {
     .join('\n')
   // Ids that are put together from codes.
   const made =
-    /^(part|check|protocol|calculator|caution|fault|watch|found|access|wrong-turn|cause|propose|run|slip|visit|act|verdict|column|withdrawn|word|expected|supply|how)\./
+    /^(part|check|protocol|calculator|caution|fault|watch|found|access|wrong-turn|cause|propose|run|slip|visit|act|verdict|column|withdrawn|word|expected|supply|how|job|step|decides|tool|taken|branch|drawn)\./
   expect(IDS.filter((id) => !made.test(id) && !all.includes(`'${id}'`))).toEqual([])
 })

@@ -10,6 +10,7 @@ import {
   type JudgedRun,
   leakView,
   type MachineSpec,
+  minutesByJobs,
   type Observation,
   type OrderEntry,
   type OwnTime,
@@ -99,7 +100,7 @@ const compute = {
     prices: PriceList,
     assumed: Assumptions,
     next: { id: string; minutes: number } | null,
-  ) => decideVisit(visit, prices, assumed, next),
+  ) => decideVisit(visit, prices, assumed, next, minutesByJobs(visit.machine)),
   weigh: (visit: WeighedCase, state: WorkState, { notHere, times, ownOrder, whole }: WeighWishes) =>
     visitView(visit, state, {
       notHere: ({ id }) => notHere.includes(id),

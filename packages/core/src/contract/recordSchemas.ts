@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { JOB_TOPIC, SHOWED_TOPIC, WORKING_TOPIC } from '../guide/jobs/jobPlan.ts'
 import { PROOF_TOPIC } from '../guide/proof/proofPoints.ts'
 import { asText } from '../message.ts'
 import { AGREED_TOPIC, DECIDE_TOPIC } from '../reason/economics/decideEntries.ts'
@@ -64,6 +65,9 @@ const topic = v.pipe(
       PROOF_TOPIC.test(text) ||
       DECIDE_TOPIC.test(text) ||
       text === AGREED_TOPIC ||
+      text === WORKING_TOPIC ||
+      JOB_TOPIC.test(text) ||
+      SHOWED_TOPIC.test(text) ||
       /^photo-back:[0-9a-f-]{36}$/.test(text),
     (issue) => `expected a topic of a visit, got ${issue.received}`,
   ),

@@ -55,6 +55,15 @@ export const machineSpecSchema = v.object({
       pumpRoute: v.nullable(v.picklist(PUMP_ROUTES)),
       pumpRow: v.nullable(v.picklist(PUMP_ROWS)),
       pumpColumn: v.optional(v.nullable(v.picklist(PUMP_COLUMNS))),
+      found: v.optional(
+        v.pipe(
+          v.record(
+            v.pipe(v.string(), v.regex(/^[a-z-]{2,40}$/)),
+            v.pipe(v.string(), v.regex(/^[a-z-]{2,40}$/)),
+          ),
+          v.check((found) => Object.keys(found).length <= 40),
+        ),
+      ),
     }),
   ),
   partHeightsMm: v.optional(

@@ -24,6 +24,9 @@ export interface PumpPlace {
   pumpColumn?: (typeof PUMP_COLUMNS)[number] | null | undefined
 }
 
+/** What was found differently from machine to machine, by branch of a job. */
+export type FoundThere = Readonly<Record<string, string>>
+
 /** What is known about one machine. A value that nobody read off a plate is null, and its family's spread is used. */
 export interface MachineSpec {
   family: FamilyId
@@ -36,7 +39,7 @@ export interface MachineSpec {
   /** Level at which the machine closes the valve, mm above the port. */
   fillLevelMm: number | null
   /** How the pump is reached and where it sits on this machine, where somebody found out; else as its family usually has it. */
-  construction?: (PumpPlace & { pumpRoute: PumpRoute | null }) | undefined
+  construction?: (PumpPlace & { pumpRoute: PumpRoute | null; found?: FoundThere | undefined }) | undefined
   /** Lowest and highest place of a part, mm above the port, where somebody measured it. */
   partHeightsMm?: Partial<Record<(typeof PART_IDS)[number], readonly [number, number]>> | undefined
 }

@@ -9,7 +9,7 @@ import { type Weighed, type WeighedCase, weighVisit } from '../weigh/weighVisit.
 import { worthOfKnowing, worthOfTest } from './decisionTable.ts'
 import { exposedBy } from './exposed.ts'
 import { type KeepOrReplace, keepOrReplace } from './keepOrReplace.ts'
-import { type Offer, offersFor } from './offers.ts'
+import { type JobMinutes, type Offer, offersFor } from './offers.ts'
 import { type PriceList, partPrice, type Variant } from './priceList.ts'
 import { costQuantile, courseOf, type PricedAct, type Together } from './repairOrder.ts'
 import { yearsLeftAt } from './yearsLeft.ts'
@@ -93,6 +93,8 @@ export interface Believed {
   machine: MachineSpec
   parts: readonly Part[]
   ageYears: number | null
+  /** Minutes by the steps of each job. */
+  jobMinutes?: JobMinutes | undefined
 }
 
 /** A look that could be made before deciding. */
@@ -105,12 +107,14 @@ export interface LookedAt {
 /**
  * What can be decided for a visit, by all that was found.
  * @param next - The look that is worth most now, and its minutes: what it would save is told beside.
+ * @param jobMinutes - Minutes by the steps of each job.
  */
 export function decideVisit(
   visit: WeighedCase,
   prices: PriceList,
   assumed: Assumptions = {},
   next: { id: string; minutes: number } | null = null,
+  jobMinutes?: JobMinutes,
 ): Decision {
   const weighed = weighVisit(visit)
   return decide(
@@ -120,6 +124,7 @@ export function decideVisit(
       machine: visit.machine,
       parts: weighed.parts,
       ageYears: visit.history.ageYears,
+      jobMinutes,
     },
     prices,
     assumed,
@@ -149,7 +154,7 @@ export interface Reckoned {
 
 /** The arithmetic of a visit laid out: also for whoever plays it through. */
 export function reckonedOf(
-  { sets, unlisted, machine, parts }: Believed,
+  { sets, unlisted, machine, parts, jobMinutes }: Believed,
   prices: PriceList,
   assumed: Assumptions = {},
 ): Reckoned {
@@ -162,7 +167,7 @@ export function reckonedOf(
       faults: set.faults.map((fault) => numberOf.get(fault) ?? -1),
       p: set.p * (1 - unlisted),
     })),
-    acts: offersFor(faults, machine, parts, prices).map((usual) => {
+    acts: offersFor(faults, machine, parts, prices, jobMinutes).map((usual) => {
       const offer = {
         ...usual,
         minutes: assumed.minutes?.[usual.id] ?? usual.minutes,

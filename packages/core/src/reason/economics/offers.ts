@@ -23,6 +23,14 @@ export interface Offer {
   ends: ReadonlyMap<FaultId, number>
 }
 
+/** Minutes of a piece of work in the machine at hand, its proof not counted. */
+export type JobMinutes = (work: {
+  act: CureWord
+  part: PartId | null
+  variant: Variant | null
+  fault: FaultId
+}) => number
+
 /** Water in, the same run again, a look at the joints, closed on cardboard, min of hands. Estimate. */
 export const PROOF_MIN = 20
 /** How likely an act ends a fault that is there and that it is for, and it holds. Estimates, no published source: own counts replace them. */
@@ -60,12 +68,14 @@ function variantsOf(part: PartId, machine: MachineSpec): Variant[] {
 /**
  * Everything that can be offered for some faults in a machine.
  * @param parts - Of the machine, with their ways in.
+ * @param jobMinutes - By the steps of the job; without it the catalogue's minutes and the way there count.
  */
 export function offersFor(
   faults: readonly FaultId[],
   machine: MachineSpec,
   parts: readonly Part[],
   prices: PriceList,
+  jobMinutes?: JobMinutes,
 ): Offer[] {
   const offers = new Map<string, Offer & { ends: Map<FaultId, number> }>()
   const add = (
@@ -88,7 +98,8 @@ export function offersFor(
     }
     const more = variant ? VARIANT_MIN[variant] : 0
     const proof = act === 'close-up' || act === 'refer' ? 0 : PROOF_MIN
-    known.minutes = Math.max(known.minutes, workMin + more + proof + reach(part, parts))
+    const work = jobMinutes?.({ act, part, variant, fault }) ?? workMin + more + reach(part, parts)
+    known.minutes = Math.max(known.minutes, work + proof)
     known.ends.set(fault, variant ? VARIANT_WORKS[variant] : WORKS[act])
     offers.set(id, known)
   }
