@@ -2,6 +2,7 @@ import type { QueryClient } from '@tanstack/react-query'
 import { createBrowserRouter, type LoaderFunctionArgs } from 'react-router'
 import { machineQuery, ownOrderQuery, ownTimesQuery, pricesQuery, visitQuery } from './api/queries.ts'
 import { Door } from './features/door/index.ts'
+import { loadJobWords } from './lib/jobWords.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
 
@@ -62,7 +63,11 @@ export const makeRouter = (client: QueryClient) => {
                 },
                 {
                   path: 'repair',
-                  lazy: async () => ({ Component: (await import('./routes/RepairPage.tsx')).RepairPage }),
+                  lazy: async () => {
+                    // Its words are a table of their own: they are there before the page is.
+                    await loadJobWords()
+                    return { Component: (await import('./routes/RepairPage.tsx')).RepairPage }
+                  },
                 },
                 {
                   path: 'prove',

@@ -97,7 +97,7 @@ export { analyseVisit, type RunReport, type VisitReport } from './files/analyseV
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
 export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
-export { jobFor, minutesByJobs } from './guide/jobs/jobFor.ts'
+export { jobFits, jobFor, minutesByJobs } from './guide/jobs/jobFor.ts'
 export {
   type Bag,
   foundOf,

@@ -118,7 +118,7 @@ describe('every card of core', () => {
             lacking([
               `job.${job}`,
               `step.${step.id}`,
-              ...(step.decides && step.id !== 'end.close' ? [`decides.${step.id}`] : []),
+              ...(step.decides ? [`decides.${step.id}`] : []),
               ...(step.tools ?? []).map((tool) => `tool.${tool}`),
               ...(step.takes ? [`taken.${step.takes.what}`] : []),
               ...(step.branch

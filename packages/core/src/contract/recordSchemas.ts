@@ -101,7 +101,7 @@ export type EntryEvent = v.InferOutput<typeof postEntriesSchema>['entries'][numb
 /** Photos as they are sent: type and size are checked against the bytes as well. */
 export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
 export const PHOTO_MOST_BYTES = 2_097_152
-export const PHOTO_STAGES = [...STAGE_IDS, 'tech-sheet'] as const
+export const PHOTO_STAGES = [...STAGE_IDS, 'repair', 'tech-sheet'] as const
 export const photoQuerySchema = v.object({
   visit: idSchema,
   stage: v.picklist(PHOTO_STAGES),

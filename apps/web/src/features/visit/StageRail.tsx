@@ -175,7 +175,7 @@ function OtherPage({
       className={`flex h-full min-h-12 items-center gap-1.5 border-l-4 pr-1 pl-1 leading-tight ${here ? 'border-ink bg-ground font-semibold' : 'border-transparent'}`}
     >
       <span className="w-3 shrink-0 text-right text-xs text-soft">{keyName}</span>
-      {name}
+      <span className={name.length > 9 ? 'text-sm leading-none' : ''}>{name}</span>
     </Link>
   )
 }

@@ -4,6 +4,7 @@ import { type PartId, partsOf } from '../../machine/parts.ts'
 import type { CureWord } from '../../reason/catalogue/cures.ts'
 import type { FaultId } from '../../reason/catalogue/faultCard.ts'
 import { jobMinutes } from './jobPlan.ts'
+import { jobOf } from './jobs.ts'
 import type { Found, JobId } from './jobTypes.ts'
 
 /** What is to be done. */
@@ -85,9 +86,30 @@ function pumpJob(machine: MachineSpec, variant: string | null | undefined): JobI
   if (family === 'top-load-belt') return 'motor-pump'
   if (variant === 'motor-only') return 'pump-motor'
   const way = wayOf(machine, 'pump')
-  if (way === 'below') return isHorizontal(family) ? 'pump-laid' : 'pump-below'
-  if (!isHorizontal(family) && way === 'cabinet-front') return 'pump-below'
+  if (!isHorizontal(family)) return way === 'rear-panel' || way === 'side-panel' ? 'pump-rear' : 'pump-below'
+  if (way === 'below') return 'pump-laid'
   return PUMP_BY_WAY[way] ?? 'pump-front'
+}
+
+/** Parts that some machines have, whatever their family: nobody is kept from the job. */
+const SOME_ONLY: readonly PartId[] = [
+  'drive-coupler',
+  'clutch',
+  'recirculation-hose',
+  'spray-nozzle',
+  'drawer-tube',
+  'outlet-pipe',
+]
+
+/** Whether a machine is one that a job is for, and has its part. */
+export function jobFits(id: JobId, machine: MachineSpec): boolean {
+  const { drum, families, part } = jobOf(id)
+  const horizontal = isHorizontal(machine.family)
+  return (
+    (drum === undefined || (drum === 'horizontal') === horizontal) &&
+    (families?.includes(machine.family) ?? true) &&
+    (SOME_ONLY.includes(part) || partsOf(machine).some((own) => own.id === part))
+  )
 }
 
 /** Minutes of a piece of work by the steps of its job in a machine, as they are reckoned with where it is decided. */

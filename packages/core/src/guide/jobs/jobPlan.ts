@@ -24,7 +24,9 @@ const LETTERS = 'ABCDEFGHIJKLMNOP'
 export function panelFor(job: JobId, machine: MachineSpec): Panel | null {
   const { panel, outside, part } = jobOf(job)
   if (panel || outside) return panel ?? null
-  const access = partsOf(machine).find(({ id }) => id === part)?.access
+  const parts = partsOf(machine)
+  // A part that only some machines have is at the pump.
+  const access = (parts.find(({ id }) => id === part) ?? parts.find(({ id }) => id === 'pump'))?.access
   return access ? panelOf(access.by) : null
 }
 
@@ -46,7 +48,6 @@ export function jobSteps(id: JobId, machine: MachineSpec, found: Found = {}): Pl
           {
             id: 'end.close',
             minutes: PANEL_MIN[panel].on,
-            decides: true,
             sets: [
               ['panels', 'closed'],
               ['hose-end', 'standpipe'],

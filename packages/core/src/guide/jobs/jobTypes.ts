@@ -1,4 +1,5 @@
 import type { Panel } from '../../machine/access.ts'
+import type { FamilyId } from '../../machine/machineSpec.ts'
 import type { PartId } from '../../machine/parts.ts'
 import type { ActWord } from '../../reason/evidence/seen/acts.ts'
 import type { CautionId } from '../../state/cautions.ts'
@@ -111,6 +112,9 @@ export interface Job {
   outside?: boolean
   /** It is another trade's: what the technician may do and say. */
   refers?: boolean
+  /** Machines that it is for; without it all that have the part. */
+  drum?: 'horizontal' | 'vertical'
+  families?: readonly FamilyId[]
   /** What comes off before it, where it is not what usually stands before the part. */
   panel?: Panel
   /** Parts list beside the part itself. */

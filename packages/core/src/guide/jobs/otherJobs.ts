@@ -230,6 +230,8 @@ export const OTHER_JOBS: readonly Job[] = [
     id: 'coupler',
     part: 'drive-coupler',
     act: 'replaced',
+    panel: 'cabinet',
+    drum: 'vertical',
     steps: [
       {
         id: 'co.pump',
@@ -263,6 +265,7 @@ export const OTHER_JOBS: readonly Job[] = [
     id: 'drawer-tube',
     part: 'drawer-tube',
     act: 'adjusted',
+    panel: 'top',
     steps: [
       { id: 'dt.off', minutes: 6, gate: 'hands-at-pump', photo: true },
       { id: 'dt.on', minutes: 10, does: true, decides: true, opens: true },

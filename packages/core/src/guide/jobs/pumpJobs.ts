@@ -27,6 +27,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'pump-on-motor',
     part: 'pump',
     act: 'replaced',
+    families: ['top-load-motor-pump'],
     panel: 'below',
     steps: [
       {
@@ -53,6 +54,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'pump-below',
     part: 'pump',
     act: 'replaced',
+    families: ['top-load-pump'],
     panel: 'below',
     steps: [
       { id: 'pb.cover', minutes: 2, gate: 'hands-at-pump', photo: true },
@@ -79,6 +81,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'pump-rear',
     part: 'pump',
     act: 'replaced',
+    families: ['top-load-pump', 'front-load', 'front-load-sealed'],
     panel: 'rear',
     steps: [
       { id: 'pr.shield', minutes: 1, gate: 'hands-at-pump' },
@@ -106,6 +109,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'pump-lower',
     part: 'pump',
     act: 'replaced',
+    drum: 'horizontal',
     panel: 'lower',
     steps: [
       { ...HOSES_OFF, id: 'pl.hoses' },
@@ -127,6 +131,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'pump-front',
     part: 'pump',
     act: 'replaced',
+    drum: 'horizontal',
     panel: 'front',
     steps: [
       { ...HOSES_OFF, id: 'pf.hoses' },
@@ -148,6 +153,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'pump-laid',
     part: 'pump',
     act: 'replaced',
+    drum: 'horizontal',
     panel: 'below',
     steps: [
       { id: 'pk.cover', minutes: 3, gate: 'hands-at-pump', takes: { what: 'clips', count: 4 } },
@@ -176,6 +182,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'pump-motor',
     part: 'pump',
     act: 'replaced',
+    drum: 'horizontal',
     steps: [
       { ...PLUG_OFF, gate: 'hands-at-pump' },
       { id: 'pm.base', minutes: 3, tools: ['cross-head', 'tray'], takes: { what: 'screws', count: 3 } },
@@ -204,6 +211,7 @@ export const PUMP_JOBS: readonly Job[] = [
     id: 'motor-pump',
     part: 'pump',
     act: 'replaced',
+    families: ['top-load-belt'],
     panel: 'cabinet',
     parts: ['drive-belt'],
     steps: [

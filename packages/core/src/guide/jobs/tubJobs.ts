@@ -108,6 +108,7 @@ export const TUB_JOBS: readonly Job[] = [
     id: 'tub-seal',
     part: 'tub-seal',
     act: 'replaced',
+    drum: 'vertical',
     panel: 'console',
     parts: ['shaft-seal'],
     steps: [
@@ -145,6 +146,7 @@ export const TUB_JOBS: readonly Job[] = [
     id: 'rear-seal',
     part: 'tub-seal',
     act: 'replaced',
+    drum: 'horizontal',
     refers: true,
     outside: true,
     steps: [
@@ -156,6 +158,7 @@ export const TUB_JOBS: readonly Job[] = [
     id: 'shaft-seal',
     part: 'shaft-seal',
     act: 'replaced',
+    drum: 'vertical',
     panel: 'cabinet',
     parts: ['tub-seal'],
     steps: [
@@ -177,6 +180,7 @@ export const TUB_JOBS: readonly Job[] = [
     id: 'clutch',
     part: 'clutch',
     act: 'replaced',
+    drum: 'vertical',
     panel: 'cabinet',
     parts: ['shaft-seal', 'tub-seal'],
     steps: [
@@ -231,6 +235,7 @@ export const TUB_JOBS: readonly Job[] = [
     id: 'cover-seal',
     part: 'tub',
     act: 'replaced',
+    drum: 'vertical',
     panel: 'console',
     steps: [
       { id: 'cs.off', minutes: 6, gate: 'hands-at-pump', takes: { what: 'clips', count: 8 } },
@@ -242,6 +247,7 @@ export const TUB_JOBS: readonly Job[] = [
     id: 'gearcase-oil',
     part: 'shaft-seal',
     act: 'replaced',
+    drum: 'vertical',
     refers: true,
     outside: true,
     steps: [

@@ -423,7 +423,7 @@ export const JOBS = {
   'drawn.spring': 'spring',
   'drawn.outlet': 'outlet, as it was',
   'drawn.at': '{what} at {hour} o’clock',
-  'drawn.bolts': 'In the order {order}{hidden, select, none {} other {; {hidden} from underneath}}',
+  'drawn.bolts': 'In the order of the numbers{hidden, select, none {} other {; dashed: from underneath}}',
   'drawn.turn':
     '{way, select, clockwise {clockwise} other {anticlockwise}}{what, select, read {, if its arrow says so: it may be left-handed} other {}}',
   'drawn.clips': '{clips} clips, {legs} legs flat',

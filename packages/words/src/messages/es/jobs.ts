@@ -440,7 +440,7 @@ export const JOBS: Record<keyof typeof english, string> = {
   'drawn.spring': 'resorte',
   'drawn.outlet': 'salida, como estaba',
   'drawn.at': '{what} a las {hour}',
-  'drawn.bolts': 'En el orden {order}{hidden, select, none {} other {; {hidden} por debajo}}',
+  'drawn.bolts': 'En el orden de los números{hidden, select, none {} other {; punteado: por debajo}}',
   'drawn.turn':
     '{way, select, clockwise {en sentido horario} other {en sentido antihorario}}{what, select, read {, si su flecha lo dice: puede ser de rosca izquierda} other {}}',
   'drawn.clips': '{clips} grapas, {legs} patas planas',

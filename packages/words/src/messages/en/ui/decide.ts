@@ -63,7 +63,6 @@ export const decide = {
   'decide.takeBack': 'Take the yes back',
   'decide.toRepair': 'Repair',
   'decide.toRepairHint': 'steps, tools, what decides',
-  'repair.repair': 'Repair',
   'decide.line': '{price}, agreed with {name} before work began: {option}.',
   'prices.prices': 'Prices',
   'prices.whatTheyAre':

@@ -65,7 +65,6 @@ export const decide: Record<keyof typeof english, string> = {
   'decide.takeBack': 'Retirar el sí',
   'decide.toRepair': 'Reparar',
   'decide.toRepairHint': 'pasos, herramientas, lo decisivo',
-  'repair.repair': 'Reparar',
   'decide.line': '{price}, acordado con {name} antes de empezar: {option}.',
   'prices.prices': 'Precios',
   'prices.whatTheyAre':

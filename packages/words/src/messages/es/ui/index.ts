@@ -9,6 +9,7 @@ import { protocol } from './protocol.ts'
 import { prove } from './prove.ts'
 import { rates } from './rates.ts'
 import { records } from './records.ts'
+import { repair } from './repair.ts'
 import { report } from './report.ts'
 import { run } from './run.ts'
 import { screens } from './screens.ts'
@@ -35,6 +36,7 @@ export const ui = {
   ...prove,
   ...rates,
   ...records,
+  ...repair,
   ...report,
   ...run,
   ...screens,

@@ -1,0 +1,8 @@
+export { Bags } from './Bags.tsx'
+export { DifferentSheet } from './DifferentSheet.tsx'
+export { JobChooser } from './JobChooser.tsx'
+export { jobName, stepWords } from './jobText.ts'
+export { canReadAloud, readAloud } from './readAloud.ts'
+export { StepLead } from './StepLead.tsx'
+export { StepList } from './StepList.tsx'
+export { useFound, useJob, workOf } from './useJob.ts'
