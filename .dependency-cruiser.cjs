@@ -75,7 +75,8 @@ module.exports = {
       from: to('^apps'),
       to: {
         path: '^packages/(core|words)/src',
-        pathNot: '^packages/(core|words)/src/index.ts$|^packages/words/src/(lean|messages/es/index|messages/(en|es)/jobs).ts$',
+        pathNot:
+          '^packages/(core|words)/src/index.ts$|^packages/words/src/(lean|messages/es/index|messages/(en|es)/jobs).ts$',
       },
     },
     {

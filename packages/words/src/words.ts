@@ -200,6 +200,7 @@ export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: str
       new Intl.NumberFormat(tag, {
         style: 'currency',
         currency,
+        currencyDisplay: 'narrowSymbol',
         ...(exact ? {} : { maximumFractionDigits: 0, minimumFractionDigits: 0 }),
       }).format(amount),
     percent: (p) => (p > 0.99 ? '> 99 %' : p < 0.01 ? '< 1 %' : `${Math.round(100 * p)} %`),

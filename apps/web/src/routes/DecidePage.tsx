@@ -54,7 +54,7 @@ export function DecidePage() {
     <>
       <TwoPanes
         label={t('decide.decide')}
-        sideLabel={t('decide.assumed')}
+        sideLabel={t('decide.restsOn')}
         sideWidth="md:w-[316px]"
         side={
           <div className="grid gap-4">

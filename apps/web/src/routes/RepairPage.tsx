@@ -54,7 +54,7 @@ export function RepairPage() {
     return (
       <TwoPanes
         label={t('repair.repair')}
-        sideLabel={t('repair.photos')}
+        sideLabel={t('repair.beside')}
         side={<Photos space={space} stage="repair" title={t('repair.photos')} />}
       >
         <div className="pt-4 empty:hidden">
@@ -126,7 +126,7 @@ function Worked({
     <>
       <TwoPanes
         label={t('repair.repair')}
-        sideLabel={t('repair.takenOff')}
+        sideLabel={t('repair.beside')}
         side={
           <div className="grid gap-5">
             <Bags space={space} job={job} />

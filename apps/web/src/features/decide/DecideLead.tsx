@@ -65,6 +65,7 @@ function meaningOf({ currency, options }: Decision, option: Option): string {
     expected: money(option.expected, currency),
     lo: money(option.lo, currency),
     hi: money(option.hi, currency),
+    span: option.hi - option.lo < 1 ? 'none' : 'some',
   })
 }
 

@@ -90,7 +90,7 @@ function readPrices(values: Values): unknown {
 /** What the workshop charges: set by its owner, reckoned with on the page Decide. */
 export function Prices() {
   const { data } = useQuery(pricesQuery)
-  return data ? <PriceForm key={data.own ? 'own' : 'usual'} prices={data.prices} /> : null
+  return data ? <PriceForm prices={data.prices} /> : null
 }
 
 function PriceForm({ prices }: { prices: PriceList }) {
@@ -106,7 +106,7 @@ function PriceForm({ prices }: { prices: PriceList }) {
         className=""
         onSend={(values) => {
           const read = v.safeParse(priceListSchema, readPrices(values))
-          if (read.success) saving.mutate(read.output)
+          if (read.success) saving.mutate(read.output, { onSuccess: () => form.reset(values) })
           else form.setError('root', { message: read.issues[0].message })
         }}
       >

@@ -70,7 +70,6 @@ export const BRANCHES = {
   counterweight: ['no', 'yes'],
 } as const satisfies Record<string, readonly string[]>
 export type BranchId = keyof typeof BRANCHES
-export type BranchOption = (typeof BRANCHES)[BranchId][number]
 /** What was found so far of a machine. */
 export type Found = Readonly<Partial<Record<BranchId, string>>>
 

@@ -9,7 +9,7 @@ export const decide = {
   'decide.bill': '{minutes} min, part {part}, with coming{tax, select, none {} other { and {tax} % tax}}.',
   'decide.noPartBill': '{minutes} min, with coming{tax, select, none {} other { and {tax} % tax}}.',
   'decide.cures':
-    'Right part: {right}. The machine works after it: {cured}. Until it works {expected} on the mean, {lo} to {hi} in eight of ten cases.',
+    'Right part: {right}. The machine works after it: {cured}. Until it works {expected} on the mean{span, select, none {} other {, {lo} to {hi} in eight of ten cases}}.',
   'decide.newCures':
     'Ends what is wrong: {cured}; what is of the house or of its use stays. The repair comes to {keep} a year over the years left, a new machine to {anew}.',
   'decide.nothingCures': 'The visit is paid, the machine stays as it is. Sound as it is: {cured}.',
@@ -35,6 +35,7 @@ export const decide = {
     'Price of the repair across, chance that it holds upwards; above the line the repair pays',
   'decide.repairPays': 'repair pays',
   'decide.newPays': 'new machine pays',
+  'decide.restsOn': 'What it rests on',
   'decide.assumed': 'Assumed',
   'decide.yearsLeft': 'Years left',
   'decide.newMachine': 'New machine',

@@ -28,6 +28,7 @@ export const repair = {
   'repair.proveHint': 'panel off, the same runs',
   'repair.tickFirst': 'Tick what decides first.',
   'repair.bagsFirst': 'Not all is back: {left, plural, one {# piece} other {# pieces}} left over.',
+  'repair.beside': 'Bags, parts, photos',
   'repair.takenOff': 'Taken off, by place',
   'repair.inBags': '{n} in {bags, plural, one {# bag} other {# bags}}',
   'repair.allBack': 'Nothing left over: all {n} are back.',

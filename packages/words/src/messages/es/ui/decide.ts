@@ -11,7 +11,7 @@ export const decide: Record<keyof typeof english, string> = {
     '{minutes} min, pieza {part}, con la visita{tax, select, none {} other { y {tax} % de impuesto}}.',
   'decide.noPartBill': '{minutes} min, con la visita{tax, select, none {} other { y {tax} % de impuesto}}.',
   'decide.cures':
-    'Pieza acertada: {right}. Después la máquina anda: {cured}. Hasta que ande {expected} en promedio, {lo} a {hi} en ocho de diez casos.',
+    'Pieza acertada: {right}. Después la máquina anda: {cured}. Hasta que ande {expected} en promedio{span, select, none {} other {, {lo} a {hi} en ocho de diez casos}}.',
   'decide.newCures':
     'Acaba con lo que falla: {cured}; lo que es de la casa o del uso queda. La reparación sale a {keep} al año por los años que quedan, una máquina nueva a {anew}.',
   'decide.nothingCures': 'Se paga la visita y la máquina queda como está. Sana como está: {cured}.',
@@ -37,6 +37,7 @@ export const decide: Record<keyof typeof english, string> = {
     'Precio de la reparación a lo ancho, probabilidad de que aguante hacia arriba; sobre la línea conviene reparar',
   'decide.repairPays': 'conviene reparar',
   'decide.newPays': 'conviene la nueva',
+  'decide.restsOn': 'En qué se basa',
   'decide.assumed': 'Supuesto',
   'decide.yearsLeft': 'Años que le quedan',
   'decide.newMachine': 'Máquina nueva',

@@ -28,6 +28,7 @@ export const repair: Record<keyof typeof english, string> = {
   'repair.proveHint': 'panel fuera, las mismas pruebas',
   'repair.tickFirst': 'Primero marca lo que decide.',
   'repair.bagsFirst': 'No todo está puesto: {left, plural, one {sobra # pieza} other {sobran # piezas}}.',
+  'repair.beside': 'Bolsas, piezas, fotos',
   'repair.takenOff': 'Sacado, por lugar',
   'repair.inBags': '{n} en {bags, plural, one {# bolsa} other {# bolsas}}',
   'repair.allBack': 'No sobra nada: los {n} están puestos.',
