@@ -1,4 +1,4 @@
-import type { WeighedCase } from '@brendik/core'
+import { decideVisit, minutesByJobs, USUAL_PRICES, type WeighedCase } from '@brendik/core'
 import { planVisit } from '../packages/core/src/reason/planning/visitPlan.ts'
 import { arrivingState } from '../packages/core/src/reason/planning/workState.ts'
 import { weighVisit } from '../packages/core/src/reason/weigh/weighVisit.ts'
@@ -51,6 +51,14 @@ export function weighBench(medianMs: (times: number, work: () => unknown) => num
       value: medianMs(9, () => planVisit(visit, weighed, state)),
       unit: 'ms',
       limit: 250,
+    },
+    {
+      name: `decide after it, by prices and the steps of jobs: ${of}`,
+      value:
+        medianMs(25, () => decideVisit(visit, USUAL_PRICES, {}, null, minutesByJobs(visit.machine))) -
+        medianMs(25, () => weighVisit(visit)),
+      unit: 'ms',
+      limit: 20,
     },
     { name: 'what one weighing holds or leaves behind, at most', value: eachMb, unit: 'MB', limit: 60 },
   ]

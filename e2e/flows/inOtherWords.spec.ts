@@ -103,11 +103,16 @@ test('every word of every screen comes from the table, and in US units nothing i
     )
     if (hrefs[0]) await go(page, hrefs[0]).then(() => look('run'))
     const stages = [
-      ['arrive', 'make-safe', 'electrical', 'weigh', 'prove', 'report'],
+      ['arrive', 'make-safe', 'electrical', 'weigh', 'decide', 'repair', 'prove', 'report'],
       ['outside', 'hold', 'drain'],
       ['locate', 'fill', 'protocols/pump-or-path'],
     ][n] as string[]
-    for (const stage of stages) await go(page, `${visit}/${stage}`).then(() => look(stage))
+    for (const stage of stages) {
+      await go(page, `${visit}/${stage}`).then(() => look(stage))
+      if (stage !== 'repair') continue
+      await page.locator('main ul button').first().click()
+      await look('a step of a job')
+    }
     // What is set about the machine opens over the page, the same on every visit.
     for (const cell of n === 0 ? await page.locator('[data-state-strip] button').all() : []) {
       await cell.click()
