@@ -31,6 +31,12 @@ export type {
   VisitAnswer,
   VisitSummary,
 } from './contract/answers.ts'
+export {
+  type CustomerReport,
+  customerReport,
+  isCured,
+  type ReportChange,
+} from './contract/customerReport.ts'
 export { PAGES } from './contract/pages.ts'
 export {
   type ChangeAnswer,
@@ -93,6 +99,16 @@ export {
   putVisitSchema,
   siteSpecSchema,
 } from './contract/specSchemas.ts'
+export {
+  finishedRuns,
+  judgedRuns,
+  leakMarksOf,
+  leakRunsOf,
+  observationsOf,
+  type VisitProof,
+  visitProof,
+  weighedCaseOf,
+} from './contract/visitCase.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'

@@ -7,6 +7,15 @@ export {
 } from './say/fileAnswer.ts'
 export { carriesMessage, readText } from './say/readText.ts'
 export { sayAny } from './say/say.ts'
+export {
+  type ReportText,
+  sayFault,
+  sayOption,
+  sayOptionOf,
+  sayPoint,
+  sayReport,
+  sayTimes,
+} from './say/sayReport.ts'
 export { sayRests, sayRun, timesAsLong } from './say/sayRun.ts'
 export {
   actWords,

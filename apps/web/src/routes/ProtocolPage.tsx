@@ -1,6 +1,8 @@
 import {
+  judgedRuns,
   type LookStep,
   type ObservationEvent,
+  observationsOf,
   PROTOCOL_IDS,
   PROTOCOLS,
   type Protocol,
@@ -12,7 +14,7 @@ import {
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { StepLookSheet } from '../features/protocol/index.ts'
-import { judgedRuns, observationsOf, TogetherParts, useTogether } from '../features/together/index.ts'
+import { TogetherParts, useTogether } from '../features/together/index.ts'
 import { keepLooks, StateSheet, useFolded, useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { t } from '../lib/words.ts'

@@ -1,13 +1,12 @@
 import type { CautionId, CheckId, FaultId, PartId, ProtocolId, ProtocolStep } from '@brendik/core'
+import { sayFault } from '@brendik/words/lean'
 import { t, tLines, tOf, words } from '../lib/words.ts'
 
 export const checkName = (id: CheckId): string => t(`check.${id}`)
 export const partName = (id: PartId): string => t(`part.${id}`)
 export const faultName = (id: FaultId): string => t(`fault.${id}`)
-/** A fault by itself, where a part alone would not say what is wrong with it: on the ladder a leak goes by its part. */
-export const faultTitle = (id: FaultId): string =>
-  LEAK_BY_PART.test(id) ? t('weigh.leakAt', { part: lowerFirst(faultName(id)) }) : faultName(id)
-const LEAK_BY_PART = /^(?!gearcase).*leak$(?<!leak-to-frame)/
+/** A fault by itself. */
+export const faultTitle = (id: FaultId): string => sayFault(words(), id)
 export const cautionText = (id: CautionId): string => t(`caution.${id}`)
 
 /** How a look is made, and what is normal; empty where there is nothing to explain. */

@@ -1,22 +1,12 @@
 import type { Option } from '@brendik/core'
-import { t, words } from '../../lib/words.ts'
-import { partName, upperFirst } from '../../words/cardText.ts'
+import { sayOption, sayOptionOf } from '@brendik/words/lean'
+import { words } from '../../lib/words.ts'
 
 /** What is done to which part. */
-export const optionName = ({ act, part, variant }: Pick<Option, 'act' | 'part' | 'variant'>): string =>
-  upperFirst(
-    t('decide.option', {
-      act,
-      part: part === null ? '' : partName(part),
-      variant: variant ?? 'none',
-    }),
-  )
-
+export const optionName = (option: Pick<Option, 'act' | 'part' | 'variant'>): string =>
+  sayOption(words(), option)
 /** An option by its id, as it is kept with a yes. */
-export function optionNameOf(id: string): string {
-  const [act = '', part = '', variant = 'none'] = id.split(':')
-  return upperFirst(t('decide.option', { act, part: part && partName(part as never), variant }))
-}
+export const optionNameOf = (id: string): string => sayOptionOf(words(), id)
 
 export const money = (amount: number, currency: string): string => words().money(amount, currency)
 /** To the cent. */

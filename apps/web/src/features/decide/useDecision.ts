@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { pricesQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
-import { useLeakMarks, weighedCaseOf } from '../locate/index.ts'
+import { useLeakMarks, weighedOf } from '../locate/index.ts'
 import type { Space } from '../visit/index.ts'
 
 const USUAL = { prices: USUAL_PRICES, own: false }
@@ -16,7 +16,7 @@ export const usePrices = () => useQuery(pricesQuery).data ?? USUAL
  * @param next - The look that is worth most now: what it would save is told.
  */
 export function useDecision(space: Space, next: PlannedNext | null): Decision | null {
-  const weighed = weighedCaseOf(space, useLeakMarks(space))
+  const weighed = weighedOf(space, useLeakMarks(space))
   const { prices } = usePrices()
   const assumed = assumptionsOf(space.said)
   const look = next && { id: next.id, minutes: next.minutes }

@@ -1,2 +1,2 @@
 export { LocateStage } from './LocateStage.tsx'
-export { useLeakMarks, weighedCaseOf } from './useLeak.ts'
+export { useLeakMarks, weighedOf } from './useLeak.ts'

@@ -1,4 +1,6 @@
 import {
+  judgedRuns,
+  observationsOf,
   type PlannedNext,
   PROTOCOL_IDS,
   PROTOCOLS,
@@ -10,7 +12,6 @@ import {
 import { Link } from 'react-router'
 import { t } from '../../lib/words.ts'
 import { protocolName } from '../../words/cardText.ts'
-import { judgedRuns, observationsOf } from '../together/index.ts'
 import { protocolTells } from './protocolTells.ts'
 
 /**

@@ -100,7 +100,7 @@ const TONE: Record<RunPair['says'], string> = {
 }
 export const isFlow = ({ kind }: RunPair) => kind === 'fill' || kind === 'drain' || kind === 'siphon'
 /** Two figures are as many as a ratio deserves. */
-export const times = (ratio: number): string => numberText(ratio, ratio < 9.95 ? 1 : 0)
+const times = (ratio: number): string => numberText(ratio, ratio < 9.95 ? 1 : 0)
 
 function nameOf({ kind, taps, hoseEndMm }: RunPair, units: 'metric' | 'us') {
   return {
@@ -133,7 +133,7 @@ function durations(runs: PairRuns): string {
 }
 
 /** How long both took, s; null = not known. */
-export const tookS = ({ before, after }: PairRuns): { before: number | null; after: number | null } => ({
+const tookS = ({ before, after }: PairRuns): { before: number | null; after: number | null } => ({
   before: before?.analysis?.quantities.timeS?.value ?? null,
   after: after?.analysis?.quantities.timeS?.value ?? null,
 })

@@ -1,2 +1,2 @@
 export { TogetherParts } from './TogetherParts.tsx'
-export { judgedRuns, observationsOf, runsInVisit, useTogether } from './useTogether.ts'
+export { runsInVisit, useTogether } from './useTogether.ts'

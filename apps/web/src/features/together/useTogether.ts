@@ -1,7 +1,8 @@
 import {
   actsOfEntries,
-  type JudgedRun,
-  type Observation,
+  finishedRuns,
+  judgedRuns,
+  observationsOf,
   type RunAnalysis,
   runInVisit,
   type VisitAnswer,
@@ -9,27 +10,6 @@ import {
 } from '@brendik/core'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
-
-/** Finished runs of a visit as the core weighs them. */
-export function judgedRuns(visit: VisitAnswer): JudgedRun[] {
-  return visit.runs.flatMap(({ plan, analysis, startedAtMs, stoppedAtMs }) =>
-    plan && analysis && stoppedAtMs !== null ? [{ plan, analysis, atMs: startedAtMs }] : [],
-  )
-}
-
-export function observationsOf(visit: VisitAnswer): Observation[] {
-  return visit.observations.map(({ check, value, tap, levelMm, phase, side, waterInside, tempC, atMs }) => ({
-    check,
-    value,
-    tap: tap ?? undefined,
-    levelMm: levelMm ?? undefined,
-    phase,
-    side,
-    waterInside,
-    tempC,
-    atMs,
-  }))
-}
 
 /** What all runs and looks of the visit say together, computed in the worker; null until it is there. */
 export function useTogether(visit: VisitAnswer | undefined): VisitSays | null {
@@ -50,9 +30,7 @@ export function useTogether(visit: VisitAnswer | undefined): VisitSays | null {
 
 /** Each finished run as the visit knows it, by its id; as it is by itself while nothing is known of the visit. */
 export function runsInVisit(visit: VisitAnswer, says: VisitSays | null): ReadonlyMap<string, RunAnalysis> {
-  const finished = visit.runs.filter(
-    ({ plan, analysis, stoppedAtMs }) => plan && analysis && stoppedAtMs !== null,
-  )
+  const finished = finishedRuns(visit)
   return new Map(
     judgedRuns(visit).map((run, place) => [
       (finished[place] as (typeof finished)[number]).id,

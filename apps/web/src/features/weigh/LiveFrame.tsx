@@ -1,8 +1,7 @@
-import { mayBeLive } from '@brendik/core'
+import { mayBeLive, observationsOf } from '@brendik/core'
 import { Link } from 'react-router'
 import { t } from '../../lib/words.ts'
 import { Notice } from '../../ui/Notice.tsx'
-import { observationsOf } from '../together/index.ts'
 import type { Space } from '../visit/index.ts'
 
 /** What stands above everything else on a machine that trips the breaker, until it is measured against its frame. */

@@ -2,6 +2,7 @@ import {
   notHereOf,
   type OrderEntry,
   type OwnTime,
+  observationsOf,
   PANELS,
   type VisitView,
   type WorkState,
@@ -11,8 +12,7 @@ import { useQuery } from '@tanstack/react-query'
 import { ownOrderQuery, ownTimesQuery } from '../../api/queries.ts'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
-import { useLeakMarks, weighedCaseOf } from '../locate/index.ts'
-import { observationsOf } from '../together/index.ts'
+import { useLeakMarks, weighedOf } from '../locate/index.ts'
 import type { Space } from '../visit/index.ts'
 
 /** The last question and its answer: strip, page and paper ask the same. */
@@ -35,7 +35,7 @@ function workOf({ visit, state }: Space): WorkState {
  * @param whole - With the time line and the orders beside it.
  */
 export function useWeigh(space: Space, whole = false): VisitView | null {
-  const weighed = weighedCaseOf(space, useLeakMarks(space))
+  const weighed = weighedOf(space, useLeakMarks(space))
   const work = workOf(space)
   const notHere = notHereOf(space.said)
   const times = useQuery(ownTimesQuery).data ?? NO_TIMES
