@@ -1,4 +1,6 @@
+import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
+import { extractText, getDocumentProxy } from 'unpdf'
 import { expectAccessible } from '../accessible.ts'
 import { expect, test } from '../world.ts'
 
@@ -11,6 +13,7 @@ test('a repair is proved in the hand, without network: the run before and after,
   page,
   world,
   context,
+  browser,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(world.url)
@@ -90,6 +93,41 @@ test('a repair is proved in the hand, without network: the run before and after,
   await expect(page.getByRole('button', { name: /^Print/ })).toBeHidden()
   await expect(page.getByRole('navigation', { name: 'What is wrong, and why' })).toBeHidden()
   await page.emulateMedia({ media: null })
+
+  // The PDF is made by the server: without it the page says so, with it its text is the page's.
+  await context.setOffline(true)
+  await page.getByRole('button', { name: /^As a PDF/ }).click()
+  await expect(page.getByRole('alert')).toContainText(
+    'The PDF is made by the server, which is not reached now.',
+  )
+  await context.setOffline(false)
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^As a PDF/ }).click(),
+  ])
+  const { text: printed } = await extractText(
+    await getDocumentProxy(new Uint8Array(await readFile(await file.path()))),
+    { mergePages: true },
+  )
+  const bare = (text: string) => text.replace(/\s+/g, '')
+  for (const said of await paper.locator('h1, h1 + p, dt, dd').allInnerTexts())
+    expect([said, bare(printed).includes(bare(said))]).toEqual([said, true])
+  // A link for the customer: read by a browser that is signed in nowhere, until it is taken back.
+  await page.getByRole('button', { name: /^Share/ }).click()
+  await sheet.getByRole('button', { name: 'Make the link' }).click()
+  const address = await sheet.getByLabel('The link, shown once').inputValue()
+  const stranger = await browser.newContext({ viewport: { width: 390, height: 844 } })
+  const theirs = await stranger.newPage()
+  await theirs.goto(address)
+  await expect(theirs.getByRole('heading', { level: 1 })).toHaveText('Your washer empties as it should.')
+  await expect(theirs.getByRole('link', { name: 'As a PDF' })).toBeVisible()
+  await expectAccessible(theirs, 'shared report')
+  await sheet.getByRole('button', { name: 'Take back' }).click()
+  await expect(sheet.getByRole('button', { name: 'Take back' })).toHaveCount(0)
+  await theirs.reload()
+  await expect(theirs.getByText(/^This link was used, taken back or is over/)).toBeVisible()
+  await stranger.close()
+  await page.keyboard.press('Escape')
 
   // Water at the joint after all: it is not cured, and the way back is there.
   await watched('Draining', 'Wet')

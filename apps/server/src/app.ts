@@ -21,6 +21,7 @@ import { peopleRoutes } from './people/peopleRoutes.ts'
 import { type DoorOptions, sessionRoutes } from './people/sessionRoutes.ts'
 import { photoRoutes } from './photos/photoRoutes.ts'
 import { recordRoutes } from './records/recordRoutes.ts'
+import { reportRoutes, sharedRoutes } from './reports/reportRoutes.ts'
 import { type LivePace, openLiveRuns } from './runs/liveRuns.ts'
 import { ingestRoutes, runRoutes } from './runs/runRoutes.ts'
 import { visitFileJsonSchema } from './visits/visitFileJsonSchema.ts'
@@ -117,7 +118,7 @@ export async function createApp({
   app.use('/api', allRequests(door.limits), sameOrigin)
   // One count of bad tries for all doors without an account.
   const links = linkTries(door.limits)
-  app.use('/api', whoIsIt(db), sessionRoutes(db, door, links), ownRoutes(db, links))
+  app.use('/api', whoIsIt(db), sessionRoutes(db, door, links), ownRoutes(db, links), sharedRoutes(db, links))
   // Everything below needs somebody who is signed in.
   app.use('/api', signedIn, express.json({ limit: '8mb' }))
   app.use(
@@ -126,6 +127,7 @@ export async function createApp({
     recordRoutes(),
     logbookRoutes(),
     photoRoutes(),
+    reportRoutes(),
     runRoutes(await openLiveRuns(db, pace)),
     peopleRoutes(db),
   )

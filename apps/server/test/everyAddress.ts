@@ -19,6 +19,7 @@ export const ids = {
   key: crypto.randomUUID(),
   block: crypto.randomUUID(),
   reading: crypto.randomUUID(),
+  reportLink: crypto.randomUUID(),
 }
 const spec = { ...familyDefaults('front-load'), label: SECRET }
 const site = {
@@ -80,12 +81,15 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['POST', '/api/invitations', { id: ids.invitation, name: 'New hand', role: 'technician' }],
   ['PUT', '/api/own-order', { entries: ['trap.look', 'run:drain'] }],
   ['PUT', '/api/prices', { ...USUAL_PRICES, currency: 'XTS' }],
+  ['POST', `/api/visits/${ids.visit}/report-links`, { id: ids.reportLink, days: 7, paper: {} }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
 ]
 /** Every address that reads, with ids of the first workshop. */
 export const reads = [
   '/api/day?fromMs=0&toMs=4000000000000',
   `/api/visits/${ids.visit}`,
+  `/api/visits/${ids.visit}/report.pdf`,
+  `/api/visits/${ids.visit}/report-links`,
   '/api/machines',
   `/api/machines/${ids.machine}`,
   '/api/sites',

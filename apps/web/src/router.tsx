@@ -33,6 +33,10 @@ export const makeRouter = (client: QueryClient) => {
           lazy: async () => ({ Component: (await import('./routes/InvitationPage.tsx')).InvitationPage }),
         },
         {
+          path: '/shared/:token',
+          lazy: async () => ({ Component: (await import('./routes/SharedPage.tsx')).SharedPage }),
+        },
+        {
           path: '/recover',
           lazy: async () => ({ Component: (await import('./routes/RecoverPage.tsx')).RecoverPage }),
         },

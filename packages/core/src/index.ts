@@ -85,6 +85,14 @@ export {
   settleRivalSchema,
 } from './contract/recordSchemas.ts'
 export {
+  LINK_DAYS,
+  type Paper,
+  paperSchema,
+  type ReportLinkAnswer,
+  reportLinkSchema,
+  type SharedReportAnswer,
+} from './contract/reportSchemas.ts'
+export {
   afterBlockSchema,
   type IngestBlock,
   idSchema,

@@ -10,19 +10,17 @@ import {
   postObservationsSchema,
   type RunDetail,
   type RunSummary,
-  recordOf,
-  type VisitAnswer,
   valueProblem,
 } from '@brendik/core'
 import { Router } from 'express'
 import * as v from 'valibot'
-import type { Actor, Queries } from '../db/database.ts'
+import type { Actor } from '../db/database.ts'
 import { type Scope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
-import { photoRow } from '../photos/rows.ts'
 import { runsOfVisits } from '../runs/visitRuns.ts'
-import { entryRow, hosesSeenRow, observationRow, ownTimeRow, visitLineRow, visitRow } from './rows.ts'
+import { findVisit, readVisit, unknownVisit } from './readVisit.ts'
+import { hosesSeenRow, ownTimeRow, visitLineRow } from './rows.ts'
 
 const ms = v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970'))
 const daySchema = v.object({ fromMs: ms, toMs: ms })
@@ -55,16 +53,7 @@ export function visitRoutes(): Router {
   router.get('/visits/:id', async (request, response) => {
     const { db, actor } = scopeOf(request)
     const id = parseInput(idSchema, request.params.id)
-    const visit = await findVisit(db, actor, id)
-    const [runs, observations, entries, photos] = await Promise.all([
-      runsOfVisits(db, actor, [id]),
-      db.many('listObservations', observationRow, [actor.workshopId, id]),
-      db.many('listEntries', entryRow, [actor.workshopId, id]),
-      db.many('listPhotos', photoRow, [actor.workshopId, [id]]),
-    ])
-    const machine = { ...visit.machine, record: recordOf(visit.machine.record) }
-    const answer: VisitAnswer = { ...visit, machine, runs: runs.get(id) ?? [], observations, entries, photos }
-    response.json(answer)
+    response.json(await readVisit(db, actor, id))
   })
   router.get('/own-times', async (request, response) => {
     const { db, actor } = scopeOf(request)
@@ -114,13 +103,6 @@ async function storeOnce<T>(
   })
   return { stored, known: sent.length - stored }
 }
-
-async function findVisit(db: Queries, actor: Actor, id: string) {
-  const visit = await db.maybeOne('findVisit', visitRow, [actor.workshopId, id])
-  if (!visit) throw unknownVisit(id)
-  return visit
-}
-const unknownVisit = (id: string) => new AppError('not_found', `visit ${id}: not found`)
 
 /** A day lists many runs; their plans stay where they are. */
 function summary({ plan: _plan, ...run }: RunDetail): RunSummary {

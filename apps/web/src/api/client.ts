@@ -49,6 +49,8 @@ async function call<T>(method: string, path: string, body?: unknown, as?: string
   } catch {
     throw away(asText('client.theServerCannotBeReached'))
   }
+  if (response.ok && response.headers.get('content-type')?.startsWith('application/pdf'))
+    return (await response.blob()) as T
   const answer: unknown = await response.json().catch(() => undefined)
   // Something on the way answered in its place, as the sign-in page of a guest network does: our server was not reached.
   if (answer === undefined || (!response.ok && !isErrorAnswer(answer)))
@@ -64,6 +66,8 @@ function isErrorAnswer(answer: unknown): answer is ErrorAnswer {
 }
 
 export const get = <T>(path: string) => call<T>('GET', path)
+/** A file that the server makes. */
+export const getFile = (path: string) => call<Blob>('GET', path)
 /** @param as - Who recorded it: the server takes it under nobody else's session. */
 export const put = <T>(path: string, body: unknown, as?: string) => call<T>('PUT', path, body, as)
 export const del = <T>(path: string) => call<T>('DELETE', path)

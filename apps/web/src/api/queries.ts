@@ -13,15 +13,18 @@ import type {
   OwnOrder,
   OwnSession,
   OwnTime,
+  Paper,
   PersonAnswer,
   PriceList,
   PriceListAnswer,
   ReadingBlock,
+  ReportLinkAnswer,
   RivalAnswer,
   Role,
   RunAnswer,
   RunSummary,
   SessionAnswer,
+  SharedReportAnswer,
   SiteAnswer,
   VisitAnswer,
 } from '@brendik/core'
@@ -115,6 +118,28 @@ export const logbookQuery = (words: string) =>
       ),
     initialPageParam: '',
     getNextPageParam: (page: LogbookAnswer) => page.next,
+  })
+export const reportLinksQuery = (visitId: string) =>
+  queryOptions({
+    queryKey: ['report-links', visitId],
+    queryFn: () => get<ReportLinkAnswer[]>(`/visits/${visitId}/report-links`),
+  })
+export const postReportLink = ({
+  visitId,
+  ...link
+}: {
+  visitId: string
+  id: string
+  days: number
+  paper: Paper
+}) => post<{ token: string }>(`/visits/${visitId}/report-links`, link)
+export const deleteReportLink = (id: string) => del(`/report-links/${id}`)
+/** What a link shows, to whoever has it. */
+export const sharedQuery = (token: string) =>
+  queryOptions({
+    queryKey: ['shared', token],
+    queryFn: () => get<SharedReportAnswer>(`/shared/${token}`),
+    staleTime: 60_000,
   })
 export const readSession = () => get<SessionAnswer>('/session')
 export const sessionQuery = queryOptions({

@@ -1,20 +1,38 @@
+import { useState } from 'react'
 import { Link } from 'react-router'
-import { CustomerPage } from '../features/report/index.ts'
+import { CustomerPage, keepPdf, ShareSheet } from '../features/report/index.ts'
 import { useSpace } from '../features/visit/index.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
+import { Notice } from '../ui/Notice.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 
-/** The page that the customer gets: read here, printed, or kept as a PDF by the browser. */
+/** The page that the customer gets: read here, printed, kept as a PDF, or read by a link. */
 export function ReportPage() {
   const space = useSpace()
+  const { id } = space.visit
+  const [sharing, setSharing] = useState(false)
+  const [pdf, setPdf] = useState<'idle' | 'busy' | 'away'>('idle')
+  const asPdf = () => {
+    setPdf('busy')
+    keepPdf(id, `${space.visit.site.name}.pdf`).then(
+      () => setPdf('idle'),
+      () => setPdf('away'),
+    )
+  }
   return (
     <>
       <main className="min-h-0 flex-1">
         <Scroll label={t('report.report')} className="h-full overflow-y-auto">
+          {pdf === 'away' && (
+            <Notice tone="watch" alert className="m-4 p-3 print:hidden">
+              {t('report.pdfAway')}
+            </Notice>
+          )}
           <CustomerPage space={space} />
         </Scroll>
       </main>
+      {sharing && <ShareSheet visitId={id} onClose={() => setSharing(false)} />}
       <ActionBar>
         <Action
           weight="main"
@@ -22,17 +40,24 @@ export function ReportPage() {
           hint={t('report.printHint')}
           onPress={() => window.print()}
         />
+        <Action
+          weight="half"
+          name={t('report.asPdf')}
+          hint={t('report.pdfHint')}
+          disabled={pdf === 'busy'}
+          onPress={asPdf}
+        />
+        <Action
+          weight="half"
+          name={t('report.share')}
+          hint={t('report.shareHint')}
+          onPress={() => setSharing(true)}
+        />
         <Link
-          to={`/visits/${space.visit.id}/prove`}
+          to={`/visits/${id}/prove`}
           className="flex min-h-16 flex-1 flex-col justify-center px-4 text-lg font-semibold md:px-5"
         >
           {t('prove.prove')}
-        </Link>
-        <Link
-          to={`/visits/${space.visit.id}`}
-          className="flex min-h-16 flex-1 flex-col justify-center px-4 text-lg font-semibold max-md:hidden md:px-5"
-        >
-          {t('ui.theWholeVisit')}
         </Link>
       </ActionBar>
     </>

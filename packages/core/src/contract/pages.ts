@@ -3,6 +3,7 @@ export const PAGES = [
   '/',
   '/join/:token',
   '/recover',
+  '/shared/:token',
   '/visits/new',
   '/visits/:visitId',
   '/visits/:visitId/weigh',

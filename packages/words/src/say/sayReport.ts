@@ -24,6 +24,8 @@ export interface ReportText {
 
 /** From here on a fault is named without a figure. */
 const AS_GOOD_AS_SURE = 0.9
+/** What is less likely is no answer to what was wrong. */
+const NAMED = 0.5
 const REASONS = 4
 
 /** What the page for the customer says: the screen, the paper and the link say the same. */
@@ -152,9 +154,11 @@ export const sayTimes = (words: Words, ratio: number): string => words.number(ra
 function wrongText(words: Words, { fault, present, byCure }: NonNullable<CustomerReport['wrong']>): string {
   if (!fault) return words.t('weigh.nothingWrong')
   const name = sayFault(words, fault)
-  return byCure || present >= AS_GOOD_AS_SURE
-    ? `${name}.`
-    : words.t('report.likely', { fault: name, percent: words.percent(present) })
+  if (byCure || present >= AS_GOOD_AS_SURE) return `${name}.`
+  return words.t(present < NAMED ? 'report.notToldApart' : 'report.likely', {
+    fault: name,
+    percent: words.percent(present),
+  })
 }
 
 /** What the customer had and has, in times; where the water stands, in what was lost. */

@@ -1,0 +1,143 @@
+import {
+  asText,
+  idSchema,
+  type Paper,
+  paperSchema,
+  reportLinkSchema,
+  type SharedReportAnswer,
+  tokenSchema,
+} from '@brendik/core'
+import { makeWords, sayReport } from '@brendik/words'
+import express, { type RequestHandler, type Response, Router } from 'express'
+import * as v from 'valibot'
+import type { Database } from '../db/database.ts'
+import { newToken, tokenHash } from '../door/secrets.ts'
+import { scopeOf } from '../door/whoIsIt.ts'
+import { AppError } from '../errors/AppError.ts'
+import { parseInput } from '../errors/parseInput.ts'
+import { unknownVisit } from '../visits/readVisit.ts'
+import { type LoadedReport, loadReport, type ReportChart } from './loadReport.ts'
+import { type ReportPage, reportPdf } from './reportPdf.ts'
+
+const linkRow = v.strictObject({ id: v.string(), expiresAtMs: v.number() })
+const foundLinkRow = v.strictObject({
+  workshopId: v.string(),
+  visitId: v.string(),
+  paper: paperSchema,
+  workshopName: v.string(),
+})
+
+/** The page for the customer: as a PDF for whoever is signed in, and the links that lead others to it. */
+export function reportRoutes(): Router {
+  const router = Router()
+  router.get('/visits/:id/report.pdf', async (request, response) => {
+    const { db, actor, who } = scopeOf(request)
+    const id = parseInput(idSchema, request.params.id)
+    const paper = parseInput(paperSchema, request.query)
+    await sendPdf(response, pageOf(await loadReport(db, actor, id), who.workshopName, paper), paper)
+  })
+  router.get('/visits/:id/report-links', async (request, response) => {
+    const { db, actor } = scopeOf(request)
+    const id = parseInput(idSchema, request.params.id)
+    response.json(await db.many('listReportLinks', linkRow, [actor.workshopId, id]))
+  })
+  router.post('/visits/:id/report-links', async (request, response) => {
+    const { db, actor } = scopeOf(request)
+    const visitId = parseInput(idSchema, request.params.id)
+    const { id, days, paper } = parseInput(reportLinkSchema, request.body)
+    if ((await db.run('lockVisit', [actor.workshopId, visitId])) === 0) throw unknownVisit(visitId)
+    const token = newToken()
+    const values = [
+      actor.workshopId,
+      id,
+      visitId,
+      tokenHash(token),
+      JSON.stringify(paper),
+      actor.technicianId,
+      days,
+    ]
+    if ((await db.run('upsertReportLink', values)) === 0)
+      throw new AppError('not_allowed', asText('error.link-used'))
+    response.json({ id, token })
+  })
+  router.delete('/report-links/:id', async (request, response) => {
+    const { db, actor } = scopeOf(request)
+    await db.run('endReportLink', [actor.workshopId, parseInput(idSchema, request.params.id)])
+    response.json({ ok: true })
+  })
+  return router
+}
+
+/** What a link shows to whoever has it, signed in or not. @param links - Counts the tries of those whose link leads nowhere. */
+export function sharedRoutes(db: Database, links: RequestHandler): Router {
+  const router = Router()
+  const open = async (secret: unknown) => {
+    const token = parseInput(tokenSchema, secret)
+    const found = await db.door.maybeOne('findReportLink', foundLinkRow, [tokenHash(token)])
+    if (!found) throw new AppError('not_found', asText('error.link-over'))
+    const actor = { workshopId: found.workshopId, technicianId: null }
+    const loaded = await loadReport(db.as(actor), actor, found.visitId)
+    return { paper: found.paper, page: pageOf(loaded, found.workshopName, found.paper) }
+  }
+  router.get('/shared/:token', express.json({ limit: '1kb' }), links, async (request, response) => {
+    const { paper, page } = await open(request.params.token)
+    const { workshop, dated, siteName, text, chart } = page
+    const words = makeWords(paper.language, paper.units)
+    const answer: SharedReportAnswer = {
+      workshop,
+      dated,
+      siteName,
+      language: paper.language,
+      text: { ...text, legend: words.t('report.legend'), asPdf: words.t('report.asPdf') },
+      chart: chart && drawnChart(chart),
+    }
+    response.json(answer)
+  })
+  router.get('/shared/:token/report.pdf', links, async (request, response) => {
+    const { paper, page } = await open(request.params.token)
+    await sendPdf(response, page, paper)
+  })
+  return router
+}
+
+async function sendPdf(response: Response, page: ReportPage, paper: Paper): Promise<void> {
+  const pdf = await reportPdf(makeWords(paper.language, paper.units), page)
+  response.type('application/pdf').set('content-disposition', 'attachment; filename="report.pdf"').send(pdf)
+}
+
+/** A report as it stands on paper, in the words that were asked for. */
+function pageOf({ report, chart }: LoadedReport, workshop: string, paper: Paper): ReportPage {
+  const words = makeWords(paper.language, paper.units)
+  return {
+    workshop,
+    dated: longDate(report.dueAtMs, words.locale, paper.zone),
+    siteName: report.siteName,
+    text: sayReport(words, report),
+    chart,
+  }
+}
+
+function drawnChart({ before, after, expected }: ReportChart): SharedReportAnswer['chart'] {
+  const points = ({ tS, mm }: ReportChart['before']) => tS.map((x, n) => ({ x, y: mm[n] ?? 0 }))
+  const curve = (times: Float64Array, levels: Float64Array) =>
+    Array.from(times, (x, n) => ({ x, y: levels[n] ?? 0 })).filter(({ x }) => Number.isFinite(x))
+  return {
+    before: points(before),
+    after: points(after),
+    band: expected && {
+      lo: curve(expected.loS, expected.levelMm),
+      mid: curve(expected.midS, expected.levelMm),
+      hi: curve(expected.hiS, expected.levelMm),
+    },
+  }
+}
+
+function longDate(atMs: number, locale: string, zone: string): string {
+  const format = (timeZone: string) =>
+    new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone }).format(atMs)
+  try {
+    return format(zone)
+  } catch {
+    return format('UTC')
+  }
+}

@@ -1,0 +1,193 @@
+import {
+  expectedRun,
+  familyDefaults,
+  type RunEvent,
+  type SharedReportAnswer,
+  type VisitAnswer,
+} from '@brendik/core'
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
+import { extractText, getDocumentProxy } from 'unpdf'
+import { startTestServer, type TestServer } from './testServer.ts'
+
+let server: TestServer
+type Inside = Awaited<ReturnType<TestServer['enter']>>
+let own: Inside
+let visitId: string
+const T0 = Date.UTC(2026, 10, 2, 9)
+const MIN = 60_000
+
+beforeAll(async () => {
+  server = await startTestServer({ openSignUp: true })
+  own = await server.enter('Reports')
+  visitId = await drainTwice(own)
+})
+afterAll(() => server.close())
+
+/** A visit whose drain was timed before its hose was cleared and after it. */
+async function drainTwice(who: Inside): Promise<string> {
+  const [machine, site, visit] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
+  const spec = { ...familyDefaults('front-load'), label: 'Row 3' }
+  const place = {
+    supplyKpa: { cold: null, hot: null },
+    standpipeHeightMm: 900,
+    waterTempC: 15,
+    portHeightMm: null,
+  }
+  const put = async (method: string, path: string, body: unknown) =>
+    expect([path, (await who.request(method, path, body)).status]).toEqual([path, 200])
+  await put('PUT', `/api/machines/${machine}`, spec)
+  await put('PUT', `/api/sites/${site}`, { name: 'Ñandú House', spec: place, customerId: null })
+  await put('PUT', `/api/visits/${visit}`, {
+    machineId: machine,
+    siteId: site,
+    dueAtMs: T0,
+    complaint: 'Slow',
+  })
+  const drain = async (fromMs: number, slower: number) => {
+    const base = (atMs: number) => ({ id: crypto.randomUUID(), atMs })
+    const plan = {
+      kind: 'drain' as const,
+      machine: spec,
+      site: place,
+      taps: [],
+      throttled: false,
+      hoseEndMm: 900,
+      startLevelMm: 110,
+      endLevelMm: 0,
+      laundry: 'none' as const,
+      laundryKg: 0,
+    }
+    const events: RunEvent[] = [
+      { type: 'planned', ...base(fromMs - 1000), plan, instrumentId: null },
+      { type: 'started', ...base(fromMs) },
+    ]
+    // As foretold, or so many times as long.
+    const { levelMm, midS } = expectedRun(plan)
+    levelMm.forEach((mm, n) => {
+      const atS = slower * (midS[n] ?? 0)
+      if (n > 0) events.push({ type: 'levelRead', ...base(fromMs + atS * 1000), levelMm: mm, by: 'ruler' })
+    })
+    events.push({ type: 'stopped', ...base(fromMs + slower * 1000 * (midS.at(-1) ?? 0)) })
+    const run = crypto.randomUUID()
+    await put('POST', `/api/runs/${run}/events`, { visitId: visit, events })
+  }
+  await drain(T0, 2.1)
+  const act = {
+    id: crypto.randomUUID(),
+    atMs: T0 + 10 * MIN,
+    topic: `act:${crypto.randomUUID()}`,
+    value: 'cleared outer-drain-hose',
+    basedOn: [],
+  }
+  await put('POST', `/api/visits/${visit}/entries`, { entries: [act] })
+  await drain(T0 + 20 * MIN, 1)
+  // Verdicts are made beside the requests.
+  for (let n = 0; n < 100; n++) {
+    const { runs } = (await who.request('GET', `/api/visits/${visit}`)).body as VisitAnswer
+    if (runs.every(({ pending, analysis }) => !pending && analysis)) break
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  return visit
+}
+
+const bare = (text: string) => text.replace(/\s+/g, '')
+async function textOf(bytes: ArrayBuffer): Promise<string> {
+  const { text } = await extractText(await getDocumentProxy(new Uint8Array(bytes)), { mergePages: true })
+  return text
+}
+describe('the page for the customer', () => {
+  it('is a tagged PDF whose text, taken out by another package, is that of the page', async () => {
+    for (const [language, units] of [
+      ['en', 'metric'],
+      ['es', 'us'],
+    ] as const) {
+      const query = `language=${language}&units=${units}&zone=Europe/London`
+      const answer = await fetch(`${server.url}/api/visits/${visitId}/report.pdf?${query}`, {
+        headers: own.headers,
+      })
+      expect(answer.status).toBe(200)
+      expect(answer.headers.get('content-type')).toMatch('application/pdf')
+      const bytes = await answer.arrayBuffer()
+      // Before its text is taken out: that hands the bytes over.
+      const raw = Buffer.from(bytes).toString('latin1')
+      const link = { id: crypto.randomUUID(), days: 7, paper: { language, units, zone: 'Europe/London' } }
+      const { token } = (await own.request('POST', `/api/visits/${visitId}/report-links`, link)).body as {
+        token: string
+      }
+      const page = (await (await server.ask({}, 'GET', `/api/shared/${token}`)).json()) as SharedReportAnswer
+      const { text } = page
+      expect(text.headline).toBe(
+        language === 'en'
+          ? 'Your washer was repaired. It is not proven yet.'
+          : 'Su lavadora fue reparada. Todavía no está comprobado.',
+      )
+      expect(text.ratio?.figure).toMatch(/^2[.,]\d×$/)
+      expect(page.siteName).toBe('Ñandú House')
+      expect(page.chart?.after.length).toBeGreaterThan(5)
+      const said = [
+        page.workshop,
+        `${page.dated} · ${page.siteName}`,
+        text.headline,
+        text.lead,
+        text.legend,
+        text.ratio?.figure ?? '',
+        text.ratio?.says ?? '',
+        text.ratio?.range ?? '',
+        ...text.rows.flatMap(({ name, text: row }) => [name, row]),
+        text.record,
+        text.received,
+      ]
+      let rest = bare(await textOf(bytes))
+      for (const part of said) {
+        expect([part, rest.includes(bare(part))]).toEqual([part, true])
+        rest = rest.replace(bare(part), '')
+      }
+      // Nothing else stands in it but the figures of the two axes.
+      expect(rest).toMatch(/^[\d.,]*(min|s|mm|in|[\d.,])*$/)
+      expect(raw).toContain('/StructTreeRoot')
+      expect(raw).toContain('/MarkInfo')
+    }
+  })
+})
+
+describe('a link to it', () => {
+  const make = async (who: Inside, change: object = {}) =>
+    who.request('POST', `/api/visits/${visitId}/report-links`, {
+      id: crypto.randomUUID(),
+      days: 30,
+      paper: {},
+      ...change,
+    })
+
+  it('shows the page and its PDF to whoever has it, and nothing once it is taken back', async () => {
+    const made = (await make(own)).body as { id: string; token: string }
+    const page = await server.ask({}, 'GET', `/api/shared/${made.token}`)
+    expect(page.status).toBe(200)
+    const pdf = await fetch(`${server.url}/api/shared/${made.token}/report.pdf`)
+    expect(bare(await textOf(await pdf.arrayBuffer()))).toContain(
+      bare(((await page.json()) as SharedReportAnswer).text.headline),
+    )
+    const links = (await own.request('GET', `/api/visits/${visitId}/report-links`)).body as { id: string }[]
+    expect(links.map(({ id }) => id)).toContain(made.id)
+    await own.request('DELETE', `/api/report-links/${made.id}`)
+    expect((await server.ask({}, 'GET', `/api/shared/${made.token}`)).status).toBe(404)
+    expect((await fetch(`${server.url}/api/shared/${made.token}/report.pdf`)).status).toBe(404)
+  })
+
+  it('asked for again under its id gets a new secret, and the old one leads nowhere', async () => {
+    const id = crypto.randomUUID()
+    const first = (await make(own, { id })).body as { token: string }
+    const second = (await make(own, { id })).body as { token: string }
+    expect((await server.ask({}, 'GET', `/api/shared/${first.token}`)).status).toBe(404)
+    expect((await server.ask({}, 'GET', `/api/shared/${second.token}`)).status).toBe(200)
+  })
+
+  it('is over by itself, is guessed by nobody, and is made for own visits only, for days that make sense', async () => {
+    expect((await server.ask({}, 'GET', `/api/shared/${'x'.repeat(43)}`)).status).toBe(404)
+    expect((await server.ask({}, 'GET', '/api/shared/short')).status).toBe(400)
+    const other = await server.enter('Another')
+    expect((await make(other)).status).toBe(404)
+    for (const days of [0, 91, 1.5, 'all']) expect((await make(own, { days })).status).toBe(400)
+    expect((await make(own, { paper: { language: 'xx' } })).status).toBe(400)
+  })
+})
