@@ -193,3 +193,35 @@ test('an owner sets prices, and what is decided is reckoned by them', async ({ p
   await page.getByRole('button', { name: 'Choose: Replace: Pump' }).click()
   await expect(page.getByText(/part €96\.60, with coming and 20 % tax\.$/)).toBeVisible()
 })
+
+test('what is left to come back to is on the day until it is done, reminders counted', async ({
+  page,
+  world,
+}) => {
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
+  const own = page.getByRole('region', { name: 'To come back to' })
+  await own.getByRole('button', { name: 'Add what to come back to' }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByRole('button', { name: 'Customer to call' }).click()
+  await sheet.getByLabel('Note').fill('Ask for the first cycles')
+  await sheet.getByRole('button', { name: 'Keep it' }).click()
+  await expect(own.getByText('Ask for the first cycles')).toBeVisible()
+  const tomorrow = new Date(Date.now() + 86_400_000)
+  const day = [tomorrow.getFullYear(), tomorrow.getMonth() + 1, tomorrow.getDate()]
+    .map((part) => String(part).padStart(2, '0'))
+    .join('-')
+  // The day is asked of the server: what was kept here is there in a moment.
+  const due = page.getByRole('region', { name: 'Due to come back to' })
+  await expect(async () => {
+    await page.goto(`${world.url}/?day=${day}`)
+    await expect(due).toContainText('Ask for the first cycles', { timeout: 1500 })
+  }).toPass()
+  await due.getByRole('button', { name: 'Reminded' }).click()
+  await expect(due).toContainText('reminded once')
+  await due.getByRole('button', { name: 'Done' }).click()
+  await expect(due).toHaveCount(0)
+  await page.goto(world.url)
+  await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
+  await expect(own.getByText(/^done .+/)).toBeVisible()
+})

@@ -6,6 +6,7 @@ import compression from 'compression'
 import express, { type Express, type RequestHandler, type Response } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
+import { calendarFeed, calendarRoutes } from './calendar/calendarRoutes.ts'
 import type { Database } from './db/database.ts'
 import { allowedHosts } from './door/allowedHosts.ts'
 import { allRequests, ingestRequests, linkTries } from './door/limits.ts'
@@ -118,7 +119,14 @@ export async function createApp({
   app.use('/api', allRequests(door.limits), sameOrigin)
   // One count of bad tries for all doors without an account.
   const links = linkTries(door.limits)
-  app.use('/api', whoIsIt(db), sessionRoutes(db, door, links), ownRoutes(db, links), sharedRoutes(db, links))
+  app.use(
+    '/api',
+    whoIsIt(db),
+    sessionRoutes(db, door, links),
+    ownRoutes(db, links),
+    sharedRoutes(db, links),
+    calendarFeed(db, links),
+  )
   // Everything below needs somebody who is signed in.
   app.use('/api', signedIn, express.json({ limit: '8mb' }))
   app.use(
@@ -128,6 +136,7 @@ export async function createApp({
     logbookRoutes(),
     photoRoutes(),
     reportRoutes(),
+    calendarRoutes(),
     runRoutes(await openLiveRuns(db, pace)),
     peopleRoutes(db),
   )

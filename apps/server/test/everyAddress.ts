@@ -20,6 +20,7 @@ export const ids = {
   block: crypto.randomUUID(),
   reading: crypto.randomUUID(),
   reportLink: crypto.randomUUID(),
+  follow: crypto.randomUUID(),
 }
 const spec = { ...familyDefaults('front-load'), label: SECRET }
 const site = {
@@ -64,6 +65,13 @@ const hoses = {
   tap: 'cold',
 }
 const entry = { id: ids.entry, atMs: 1, topic: 'note:arrive', value: SECRET, basedOn: [] }
+const follow = {
+  id: ids.follow,
+  atMs: 1,
+  topic: `follow:${ids.follow}`,
+  value: `part 1000 ${SECRET}`,
+  basedOn: [],
+}
 export const block = { id: ids.block, atMs: [Date.now()], levelMm: [77] }
 
 /** Every write the server takes, with a body that is right, in an order in which each finds what it refers to. */
@@ -77,7 +85,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['POST', `/api/runs/${ids.run}/events`, { visitId: ids.visit, events }],
   ['POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [block] }],
   ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation, hoses] }],
-  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry] }],
+  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry, follow] }],
   ['POST', '/api/invitations', { id: ids.invitation, name: 'New hand', role: 'technician' }],
   ['PUT', '/api/own-order', { entries: ['trap.look', 'run:drain'] }],
   ['PUT', '/api/prices', { ...USUAL_PRICES, currency: 'XTS' }],
@@ -95,6 +103,7 @@ export const reads = [
   '/api/sites',
   '/api/rivals',
   '/api/own-times',
+  '/api/me/calendar.ics',
   '/api/own-order',
   '/api/prices',
   '/api/logbook',

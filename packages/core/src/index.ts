@@ -9,6 +9,7 @@ export type {
   BlocksAnswer,
   CustomerAnswer,
   DayAnswer,
+  DueFollowUp,
   ErrorAnswer,
   HosesDue,
   InstrumentAnswer,
@@ -121,6 +122,14 @@ export { analyseVisit, type RunReport, type VisitReport } from './files/analyseV
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
 export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
+export {
+  FOLLOW_KINDS,
+  type FollowKind,
+  type FollowUp,
+  followUpsOf,
+  followValue,
+  readFollow,
+} from './guide/followUps.ts'
 export { jobFits, jobFor, minutesByJobs } from './guide/jobs/jobFor.ts'
 export {
   type Bag,

@@ -5,6 +5,7 @@ import { SOURCES } from '../sources.ts'
 /** Every statement the server uses; one file each, in the folder `sql` of its subject. A name without a file stops the boot. */
 export const STATEMENTS = [
   'closeVisit',
+  'deleteCalendarLink',
   'deleteSession',
   'deleteSessionsOf',
   'doneAnalysis',
@@ -14,6 +15,7 @@ export const STATEMENTS = [
   'endSession',
   'findAssignment',
   'findByEmail',
+  'findCalendar',
   'findDemoPeople',
   'findInstrumentKey',
   'findInvitation',
@@ -40,6 +42,7 @@ export const STATEMENTS = [
   'insertSession',
   'listChanges',
   'listEntries',
+  'listFollowUps',
   'listHandReadings',
   'listHosesSeen',
   'listInstrumentKeys',
@@ -73,6 +76,7 @@ export const STATEMENTS = [
   'printedRecovery',
   'putBackAnalysis',
   'putOwnOrder',
+  'putCalendarLink',
   'putPrices',
   'renewSession',
   'revokeInstrumentKey',

@@ -18,6 +18,7 @@ import type { Actor } from '../db/database.ts'
 import { type Scope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
+import { listFollowUps } from '../followUps/listFollowUps.ts'
 import { runsOfVisits } from '../runs/visitRuns.ts'
 import { findVisit, readVisit, unknownVisit } from './readVisit.ts'
 import { hosesSeenRow, ownTimeRow, visitLineRow } from './rows.ts'
@@ -35,10 +36,11 @@ export function visitRoutes(): Router {
     const { db, actor } = scopeOf(request)
     const { fromMs, toMs } = parseInput(daySchema, request.query)
     const seen = hosesDueSeen(toMs)
-    const [due, open, hosesDue] = await Promise.all([
+    const [due, open, hosesDue, followUps] = await Promise.all([
       db.many('listVisits', visitLineRow, [actor.workshopId, fromMs, toMs, false]),
       db.many('listVisits', visitLineRow, [actor.workshopId, fromMs - STILL_OPEN_MS, fromMs, true]),
       db.many('listHosesSeen', hosesSeenRow, [actor.workshopId, seen.fromMs, seen.toMs]),
+      listFollowUps(db, actor, toMs),
     ])
     const runs = await runsOfVisits(
       db,
@@ -47,7 +49,7 @@ export function visitRoutes(): Router {
     )
     const withRuns = (rows: typeof due) =>
       rows.map((visit) => ({ ...visit, runs: (runs.get(visit.id) ?? []).map(summary) }))
-    const answer: DayAnswer = { visits: withRuns(due), stillOpen: withRuns(open), hosesDue }
+    const answer: DayAnswer = { visits: withRuns(due), stillOpen: withRuns(open), hosesDue, followUps }
     response.json(answer)
   })
   router.get('/visits/:id', async (request, response) => {

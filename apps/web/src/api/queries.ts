@@ -134,6 +134,9 @@ export const postReportLink = ({
   paper: Paper
 }) => post<{ token: string }>(`/visits/${visitId}/report-links`, link)
 export const deleteReportLink = (id: string) => del(`/report-links/${id}`)
+/** The address of one's own calendar. */
+export const postCalendar = () => post<{ token: string }>('/me/calendar', {})
+export const deleteCalendar = () => del('/me/calendar')
 /** What a link shows, to whoever has it. */
 export const sharedQuery = (token: string) =>
   queryOptions({

@@ -5,6 +5,7 @@ import { Fragment, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { dayQuery, untilVerdicts } from '../api/queries.ts'
 import { DayActions, DayBar, DueHoses, NowMark, TimeIt, VisitLine } from '../features/day/index.ts'
+import { DueFollowUps } from '../features/follow/index.ts'
 import { useRecords } from '../features/records/index.ts'
 import { keptVisits, RunningRuns, withKeptVisits } from '../features/visit/index.ts'
 import { dateText } from '../lib/time.ts'
@@ -94,6 +95,7 @@ export function DayPage() {
             </ul>
           </section>
         )}
+        {shift >= 0 && <DueFollowUps due={data?.followUps ?? []} />}
         {hoses.length > 0 && <DueHoses hoses={hoses} />}
       </main>
       <DayActions />

@@ -1,6 +1,7 @@
 import { type CycleMoment, type Gate, leftOpen, saidOf } from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { FollowUps } from '../features/follow/index.ts'
 import { ProtocolLinks } from '../features/protocol/index.ts'
 import { ProofLine } from '../features/prove/index.ts'
 import { keepClosed, Rivals } from '../features/records/index.ts'
@@ -105,6 +106,7 @@ export function VisitPage() {
         </h2>
         <RunList visit={visit} says={says} />
         <Looks visit={visit} />
+        <FollowUps space={space} />
       </TwoPanes>
       {changing && <AppointmentSheet visit={visit} onClose={() => setChanging(false)} />}
       <ActionBar>

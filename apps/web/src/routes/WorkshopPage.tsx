@@ -1,5 +1,13 @@
 import { useWho } from '../features/door/index.ts'
-import { Changes, InstrumentKeys, Me, OwnOrder, People, Prices } from '../features/workshop/index.ts'
+import {
+  Calendar,
+  Changes,
+  InstrumentKeys,
+  Me,
+  OwnOrder,
+  People,
+  Prices,
+} from '../features/workshop/index.ts'
 import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
@@ -19,6 +27,7 @@ export function WorkshopPage() {
         >
           <div className="grid content-start gap-8">
             <Me />
+            <Calendar />
             {who.role === 'owner' && <InstrumentKeys />}
             {who.role === 'owner' && <OwnOrder />}
           </div>

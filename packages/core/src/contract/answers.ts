@@ -1,3 +1,4 @@
+import type { FollowUp } from '../guide/followUps.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 import type { RunEvent } from '../measure/board/runEvents.ts'
@@ -106,8 +107,16 @@ export interface HosesDue {
   siteName: string | null
   seenAtMs: number
 }
+/** Something to come back to that is not done. */
+export interface DueFollowUp extends Pick<FollowUp, 'id' | 'kind' | 'dueAtMs' | 'note' | 'by' | 'told'> {
+  visitId: string
+  siteName: string
+  machineLabel: string
+}
 export interface DayAnswer {
   visits: VisitSummary[]
+  /** Due until the end of the day, soonest first. */
+  followUps: DueFollowUp[]
   /** Longest ago first. */
   hosesDue: HosesDue[]
   /** Visits of the thirty days before that are still open. */

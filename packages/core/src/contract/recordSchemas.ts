@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { FOLLOW_TOPIC } from '../guide/followUps.ts'
 import { JOB_TOPIC, SHOWED_TOPIC, WORKING_TOPIC } from '../guide/jobs/jobPlan.ts'
 import { PROOF_TOPIC } from '../guide/proof/proofPoints.ts'
 import { asText } from '../message.ts'
@@ -68,6 +69,7 @@ const topic = v.pipe(
       text === WORKING_TOPIC ||
       JOB_TOPIC.test(text) ||
       SHOWED_TOPIC.test(text) ||
+      FOLLOW_TOPIC.test(text) ||
       /^photo-back:[0-9a-f-]{36}$/.test(text),
     (issue) => `expected a topic of a visit, got ${issue.received}`,
   ),

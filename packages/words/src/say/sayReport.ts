@@ -115,10 +115,26 @@ export function sayReport(words: Words, report: CustomerReport): ReportText {
 
 /** A point of the proof. */
 export function sayPoint(words: Words, { id, tripS }: ProofPoint): string {
-  if (id === 'prime') return words.t('prove.point.prime', { litres: words.withUnit('volume', PRIMED_L) })
-  if (id === 'past-trip') return words.t('prove.point.past-trip', { time: words.duration(tripS ?? 0) })
-  if (id.startsWith('dry:')) return words.t('prove.point.dry', { phase: id.slice('dry:'.length) })
-  return words.t(`prove.point.${id.replace(':', '-')}` as MessageId)
+  switch (id) {
+    case 'insulation':
+      return words.t('prove.point.insulation')
+    case 'earth':
+      return words.t('prove.point.earth')
+    case 'prime':
+      return words.t('prove.point.prime', { litres: words.withUnit('volume', PRIMED_L) })
+    case 'run:fill':
+      return words.t('prove.point.run-fill')
+    case 'run:hold':
+      return words.t('prove.point.run-hold')
+    case 'run:drain':
+      return words.t('prove.point.run-drain')
+    case 'past-trip':
+      return words.t('prove.point.past-trip', { time: words.duration(tripS ?? 0) })
+    case 'cycle':
+      return words.t('prove.point.cycle')
+    default:
+      return words.t('prove.point.dry', { phase: id.slice('dry:'.length) })
+  }
 }
 
 /** A fault by itself, where a part alone would not say what is wrong with it: on the ladder a leak goes by its part. */

@@ -1,3 +1,4 @@
+export { Calendar } from './Calendar.tsx'
 export { Changes } from './Changes.tsx'
 export { InstrumentKeys } from './InstrumentKeys.tsx'
 export { Me } from './Me.tsx'

@@ -2,6 +2,7 @@ import { catalogue } from './catalogue.ts'
 import { decide } from './decide.ts'
 import { device } from './device.ts'
 import { door } from './door.ts'
+import { follow } from './follow.ts'
 import { forms } from './forms.ts'
 import { locate } from './locate.ts'
 import { named } from './named.ts'
@@ -29,6 +30,7 @@ export const ui = {
   ...decide,
   ...device,
   ...door,
+  ...follow,
   ...forms,
   ...locate,
   ...named,

@@ -1,0 +1,2 @@
+export { DueFollowUps } from './DueFollowUps.tsx'
+export { FollowUps } from './FollowUps.tsx'

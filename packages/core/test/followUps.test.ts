@@ -1,0 +1,43 @@
+import { expect, test } from '@jest/globals'
+import { FOLLOW_TOPIC, followUpsOf, followValue, readFollow } from '../src/guide/followUps.ts'
+import type { VisitEntry } from '../src/state/entries.ts'
+
+const A = '0a51f6de-2f5e-4c0f-9f0e-1c2d3e4f5a6b'
+const B = '1b51f6de-2f5e-4c0f-9f0e-1c2d3e4f5a6b'
+let n = 0
+const entry = (topic: string, value: VisitEntry['value'], basedOn: string[] = []): VisitEntry => ({
+  id: `e${n++}`,
+  atMs: 1000 + n,
+  by: 'Kim',
+  topic,
+  value,
+  basedOn,
+})
+
+test('what to come back to stands until it is done; reminders of two people are both counted, and done is taken back', () => {
+  const follow = entry(`follow:${A}`, followValue({ kind: 'part', dueAtMs: 5000, note: ' pump head ' }))
+  const sooner = entry(`follow:${B}`, followValue({ kind: 'weep', dueAtMs: 4000, note: '' }))
+  const told = [entry(`told:${A}`, true), entry(`told:${A}`, true)]
+  const all = [follow, sooner, ...told]
+  expect(followUpsOf(all)).toMatchObject([
+    { id: B, kind: 'weep', dueAtMs: 4000, note: '', told: 0, done: null },
+    { id: A, kind: 'part', dueAtMs: 5000, note: 'pump head', told: 2, done: null },
+  ])
+  const done = entry(`followed:${B}`, true)
+  expect(followUpsOf([...all, done]).map(({ id, done: is }) => [id, is?.by])).toEqual([
+    [A, undefined],
+    [B, 'Kim'],
+  ])
+  const undone = entry(`followed:${B}`, null, [done.id])
+  expect(followUpsOf([...all, done, undone]).every(({ done: is }) => is === null)).toBe(true)
+  const gone = entry(`follow:${A}`, null, [follow.id])
+  expect(followUpsOf([...all, gone]).map(({ id }) => id)).toEqual([B])
+})
+
+test('what cannot be read is no follow-up', () => {
+  for (const value of ['sometime 5000 x', 'part soon', 'part', '', null, 7, true])
+    expect(readFollow(value)).toBeNull()
+  expect(readFollow('call 12 two\nlines')).toEqual({ kind: 'call', dueAtMs: 12, note: 'two\nlines' })
+  expect(FOLLOW_TOPIC.test(`follow:${A}`)).toBe(true)
+  expect(FOLLOW_TOPIC.test('follow:me')).toBe(false)
+})
