@@ -133,6 +133,12 @@ test('a repair is proved in the hand, without network: the run before and after,
   await watched('Draining', 'Wet')
   await isNow(page, 'Dry while draining', 'failed')
   await expect(points(page).getByRole('heading', { name: /^Not cured/ })).toBeVisible()
+  // A weep is snugged, dried and watched again; wet once more, it is weighed.
+  await page.getByRole('button', { name: /^Snugged evenly/ }).click()
+  await isNow(page, 'Dry while draining', 'open')
+  await watched('Draining', 'Wet')
+  await isNow(page, 'Dry while draining', 'failed')
+  await expect(page.getByRole('button', { name: /^Snugged evenly/ })).toHaveCount(0)
   await page.getByRole('link', { name: /^Not cured/ }).click()
   await expect(page).toHaveURL(/\/weigh$/)
 })

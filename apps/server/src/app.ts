@@ -25,6 +25,7 @@ import { recordRoutes } from './records/recordRoutes.ts'
 import { reportRoutes, sharedRoutes } from './reports/reportRoutes.ts'
 import { type LivePace, openLiveRuns } from './runs/liveRuns.ts'
 import { ingestRoutes, runRoutes } from './runs/runRoutes.ts'
+import { truthRoutes } from './truths/truthRoutes.ts'
 import { visitFileJsonSchema } from './visits/visitFileJsonSchema.ts'
 import { visitRoutes } from './visits/visitRoutes.ts'
 
@@ -137,6 +138,7 @@ export async function createApp({
     photoRoutes(),
     reportRoutes(),
     calendarRoutes(),
+    truthRoutes(),
     runRoutes(await openLiveRuns(db, pace)),
     peopleRoutes(db),
   )

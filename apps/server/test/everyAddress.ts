@@ -21,6 +21,7 @@ export const ids = {
   reading: crypto.randomUUID(),
   reportLink: crypto.randomUUID(),
   follow: crypto.randomUUID(),
+  showed: crypto.randomUUID(),
 }
 const spec = { ...familyDefaults('front-load'), label: SECRET }
 const site = {
@@ -72,6 +73,7 @@ const follow = {
   value: `part 1000 ${SECRET}`,
   basedOn: [],
 }
+const showed = { id: ids.showed, atMs: 1, topic: 'showed:pump', value: 'as-thought', basedOn: [] }
 export const block = { id: ids.block, atMs: [Date.now()], levelMm: [77] }
 
 /** Every write the server takes, with a body that is right, in an order in which each finds what it refers to. */
@@ -85,7 +87,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['POST', `/api/runs/${ids.run}/events`, { visitId: ids.visit, events }],
   ['POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [block] }],
   ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation, hoses] }],
-  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry, follow] }],
+  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry, follow, showed] }],
   ['POST', '/api/invitations', { id: ids.invitation, name: 'New hand', role: 'technician' }],
   ['PUT', '/api/own-order', { entries: ['trap.look', 'run:drain'] }],
   ['PUT', '/api/prices', { ...USUAL_PRICES, currency: 'XTS' }],
@@ -103,6 +105,7 @@ export const reads = [
   '/api/sites',
   '/api/rivals',
   '/api/own-times',
+  '/api/showed',
   '/api/me/calendar.ics',
   '/api/own-order',
   '/api/prices',

@@ -267,6 +267,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listReportLinks: [ids.visit],
     listRivals: [],
     listRuns: [[ids.visit], 1],
+    listShowed: [],
     listSites: [],
     listStreamBlocks: [ids.run, 0, 10, 1000],
     listVisits: [0, 4e12, false],
@@ -310,6 +311,7 @@ describe('with the workshop’s condition taken out of a query', () => {
         own.technicianId,
         'debris',
         'XTS',
+        'as-thought',
         '"same"',
         '"mime"',
         '"ofVisit":1|"madeAtMs"|"lnMin"|"entries"',
@@ -319,7 +321,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     const seen = await rowsAs(bare)
     expect(seen).not.toContain(SECRET)
     for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
-    expect(seen).not.toMatch(/debris|XTS|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"/)
+    expect(seen).not.toMatch(/debris|XTS|as-thought|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"/)
   })
   it('writes nothing into the first workshop either', async () => {
     const client = new pg.Client({ connectionString: server.serverUrl })

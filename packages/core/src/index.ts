@@ -186,6 +186,7 @@ export type {
   RunStep,
 } from './guide/protocols/protocolTypes.ts'
 export { protocolsFor } from './guide/protocolsFor.ts'
+export { type ShowedCount, showedCounts } from './guide/showed.ts'
 export { ACCESS_WAYS, type AccessWay, PANELS } from './machine/access.ts'
 export { LEAK_PHASES, type LeakPhase } from './machine/leakPhases.ts'
 export {

@@ -191,6 +191,23 @@ describe('what proves a repair', () => {
     )
     expect(Object.keys(states(visit({ acts: [act('inlet-screen', 1, 'cleaned')] })))).not.toContain('prime')
   })
+  it('has a wet joint snugged, once, and then watched anew', () => {
+    const dryDrain = (acts: VisitAct[], ...wetAt: number[]) =>
+      proofPoints(
+        visit({ acts, observations: wetAt.map((atMs) => seen('leak.phase', 'drain', atMs)) }),
+        new Map(),
+      ).find(({ id }) => id === 'dry:drain')
+    const pump = act('pump', 100)
+    expect(dryDrain([pump])).not.toHaveProperty('snug')
+    expect(dryDrain([pump], 150)).toMatchObject({ state: 'failed', snug: 'pump' })
+    const snugged = [pump, act('pump', 160, 'adjusted')]
+    expect(dryDrain(snugged, 150)).toMatchObject({ state: 'open' })
+    // Wet again: that was not it, and it is weighed.
+    expect(dryDrain(snugged, 150, 170)?.state).toBe('failed')
+    expect(dryDrain(snugged, 150, 170)).not.toHaveProperty('snug')
+    // A hose that was only put right may be snugged too.
+    expect(dryDrain([act('pump', 100, 'adjusted')], 150)).toMatchObject({ snug: 'pump' })
+  })
   it('counts only what was seen after the act, and the last of it', () => {
     const early = visit({
       runs: [run('drain', 50, 'within', flow(19)), run('hold', 50, 'steady', standing(0))],

@@ -58,6 +58,7 @@ export const STATEMENTS = [
   'listReportLinks',
   'listRivals',
   'listRuns',
+  'listShowed',
   'listSessions',
   'listSites',
   'listStreamBlocks',

@@ -25,6 +25,7 @@ import type {
   RunSummary,
   SessionAnswer,
   SharedReportAnswer,
+  ShowedCount,
   SiteAnswer,
   VisitAnswer,
 } from '@brendik/core'
@@ -134,6 +135,11 @@ export const postReportLink = ({
   paper: Paper
 }) => post<{ token: string }>(`/visits/${visitId}/report-links`, link)
 export const deleteReportLink = (id: string) => del(`/report-links/${id}`)
+/** How often the part that was opened was what was wrong. */
+export const showedQuery = queryOptions({
+  queryKey: ['showed'],
+  queryFn: () => get<ShowedCount[]>('/showed'),
+})
 /** The address of one's own calendar. */
 export const postCalendar = () => post<{ token: string }>('/me/calendar', {})
 export const deleteCalendar = () => del('/me/calendar')

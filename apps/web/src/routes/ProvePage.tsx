@@ -1,4 +1,4 @@
-import type { ProofPoint } from '@brendik/core'
+import { actValue, type ProofPoint } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import {
@@ -11,7 +11,7 @@ import {
   WaiveSheet,
 } from '../features/prove/index.ts'
 import { ActSheet, DoneActs } from '../features/stages/index.ts'
-import { type Space, useSpace } from '../features/visit/index.ts'
+import { keepEntries, type Space, useSpace } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { t } from '../lib/words.ts'
@@ -95,6 +95,14 @@ export function ProvePage() {
             onPress={() => setEntering(true)}
           />
         )}
+        {!closed && next?.snug && (
+          <Action
+            weight="half"
+            name={t('prove.snugged')}
+            hint={t('prove.snuggedHint')}
+            onPress={() => snugged(space, next)}
+          />
+        )}
         {!closed && next?.state === 'open' && (
           <Action
             weight="half"
@@ -112,6 +120,20 @@ export function ProvePage() {
       </ActionBar>
     </>
   )
+}
+
+/** The wet joint was snugged evenly and dried: from now on it is watched anew. */
+function snugged(space: Space, { snug }: ProofPoint): void {
+  if (!snug) return
+  keepEntries(space.visit.id, [
+    {
+      id: newId(),
+      atMs: Date.now(),
+      topic: `act:${newId()}`,
+      value: actValue({ what: 'adjusted', part: snug }),
+      basedOn: [],
+    },
+  ])
 }
 
 /** Where a point is seen to: the run, the phase that is watched, the meter, or what stands of the water. */

@@ -7,6 +7,7 @@ import {
   OwnOrder,
   People,
   Prices,
+  Truths,
 } from '../features/workshop/index.ts'
 import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
@@ -28,6 +29,7 @@ export function WorkshopPage() {
           <div className="grid content-start gap-8">
             <Me />
             <Calendar />
+            <Truths />
             {who.role === 'owner' && <InstrumentKeys />}
             {who.role === 'owner' && <OwnOrder />}
           </div>

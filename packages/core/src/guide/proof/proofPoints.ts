@@ -30,6 +30,8 @@ export interface ProofPoint {
   waived: { by: string; reason: string } | null
   /** After how long the old fault tripped, s. */
   tripS?: number
+  /** The joint that was wet: it is snugged evenly, dried and watched again before anything else is thought of. */
+  snug?: PartId
 }
 
 /** What is known of a visit, as far as it proves something. */
@@ -66,6 +68,7 @@ interface Wanted {
   minutes: number
   says: Verdict
   tripS?: number
+  snug?: PartId
 }
 
 /** What proves the repair of a visit, in the order in which it is safe, each with how it stands. Empty while nothing was done. */
@@ -181,19 +184,26 @@ function watchedFor({ phases }: Part): LeakPhase[] {
 function dry({ machine, observations, leakSeen }: ProofCase, acts: readonly VisitAct[]): Wanted[] {
   const parts = partsOf(machine)
   return LEAK_PHASES.flatMap((phase): Wanted[] => {
-    const since = lastOf(acts, (act) =>
+    const own = acts.filter((act) =>
       parts.some((part) => part.id === act.part && watchedFor(part).includes(phase)),
     )
+    const since = lastOf(own, () => true)
     if (since === null) return []
     const seen = observations
       .filter(({ check, value }) => (check === 'leak.dry' || check === 'leak.phase') && value === phase)
       .map(({ check, atMs }) => ({ atMs, passes: check === 'leak.dry' }))
     const marked = leakSeen.filter((one) => one.phase === phase).map(({ atMs }) => ({ atMs, passes: false }))
+    const says = lastSays([...marked, ...seen], since)
+    // What was snugged once and is wet again is not snugged for ever: then it is weighed.
+    const touched = own.findLast(({ atMs }) => atMs === since)
+    const snugged =
+      touched?.what === 'adjusted' && own.some((act) => act !== touched && act.part === touched.part)
     return [
       {
         id: `dry:${phase}`,
         minutes: PHASE_WATCH[phase].minutes,
-        says: lastSays([...marked, ...seen], since),
+        says,
+        ...(says?.state === 'failed' && touched && !snugged ? { snug: touched.part } : {}),
       },
     ]
   })

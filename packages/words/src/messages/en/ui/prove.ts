@@ -47,6 +47,8 @@ export const prove = {
   'prove.waiveWhy': 'It stands in the record under your name.',
   'prove.reason': 'Why it is left out',
   'prove.takeBack': 'Take back',
+  'prove.snugged': 'Snugged evenly',
+  'prove.snuggedHint': 'dried: watch it again',
   'prove.backToWeighing': 'Not cured',
   'prove.backToWeighingHint': 'back to weighing',
   'prove.next':

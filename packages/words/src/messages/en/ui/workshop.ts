@@ -70,4 +70,10 @@ export const workshop = {
   'people.makeTechnician': 'Make {role, select, yes {technician} other {owner}}',
   'people.endAccess': 'End access',
   'people.giveAccessAgain': 'Give access again',
+  'truths.truths': 'What old parts showed',
+  'truths.none': 'Nothing yet: it is asked once in each repair, when the old part is in the hand.',
+  'truths.whatItIs': 'How often the part that was opened was what was wrong.',
+  'truths.all': 'All parts',
+  'truths.of': '{right} of {opened} as thought',
+  'truths.right': '{lo} to {hi} at this count; {sound} sound, {other} something else',
 } as const

@@ -48,6 +48,8 @@ export const prove: Record<keyof typeof english, string> = {
   'prove.waiveWhy': 'Queda en el registro con su nombre.',
   'prove.reason': 'Por qué se deja afuera',
   'prove.takeBack': 'Retirar',
+  'prove.snugged': 'Apretada pareja',
+  'prove.snuggedHint': 'seca: mírala otra vez',
   'prove.backToWeighing': 'Sin curar',
   'prove.backToWeighingHint': 'de vuelta a sopesar',
   'prove.next':

@@ -75,4 +75,10 @@ export const workshop: Record<keyof typeof english, string> = {
   'people.makeTechnician': 'Hacer {role, select, yes {técnico} other {dueño}}',
   'people.endAccess': 'Quitar el acceso',
   'people.giveAccessAgain': 'Dar acceso otra vez',
+  'truths.truths': 'Lo que mostraron las piezas viejas',
+  'truths.none': 'Nada aún: se pregunta una vez en cada reparación, con la pieza vieja en la mano.',
+  'truths.whatItIs': 'Cuántas veces la pieza abierta era lo que fallaba.',
+  'truths.all': 'Todas las piezas',
+  'truths.of': '{right} de {opened} como se pensó',
+  'truths.right': '{lo} a {hi} con esta cuenta; {sound} sanas, {other} otra cosa',
 }

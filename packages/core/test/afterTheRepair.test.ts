@@ -1,5 +1,7 @@
 import { expect, test } from '@jest/globals'
 import { FOLLOW_TOPIC, followUpsOf, followValue, readFollow } from '../src/guide/followUps.ts'
+import { showedCounts } from '../src/guide/showed.ts'
+import { wilson } from '../src/numeric/wilson.ts'
 import type { VisitEntry } from '../src/state/entries.ts'
 
 const A = '0a51f6de-2f5e-4c0f-9f0e-1c2d3e4f5a6b'
@@ -40,4 +42,28 @@ test('what cannot be read is no follow-up', () => {
   expect(readFollow('call 12 two\nlines')).toEqual({ kind: 'call', dueAtMs: 12, note: 'two\nlines' })
   expect(FOLLOW_TOPIC.test(`follow:${A}`)).toBe(true)
   expect(FOLLOW_TOPIC.test('follow:me')).toBe(false)
+})
+
+test('what old parts showed: all first, then by part, with the interval of the share', () => {
+  // Wilson's score interval as statistics packages give it: 9 of 12, and 0 of 10.
+  expect(wilson(9, 12).lo).toBeCloseTo(0.4677, 4)
+  expect(wilson(9, 12).hi).toBeCloseTo(0.9111, 4)
+  expect(wilson(0, 10).lo).toBe(0)
+  expect(wilson(0, 10).hi).toBeCloseTo(0.2775, 4)
+  expect(() => wilson(3, 2)).toThrow('3 of 2')
+  const counts = showedCounts([
+    { part: 'pump', showed: 'as-thought', n: 7 },
+    { part: 'pump', showed: 'sound', n: 2 },
+    { part: 'bellows', showed: 'as-thought', n: 2 },
+    { part: 'bellows', showed: 'other', n: 1 },
+    { part: 'no-such-part', showed: 'sound', n: 5 },
+    { part: 'pump', showed: 'perhaps', n: 5 },
+  ])
+  expect(counts.map(({ part, opened, asThought }) => [part, opened, asThought])).toEqual([
+    [null, 12, 9],
+    ['pump', 9, 7],
+    ['bellows', 3, 2],
+  ])
+  expect(counts[0]?.right.lo).toBeCloseTo(0.4677, 4)
+  expect(showedCounts([])).toEqual([])
 })
