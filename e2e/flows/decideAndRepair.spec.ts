@@ -1,3 +1,4 @@
+import { BLANK_RECORD, type FamilyId, familyDefaults } from '@brendik/core'
 import type { Page } from '@playwright/test'
 import { expectAccessible } from '../accessible.ts'
 import { expect, test } from '../world.ts'
@@ -224,4 +225,101 @@ test('what is left to come back to is on the day until it is done, reminders cou
   await page.goto(world.url)
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   await expect(own.getByText(/^done .+/)).toBeVisible()
+})
+
+/** A visit to a machine of an age, with what was seen of it, by the same addresses that the app uses. */
+async function visitWith(
+  page: Page,
+  url: string,
+  family: FamilyId,
+  builtYear: number | null,
+  seen: readonly [check: string, value: string | number][],
+): Promise<string> {
+  const [machine, site, visit] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
+  const put = async (method: 'put' | 'post', path: string, data: unknown) => {
+    const answer = await page.request[method](`${url}/api${path}`, { data })
+    expect([path, answer.status()]).toEqual([path, 200])
+  }
+  const record = { ...BLANK_RECORD, builtYear }
+  await put('put', `/machines/${machine}`, { ...familyDefaults(family), label: 'Corner machine', record })
+  await put('put', `/sites/${site}`, {
+    name: 'Tern Street 8',
+    spec: {
+      supplyKpa: { cold: null, hot: null },
+      standpipeHeightMm: null,
+      waterTempC: 15,
+      portHeightMm: null,
+    },
+    customerId: null,
+  })
+  await put('put', `/visits/${visit}`, {
+    machineId: machine,
+    siteId: site,
+    dueAtMs: Date.now(),
+    complaint: '',
+  })
+  await put('post', `/visits/${visit}/observations`, {
+    observations: seen.map(([check, value], n) => ({
+      id: crypto.randomUUID(),
+      type: 'observed',
+      atMs: Date.now() - 60_000 + n,
+      check,
+      value,
+      tap: null,
+      levelMm: null,
+    })),
+  })
+  return `${url}/visits/${visit}`
+}
+
+test('a board is refused for its cost in an old machine, and nothing is sold', async ({ page, world }) => {
+  const visit = await visitWith(page, world.url, 'front-load', 2008, [
+    ['complaint', 'not-draining'],
+    ['pump.sound', 'silent'],
+    ['pump.winding', 150],
+    ['lid-switch.continuity', 'closes'],
+    ['board.pump-pin', 0],
+  ])
+  await page.goto(`${visit}/decide`)
+  await expect(step(page)).toHaveText('A new machine')
+  await expect(
+    page.getByText(/“A repair of [$€]\d+ would not pay for the years this machine has left/),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Choose: Leave it as it is' }).click()
+  await bar(page)
+    .getByRole('button', { name: /^Customer’s yes/ })
+    .click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByLabel('Who said yes').fill('Mr Dell')
+  await sheet.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByText(/^Mr Dell said yes to [$€]\d+\.\d\d at .+: Leave it as it is\./)).toBeVisible()
+  await page.goto(`${visit}/report`)
+  const paper = page.getByRole('article')
+  await expect(paper).toContainText('Nothing was repaired in this visit.')
+  await expect(paper).toContainText(
+    /[$€]\d+\.\d\d, agreed with Mr Dell before work began: Leave it as it is\./,
+  )
+})
+
+test('a bellows with its mark not at twelve leads to its job, in which twelve o’clock decides', async ({
+  page,
+  world,
+}) => {
+  const visit = await visitWith(page, world.url, 'front-load', null, [
+    ['complaint', 'leaking'],
+    ['leak.phase', 'wash-motion'],
+    ['leak.place', 'door'],
+    ['bellows.look', 'mark-not-at-12'],
+  ])
+  await page.goto(`${visit}/repair`)
+  await page
+    .getByRole('button', { name: /Door bellows/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: /New one on: mark at twelve/ }).click()
+  await expect(
+    page.getByRole('img', { name: 'Seen from the front: mark at 12 o’clock, drain holes at 6 o’clock' }),
+  ).toBeVisible()
+  await expect(page.getByRole('checkbox', { name: /Mark exactly at twelve/ })).not.toBeChecked()
+  await expect(done(page)).toBeDisabled()
 })

@@ -145,6 +145,7 @@ test('leaks from below: led by the line on the stages alone, through gates and a
       // Each change of the machine's state is a tap, and opens the look only then.
       const what = await gate.first().innerText()
       await gate.first().click()
+      const asks = await sheet.getByRole('heading').first().innerText()
       if (what === 'Set mains') {
         plugged = !plugged
         await sheet.getByRole('button', { name: plugged ? 'Plugged in' : 'Unplugged' }).click()
@@ -154,6 +155,8 @@ test('leaks from below: led by the line on the stages alone, through gates and a
         await sheet.getByRole('button', { name: /^Keep: / }).click()
       }
       seen.push(what)
+      // The sheet in which it was said has gone: what stands there now is the look, or what else stands in its way.
+      await expect(sheet.getByRole('heading', { name: asks, exact: true })).toHaveCount(0)
       await expect(sheet.or(phases).or(gate.first())).toBeVisible()
       if (await gate.first().isVisible()) continue
     }

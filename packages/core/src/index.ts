@@ -337,7 +337,13 @@ export { DECIDE_LN } from './reason/evidence/drains/weighDrains.ts'
 export { FILL_CAUSES, type FillCause } from './reason/evidence/fills/fillModel.ts'
 export { runInVisit } from './reason/evidence/runInVisit.ts'
 export { ACT_TOPIC, actsOfEntries, actValue } from './reason/evidence/seen/actEntries.ts'
-export { ACT_WORDS, type ActWord, actTouchesRun, type VisitAct } from './reason/evidence/seen/acts.ts'
+export {
+  ACT_WORDS,
+  type ActWord,
+  actTouchesRun,
+  looksOfNow,
+  type VisitAct,
+} from './reason/evidence/seen/acts.ts'
 export { HOSES_EVERY_MS, hosesDueSeen } from './reason/evidence/seen/hosesDue.ts'
 export type { JudgedRun, Observation } from './reason/evidence/seen/observations.ts'
 export { PHASE_OF_RUN } from './reason/leaks/gatherLeakFindings.ts'

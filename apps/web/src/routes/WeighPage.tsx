@@ -171,6 +171,7 @@ export function WeighPage() {
             onPress={() => setDone(toDo)}
           />
         )}
+        {toDo && <Way to={`/visits/${visit.id}/decide`} name={t('decide.decide')} hint={t('decide.hint')} />}
         <Way to={`/visits/${visit.id}`} name={t('ui.theWholeVisit')} hint={t('weigh.allRunsAndLooks')} />
         <Way to="/catalogue" name={t('weigh.catalogue')} hint={t('weigh.whatIsHeldAndWhy')} onDeskOnly />
       </ActionBar>

@@ -1,10 +1,19 @@
-import type { CheckId, LeakPhase, ObservationAnswer } from '@brendik/core'
+import {
+  actsOfEntries,
+  type CheckId,
+  type LeakPhase,
+  looksOfNow,
+  type ObservationAnswer,
+} from '@brendik/core'
 import { newId } from '../../lib/newId.ts'
 import { keepLooks, type Space } from '../visit/index.ts'
 
+/** What was seen of the machine as it is now: what was seen before something was done to it stays as it was said. */
+const seenNow = ({ visit }: Space): ObservationAnswer[] =>
+  looksOfNow(visit.observations, actsOfEntries(visit.entries))
 /** What stands of a choice in a phase. */
 export const keptIn = (space: Space, check: CheckId, phase: LeakPhase | null): ObservationAnswer[] =>
-  space.visit.observations.filter((o) => o.check === check && (o.phase ?? null) === phase)
+  seenNow(space).filter((o) => o.check === check && (o.phase ?? null) === phase)
 
 interface Seen {
   check: CheckId
@@ -36,8 +45,7 @@ export function keepSeen(
 
 /** Whether a phase was found wet or dry: pressed again it is taken back, the other takes its place. */
 export function sayPhase(space: Space, phase: LeakPhase, wet: boolean): void {
-  const ofPhase = (check: CheckId) =>
-    space.visit.observations.filter((o) => o.check === check && o.value === phase)
+  const ofPhase = (check: CheckId) => seenNow(space).filter((o) => o.check === check && o.value === phase)
   const [same, other] = wet
     ? [ofPhase('leak.phase'), ofPhase('leak.dry')]
     : [ofPhase('leak.dry'), ofPhase('leak.phase')]
@@ -71,8 +79,8 @@ export function toggleSeen(
       : check === 'leak.cardboard'
         ? stands.filter((o) => (value === 'dry') !== (o.value === 'dry'))
         : []
-  const isWet = space.visit.observations.some((o) => o.check === 'leak.phase' && o.value === phase)
-  const dry = space.visit.observations.filter((o) => o.check === 'leak.dry' && o.value === phase)
+  const isWet = seenNow(space).some((o) => o.check === 'leak.phase' && o.value === phase)
+  const dry = seenNow(space).filter((o) => o.check === 'leak.dry' && o.value === phase)
   const alsoWet = phase !== null && !isWet ? [{ check: 'leak.phase' as const, value: phase, phase }] : []
   keepSeen(space, [...alsoWet, { check, value, phase }], [...replaces, ...(phase === null ? [] : dry)])
 }

@@ -1,8 +1,10 @@
 import {
+  actsOfEntries,
   type CheckFacts,
   type CheckId,
   gateOf,
   jointSays,
+  looksOfNow,
   type ObservationAnswer,
   type Outcome,
   type OutcomeTone,
@@ -55,7 +57,9 @@ export function CheckRow({
   verdict?: ReactNode
 }) {
   const { units } = usePrefs()
-  const seen = keptLooks(space, check, tap)
+  const kept = keptLooks(space, check, tap)
+  // A choice made before something was done to its part stays as it was said: it is asked anew of the machine as it is now.
+  const seen = check.kind === 'choice' ? looksOfNow(kept, actsOfEntries(space.visit.entries)) : kept
   const last = seen.at(-1)
   const several = check.kind === 'choice' && check.several
   const conflict = check.kind === 'choice' && !several && seen.some((o) => o.value !== last?.value)

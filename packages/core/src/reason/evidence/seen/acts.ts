@@ -180,6 +180,12 @@ export function lookOutdatedBy(
   return actSince(look, touching(acts, parts, look.tap ? [look.tap] : []))
 }
 
+/** Those of some looks that speak of the machine as it is now. */
+export const looksOfNow = <T extends Dated & { check: string; tap?: Tap | null | undefined }>(
+  looks: readonly T[],
+  acts: readonly VisitAct[],
+): T[] => looks.filter((look) => lookOutdatedBy({ ...look, tap: look.tap ?? undefined }, acts) === null)
+
 /** Number of acts that something was made after: runs of one number belong to one epoch. */
 export function epochOfRun(
   run: Dated & { plan: { kind: RunKind; taps: readonly Tap[] } },

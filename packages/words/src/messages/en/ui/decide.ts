@@ -1,6 +1,7 @@
 /** Deciding: what an act costs until the machine works, and the customer's yes. */
 export const decide = {
   'decide.decide': 'Decide',
+  'decide.hint': 'price, the customer’s yes, steps',
   'decide.reckoning': 'Reckoning…',
   'decide.byAll':
     'By all that was found, and {own, select, yes {the workshop’s prices} other {usual prices: the workshop has set none}}',

@@ -2,6 +2,7 @@ import type { decide as english } from '../../en/ui/decide.ts'
 
 export const decide: Record<keyof typeof english, string> = {
   'decide.decide': 'Decidir',
+  'decide.hint': 'precio, el sí del cliente, pasos',
   'decide.reckoning': 'Calculando…',
   'decide.byAll':
     'Por todo lo encontrado y {own, select, yes {los precios del taller} other {precios usuales: el taller no ha puesto los suyos}}',
