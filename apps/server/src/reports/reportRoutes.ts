@@ -88,6 +88,7 @@ export function sharedRoutes(db: Database, links: RequestHandler): Router {
       dated,
       siteName,
       language: paper.language,
+      units: paper.units,
       text: { ...text, legend: words.t('report.legend'), asPdf: words.t('report.asPdf') },
       chart: chart && drawnChart(chart),
     }

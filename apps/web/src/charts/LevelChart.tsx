@@ -12,6 +12,8 @@ import { colour } from './paint.ts'
 Chart.register(ScatterController, PointElement, LineElement, LinearScale)
 
 export interface LevelChartProps {
+  /** Where they are not the device's: a page that was made in others. */
+  units?: 'metric' | 'us'
   band: BandShape | null
   traces: readonly Trace[]
   marks: readonly ChartMark[]
@@ -33,7 +35,9 @@ const LEVEL_STEPS_IN = [0.1, 0.25, 0.5, 1, 2, 5]
 export function LevelChart(props: LevelChartProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const chart = useRef<Chart | null>(null)
-  const { theme, units } = usePrefs()
+  const prefs = usePrefs()
+  const { theme } = prefs
+  const units = props.units ?? prefs.units
 
   useEffect(() => {
     const element = canvas.current

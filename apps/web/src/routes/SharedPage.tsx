@@ -20,7 +20,7 @@ export function SharedPage() {
     if (data) document.title = `${data.workshop}, ${data.siteName}`
   }, [data])
   if (!data) return <Message problem={error !== null}>{error?.message ?? t('report.report')}</Message>
-  const { workshop, dated, siteName, text, chart } = data
+  const { workshop, dated, siteName, units, text, chart } = data
   const trace = (name: string, points: { x: number; y: number }[], under: boolean) => ({
     name,
     points,
@@ -45,6 +45,7 @@ export function SharedPage() {
                   carriedOn={null}
                   nowS={null}
                   label={text.legend}
+                  units={units}
                   zoom={null}
                 />
               </div>

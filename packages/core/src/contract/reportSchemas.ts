@@ -33,6 +33,7 @@ export interface SharedReportAnswer {
   dated: string
   siteName: string
   language: (typeof LANGUAGES)[number]
+  units: Paper['units']
   text: {
     headline: string
     lead: string

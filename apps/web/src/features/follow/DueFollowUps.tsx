@@ -29,11 +29,11 @@ export function DueFollowUps({ due }: { due: readonly DueFollowUp[] }) {
           return (
             <li
               key={one.id}
-              className="flex min-h-14 flex-wrap items-center gap-x-4 border-b border-hair py-1"
+              className="flex min-h-14 flex-wrap items-center justify-end gap-x-2 border-b border-hair py-1"
             >
               <Link
                 to={`/visits/${one.visitId}`}
-                className="grid min-w-0 flex-1 grid-cols-[5.2rem_1fr] items-center gap-x-4 md:grid-cols-[11.5rem_1fr]"
+                className="grid min-h-12 min-w-0 grow basis-full grid-cols-[5.2rem_1fr] items-center gap-x-4 md:basis-0 md:grid-cols-[11.5rem_1fr]"
               >
                 <span className="small-figure text-xl text-soft max-md:text-base">
                   {dateText(one.dueAtMs, 'day')}
