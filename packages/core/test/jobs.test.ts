@@ -129,6 +129,14 @@ describe('every job', () => {
     }
   })
 
+  test('names each of its steps once', () => {
+    for (const id of JOB_IDS)
+      for (const family of familiesOf(id)) {
+        const ids = jobSteps(id, machineOf(family), { counterweight: 'yes' }).map((step) => step.id)
+        expect([id, family, ids.length]).toEqual([id, family, new Set(ids).size])
+      }
+  })
+
   test('has minutes, one act, and a point that decides unless it is another trade’s', () => {
     for (const id of JOB_IDS) {
       const job = jobOf(id)
@@ -213,6 +221,18 @@ describe('as it stands', () => {
       at(values).steps.find((one) => one.step.id === 'pl.fit')
     expect(step(working)?.gate?.open).toBe(true)
     expect(step({ ...working, 'state:mains': 'plugged' })?.gate?.open).toBe(false)
+  })
+
+  test('plugged in to be proved, it is not begun anew', () => {
+    const worked: Record<string, string | boolean> = { ...SAFE }
+    for (const { id, section } of jobSteps('pump-lower', machine))
+      if (section === 'way' || section === 'work') {
+        worked[stepTopic('job', 'pump-lower', id)] = true
+        worked[stepTopic('decides', 'pump-lower', id)] = true
+      }
+    const now = at({ ...worked, 'state:mains': 'plugged', 'state:water': 110 })
+    expect(now.steps[now.at]?.step.id).toBe('end.prove')
+    expect(now.steps[now.at]?.gate).toBeNull()
   })
 
   test('nothing is left over: what came off is counted, and closing up waits for the last screw', () => {

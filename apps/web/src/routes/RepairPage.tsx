@@ -31,6 +31,7 @@ import { Photos, useGatedAct } from '../features/stages/index.ts'
 import { keepEntries, type Space, useSpace } from '../features/visit/index.ts'
 import { LiveFrame, useWeigh } from '../features/weigh/index.ts'
 import { newId } from '../lib/newId.ts'
+import { useNowMs } from '../lib/useNowMs.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar, DEAD_MS } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
@@ -41,6 +42,8 @@ import { partName, upperFirst } from '../words/cardText.ts'
 /** A job, one step at a time: what to do, what decides, what was taken off and is back. */
 export function RepairPage() {
   const space = useSpace()
+  // A pump cools while nobody presses anything.
+  useNowMs(30_000, true)
   const { found, ofModel } = useFound(space)
   const job = useJob(space, found)
   const view = useWeigh(space)
@@ -48,7 +51,7 @@ export function RepairPage() {
   const fault = view?.contenders[0]?.fault ?? null
   const weighed =
     act && act.act !== 'close-up' && act.part
-      ? workOf(act.act === 'trial' ? 'replace' : act.act, act.part, null, space.visit.machine.spec, fault)
+      ? workOf(act.act, act.part, null, space.visit.machine.spec, fault)
       : null
   if (!job)
     return (

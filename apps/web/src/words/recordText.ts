@@ -50,6 +50,7 @@ const FIELDS: Record<string, readonly [name: string, quantity: Quantity | null]>
   dueAtMs: [t('ui.when'), null],
 }
 const HEIGHT_OF = 'spec.partHeightsMm.'
+const FOUND_OF = 'spec.construction.found'
 
 /** The name of a field of a record. */
 export function fieldName(path: readonly string[]): string {
@@ -58,6 +59,7 @@ export function fieldName(path: readonly string[]): string {
     return t('recordText.heightOf', {
       key: tOf(`part.${key.slice(HEIGHT_OF.length)}`, key.slice(HEIGHT_OF.length)),
     })
+  if (key.startsWith(FOUND_OF)) return t('recordText.howItIsBuilt')
   return FIELDS[key]?.[0] ?? key
 }
 

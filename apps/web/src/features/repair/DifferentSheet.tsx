@@ -10,12 +10,15 @@ import type { Job } from './useJob.ts'
 /** The machine is built otherwise than the steps say: another way in, or another job for the same part. */
 export function DifferentSheet({ space, job, onClose }: { space: Space; job: Job; onClose: () => void }) {
   const { machine } = space.visit
-  const pump = job.part === 'pump' && isHorizontal(machine.spec.family)
+  const pump = WAY_OF[job.job] !== undefined && isHorizontal(machine.spec.family)
   const others = JOB_IDS.filter(
     (id) => id !== job.job && jobOf(id).part === job.part && jobFits(id, machine.spec),
   )
   const take = (id: (typeof JOB_IDS)[number]) => {
-    space.say(WORKING_TOPIC, workingValue({ job: id, act: job.act, part: job.part }))
+    // A job of another kind is entered as what it is: an object that is taken out is no new pump.
+    const { act } = jobOf(id)
+    const same = act === jobOf(job.job).act
+    space.say(WORKING_TOPIC, workingValue({ job: id, act: same ? job.act : act, part: job.part }))
     onClose()
   }
   const wayIs = (way: string) => WAY_OF[job.job] === way

@@ -11,7 +11,7 @@ import * as v from 'valibot'
 import { pricesQuery, putPrices } from '../../api/queries.ts'
 import { useAct } from '../../api/useAct.ts'
 import { readNumber } from '../../lib/readNumber.ts'
-import { numberText, t } from '../../lib/words.ts'
+import { numberText, read, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Form } from '../../ui/Form.tsx'
 import { fieldsOf } from '../../ui/fields.tsx'
@@ -40,8 +40,8 @@ const amount = (needed: boolean) =>
   v.pipe(
     v.string(),
     v.check((text) => {
-      const read = readNumber(text)
-      return 'value' in read ? read.value >= 0 : !needed && text.trim() === ''
+      const typedIn = readNumber(text)
+      return 'value' in typedIn ? typedIn.value >= 0 : !needed && text.trim() === ''
     }, asText('expected.amount')),
   )
 const schema = v.object({
@@ -72,8 +72,8 @@ function valuesOf(prices: PriceList): Values {
 
 function readPrices(values: Values): unknown {
   const number = (text: string | undefined) => {
-    const read = readNumber(text ?? '')
-    return 'value' in read ? read.value : undefined
+    const typedIn = readNumber(text ?? '')
+    return 'value' in typedIn ? typedIn.value : undefined
   }
   return {
     currency: values.currency.toUpperCase(),
@@ -105,9 +105,9 @@ function PriceForm({ prices }: { prices: PriceList }) {
         form={form}
         className=""
         onSend={(values) => {
-          const read = v.safeParse(priceListSchema, readPrices(values))
-          if (read.success) saving.mutate(read.output, { onSuccess: () => form.reset(values) })
-          else form.setError('root', { message: read.issues[0].message })
+          const prices = v.safeParse(priceListSchema, readPrices(values))
+          if (prices.success) saving.mutate(prices.output, { onSuccess: () => form.reset(values) })
+          else form.setError('root', { message: read(prices.issues[0].message) })
         }}
       >
         <div className="grid grid-cols-2 gap-x-4">

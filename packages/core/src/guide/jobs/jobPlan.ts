@@ -132,9 +132,12 @@ export function jobNow(
   const value = (kind: 'job' | 'decides' | 'off' | 'back', step: string) =>
     said.get(topic(kind, id, step))?.latest.value ?? null
   const gates = new Set<ActId>()
+  // Once it was worked in, making it safe lies behind: it is plugged in again to be proved, and whatever is still to be done inside is gated.
+  const begun = planned.some(({ section, id: step }) => section !== 'frame' && value('job', step) === true)
   const steps = planned.map((step): StepNow => {
     if (step.gate) gates.add(step.gate)
-    const done = value('job', step.id) === true || (step.section === 'frame' && isSo(state, machine, step))
+    const done =
+      value('job', step.id) === true || (step.section === 'frame' && (begun || isSo(state, machine, step)))
     return {
       step,
       done,

@@ -18,6 +18,7 @@ export const named = {
   'recordText.valveCoilByTheSheet': 'Valve coil by the sheet',
   'recordText.name': 'Name',
   'recordText.complaint': 'Complaint',
+  'recordText.howItIsBuilt': 'How it is built',
   'recordText.heightOf': 'Height of: {key}',
   'recordText.no': 'no',
   'runText.withinWhatIsExpected': 'Within what is expected',

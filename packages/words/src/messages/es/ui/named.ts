@@ -20,6 +20,7 @@ export const named: Record<keyof typeof english, string> = {
   'recordText.valveCoilByTheSheet': 'Bobina de la válvula según la hoja',
   'recordText.name': 'Nombre',
   'recordText.complaint': 'Queja',
+  'recordText.howItIsBuilt': 'Cómo está hecha',
   'recordText.heightOf': 'Altura de: {key}',
   'recordText.no': 'no',
   'runText.withinWhatIsExpected': 'Dentro de lo esperado',
