@@ -240,7 +240,7 @@ async function visitWith(
     const answer = await page.request[method](`${url}/api${path}`, { data })
     expect([path, answer.status()]).toEqual([path, 200])
   }
-  const record = { ...BLANK_RECORD, builtYear }
+  const record = { ...BLANK_RECORD, builtYear, make: 'Invented', model: 'Corner 5' }
   await put('put', `/machines/${machine}`, { ...familyDefaults(family), label: 'Corner machine', record })
   await put('put', `/sites/${site}`, {
     name: 'Tern Street 8',
@@ -311,11 +311,27 @@ test('a bellows with its mark not at twelve leads to its job, in which twelve o�
     ['leak.place', 'door'],
     ['bellows.look', 'mark-not-at-12'],
   ])
+  // Another machine of the same model was opened before: what was found there is offered here.
+  const other = await page.request.put(`${world.url}/api/machines/${crypto.randomUUID()}`, {
+    data: {
+      ...familyDefaults('front-load'),
+      label: 'The same elsewhere',
+      construction: { pumpRoute: null, pumpRow: null, found: { 'bellows-band': 'screw-clamp' } },
+      record: { ...BLANK_RECORD, make: 'Invented', model: 'Corner 5' },
+    },
+  })
+  expect(other.status()).toBe(200)
   await page.goto(`${visit}/repair`)
   await page
     .getByRole('button', { name: /Door bellows/ })
     .first()
     .click()
+  await page.getByRole('button', { name: /Rear band off, bellows off/ }).click()
+  await expect(page.getByText('(as in another of this model)')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'screw clamp', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
   await page.getByRole('button', { name: /New one on: mark at twelve/ }).click()
   await expect(
     page.getByRole('img', { name: 'Seen from the front: mark at 12 o’clock, drain holes at 6 o’clock' }),

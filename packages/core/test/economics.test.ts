@@ -204,6 +204,16 @@ describe('what is decided', () => {
     expect(best).not.toBe('new-machine')
   })
 
+  test('what is not known gives no machine up, and what is of the house neither, however old it is', () => {
+    const unknown = { ...believedOf(caseWith([NOT_DRAINING])), ageYears: 25 }
+    expect(decide(unknown, USUAL_PRICES).best).not.toBe('new-machine')
+    const { machine, parts } = believedOf(caseWith([]))
+    for (const fault of ['house-drain.blocked', 'standpipe.too-high', 'spill.suds'] as const) {
+      const house = { sets: [{ faults: [fault], p: 1 }], unlisted: 0, machine, parts, ageYears: 25 }
+      expect([fault, decide(house, USUAL_PRICES).best]).not.toEqual([fault, 'new-machine'])
+    }
+  })
+
   test('with nothing wrong nothing of the machine is sold', () => {
     const { best, options } = decideVisit(caseWith([{ check: 'complaint', value: 'routine' }]), USUAL_PRICES)
     expect(best).toBe('close-up')

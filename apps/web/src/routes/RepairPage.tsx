@@ -108,6 +108,7 @@ function Worked({
     if (step.does) keepAct(space, job)
   }
   const done = () => {
+    if (Date.now() < deadUntilMs) return
     if (isProof) navigate(`/visits/${visit.id}/prove`)
     else if (ready && !one.done) pass(step.gate ?? null, tick)
   }

@@ -238,9 +238,7 @@ export function decide(
     look,
   )
   const lookFirst = worth.look !== null && worth.look.saves > worth.look.costs
-  // What is not known yet is no reason to give a machine up as long as a look pays.
-  const dearer = leads?.keep && leads.keep.keepYearly > leads.keep.newYearly
-  const decided = dearer && !lookFirst ? anew : leads
+  const decided = !lookFirst && leads && anewPays(leads, anew) ? anew : leads
   const first = [decided, leads].filter((one, n, all) => one !== null && all.indexOf(one) === n) as Option[]
   return {
     currency: prices.currency,
@@ -280,6 +278,19 @@ function worthOf(
     },
   }
 }
+
+/** What is less likely is not known: nobody gives a machine up for it. */
+const KNOWN = 0.7
+/**
+ * Whether a new machine is cheaper year by year than what leads. What is of the house or of its use is not ended by one, and what is not known yet is no
+ * reason to give a machine up.
+ */
+const anewPays = ({ act, right, cured, keep }: Option, anew: Option): boolean =>
+  keep !== null &&
+  !STAYS.has(act as CureWord) &&
+  right >= KNOWN &&
+  anew.cured > cured &&
+  keep.keepYearly > keep.newYearly
 
 /** Of those that come to nearly the same the one after which the machine more likely works: a second visit is nobody's wish. */
 const ALIKE = 1.03
