@@ -286,6 +286,8 @@ test('a board is refused for its cost in an old machine, and nothing is sold', a
     page.getByText(/“A repair of [$€]\d+ would not pay for the years this machine has left/),
   ).toBeVisible()
   await page.getByRole('button', { name: 'Choose: Leave it as it is' }).click()
+  // Nobody is told that nothing has to be repaired.
+  await expect(page.getByText(/“Nothing is repaired: the machine stays as it is/)).toBeVisible()
   await bar(page)
     .getByRole('button', { name: /^Customer’s yes/ })
     .click()

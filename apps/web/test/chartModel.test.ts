@@ -1,6 +1,6 @@
-import { expectedRun, familyDefaults, type RunPlan } from '@brendik/core'
+import { bandOf, expectedRun, familyDefaults, type RunPlan } from '@brendik/core'
 import { expect, it } from '@jest/globals'
-import { bandOf, extent, niceStep, traceOf } from '../src/charts/chartModel.ts'
+import { extent, niceStep, traceOf } from '../src/charts/chartModel.ts'
 import { expectedLevelsAt } from '../src/features/run/expectedLevels.ts'
 
 const plan: RunPlan = {

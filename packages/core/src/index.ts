@@ -229,6 +229,7 @@ export {
   undoTarget,
 } from './measure/board/runState.ts'
 export { openRunStream, type RunStream } from './measure/board/runStream.ts'
+export { type BandShape, bandOf } from './measure/plan/bandOf.ts'
 export { type ExpectedRun, expectedRun } from './measure/plan/expectedRun.ts'
 export { CYCLE_MARKS, type CycleMark } from './measure/plan/runMarks.ts'
 export {

@@ -110,7 +110,7 @@ describe('every job', () => {
         const now = jobNow(id, machine, machineState(entries, []), entries, {}, NOW)
         const next = now.steps[now.at]
         if (!next) break
-        if (next.step.id === 'end.close')
+        if (next.step.closesUp)
           for (const { step, off } of now.bags) ticks[stepTopic('back', id, step.id)] = off
         ticks[stepTopic('decides', id, next.step.id)] = true
         const ready = said(ticks)
@@ -127,6 +127,20 @@ describe('every job', () => {
       const end = jobNow(id, machine, machineState(entries, []), entries, {}, NOW)
       expect([family, end.at, end.minutesLeft]).toEqual([family, end.steps.length, 0])
     }
+  })
+
+  test('whatever comes off is counted back before it is closed up, also where no panel goes on', () => {
+    for (const id of JOB_IDS)
+      for (const family of familiesOf(id)) {
+        const steps = jobSteps(id, machineOf(family))
+        if (!steps.some(({ takes }) => takes)) continue
+        expect([id, family, steps.filter(({ closesUp }) => closesUp).length]).toEqual([id, family, 1])
+        const ticks = Object.fromEntries(steps.map((step) => [stepTopic('job', id, step.id), true]))
+        const entries = said({ ...SAFE, ...ticks })
+        const now = jobNow(id, machineOf(family), machineState(entries, []), entries, {}, NOW)
+        const last = now.steps.find(({ step }) => step.closesUp)
+        expect([id, family, now.left > 0, last && mayBeDone(last, now)]).toEqual([id, family, true, false])
+      }
   })
 
   test('names each of its steps once', () => {

@@ -1,4 +1,5 @@
 import { createRequire } from 'node:module'
+import { bandOf } from '@brendik/core'
 import type { ReportText, Words } from '@brendik/words'
 import PDFDocument from 'pdfkit'
 import type { ReportChart } from './loadReport.ts'
@@ -195,22 +196,21 @@ interface Box {
 /** Both runs laid over what was expected: before dashed, after as a line, expected hatched. */
 function drawChart(doc: Doc, words: Words, { before, after, expected }: ReportChart, box: Box): void {
   const { x: left, y: top, w, h } = box
-  const endS = Math.max(20, ...before.tS, ...after.tS, ...(expected ? finite(expected.hiS) : []))
-  const levels = [...before.mm, ...after.mm, ...(expected ? Array.from(expected.levelMm) : [])]
+  const band = expected && bandOf(expected)
+  const endS = Math.max(20, ...before.tS, ...after.tS, ...(band?.hi.map(({ x }) => x) ?? []))
+  const levels = [...before.mm, ...after.mm, ...(band?.mid.map(({ y }) => y) ?? [])]
   const most = Math.max(40, ...levels) * 1.05
-  const least = expected ? 0 : Math.max(0, Math.min(...levels) - 0.2 * (most - Math.min(...levels)))
+  const least = band ? 0 : Math.max(0, Math.min(...levels) - 0.2 * (most - Math.min(...levels)))
   const at = (s: number, mm: number): [number, number] => [
     left + (s / endS) * w,
     top + h - ((mm - least) / (most - least)) * h,
   ]
   doc.save()
   doc.rect(left, top, w, h).clip()
-  if (expected) {
-    const lo = curve(expected.loS, expected.levelMm)
-    const hi = curve(expected.hiS, expected.levelMm).reverse()
+  if (band) {
     const outline = () => {
-      for (const [n, [s, mm]] of [...lo, ...hi].entries()) {
-        const [x, y] = at(s, mm)
+      for (const [n, point] of [...band.lo, ...band.hi.toReversed()].entries()) {
+        const [x, y] = at(point.x, point.y)
         if (n === 0) doc.moveTo(x, y)
         else doc.lineTo(x, y)
       }
@@ -257,7 +257,3 @@ function drawChart(doc: Doc, words: Words, { before, after, expected }: ReportCh
   doc.text(words.duration(endS), left, top + h + 3, { width: w, align: 'right', lineBreak: false })
   doc.text(words.withUnit('level', most), left + 4, top, { lineBreak: false })
 }
-
-const finite = (values: Float64Array): number[] => Array.from(values).filter((s) => Number.isFinite(s))
-const curve = (times: Float64Array, levels: Float64Array): [number, number][] =>
-  Array.from(times, (s, n): [number, number] => [s, levels[n] ?? 0]).filter(([s]) => Number.isFinite(s))

@@ -1,5 +1,6 @@
 import {
   asText,
+  bandOf,
   idSchema,
   type Paper,
   paperSchema,
@@ -120,16 +121,10 @@ function pageOf({ report, chart }: LoadedReport, workshop: string, paper: Paper)
 
 function drawnChart({ before, after, expected }: ReportChart): SharedReportAnswer['chart'] {
   const points = ({ tS, mm }: ReportChart['before']) => tS.map((x, n) => ({ x, y: mm[n] ?? 0 }))
-  const curve = (times: Float64Array, levels: Float64Array) =>
-    Array.from(times, (x, n) => ({ x, y: levels[n] ?? 0 })).filter(({ x }) => Number.isFinite(x))
   return {
     before: points(before),
     after: points(after),
-    band: expected && {
-      lo: curve(expected.loS, expected.levelMm),
-      mid: curve(expected.midS, expected.levelMm),
-      hi: curve(expected.hiS, expected.levelMm),
-    },
+    band: expected && bandOf(expected),
   }
 }
 

@@ -1,3 +1,4 @@
+import type { BandShape } from '@brendik/core'
 import { Chart, LinearScale, LineElement, PointElement, ScatterController } from 'chart.js'
 import { useEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
@@ -5,7 +6,7 @@ import { clockText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
 import { numberText } from '../lib/words.ts'
 import { leakBand, markLines, nowLine } from './annotations.ts'
-import { type BandShape, type ChartMark, extent, niceStep, type Trace } from './chartModel.ts'
+import { type ChartMark, extent, niceStep, type Trace } from './chartModel.ts'
 import { showBand } from './expectedBand.ts'
 import { colour } from './paint.ts'
 

@@ -1,4 +1,4 @@
-import type { DrawnLevels, ExpectedRun } from '@brendik/core'
+import type { BandShape, DrawnLevels } from '@brendik/core'
 
 /** A measured trace: points in seconds and millimetres; by hand they are drawn as rings, streams as a line. */
 export interface Trace {
@@ -8,11 +8,6 @@ export interface Trace {
   /** Drawn thinner and dashed: the run laid under another. */
   under: boolean
 }
-export interface BandShape {
-  lo: { x: number; y: number }[]
-  mid: { x: number; y: number }[]
-  hi: { x: number; y: number }[]
-}
 export interface ChartMark {
   x: number
   text: string
@@ -21,15 +16,6 @@ export interface ChartMark {
 /** The levels of a run as a trace: a line where they were streamed, else a ring for each. */
 export function traceOf({ tS, mm }: DrawnLevels, streamed: boolean, name: string): Trace {
   return { name, points: tS.map((x, i) => ({ x, y: mm[i] as number })), rings: !streamed, under: false }
-}
-
-/** The band's three curves; where a share of machines never arrives, its curve ends at the chart's edge. */
-export function bandOf(expected: ExpectedRun): BandShape {
-  const curve = (times: Float64Array) =>
-    Array.from(times, (x, i) => ({ x, y: expected.levelMm[i] as number })).filter((point) =>
-      Number.isFinite(point.x),
-    )
-  return { lo: curve(expected.loS), mid: curve(expected.midS), hi: curve(expected.hiS) }
 }
 
 /** Seconds and levels that must fit on the chart. */

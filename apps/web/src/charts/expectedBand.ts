@@ -1,6 +1,6 @@
+import type { BandShape } from '@brendik/core'
 import type { Chart, Plugin } from 'chart.js'
 import { t } from '../lib/words.ts'
-import type { BandShape } from './chartModel.ts'
 import { colour, hatch, line } from './paint.ts'
 
 const bands = new WeakMap<Chart, BandShape>()

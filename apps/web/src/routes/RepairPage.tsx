@@ -63,7 +63,7 @@ export function RepairPage() {
         <div className="pt-4 empty:hidden">
           <LiveFrame space={space} />
         </div>
-        <JobChooser space={space} weighed={weighed} />
+        <JobChooser space={space} weighed={weighed} fault={fault} />
       </TwoPanes>
     )
   return <Worked key={job.job} space={space} job={job} found={found} ofModel={ofModel} />
@@ -96,7 +96,6 @@ function Worked({
   const text = stepWords(step)
   const open = visit.closedAtMs === null
   const isProof = step.id === 'end.prove' && !one.done && !proved
-  const closing = step.id === 'end.close'
   const ready = mayBeDone(one, now)
   const ticked = space.said.get(stepTopic('job', job.job, step.id))?.latest.value === true
   const tick = () => {
@@ -174,7 +173,7 @@ function Worked({
         {!finished && !one.decided && !one.done && open && (
           <p className="pb-2 text-sm text-soft">{t('repair.tickFirst')}</p>
         )}
-        {closing && now.left > 0 && (
+        {step.closesUp && now.left > 0 && (
           <p className="pb-2 text-watch">{t('repair.bagsFirst', { left: now.left })}</p>
         )}
         <StepList job={job} shown={finished ? -1 : at} onShow={setLooked} />

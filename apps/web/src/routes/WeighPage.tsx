@@ -172,7 +172,12 @@ export function WeighPage() {
           />
         )}
         {toDo && <Way to={`/visits/${visit.id}/decide`} name={t('decide.decide')} hint={t('decide.hint')} />}
-        <Way to={`/visits/${visit.id}`} name={t('ui.theWholeVisit')} hint={t('weigh.allRunsAndLooks')} />
+        <Way
+          to={`/visits/${visit.id}`}
+          name={t('ui.theWholeVisit')}
+          hint={t('weigh.allRunsAndLooks')}
+          onDeskOnly={toDo !== null}
+        />
         <Way to="/catalogue" name={t('weigh.catalogue')} hint={t('weigh.whatIsHeldAndWhy')} onDeskOnly />
       </ActionBar>
     </>

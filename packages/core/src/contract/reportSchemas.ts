@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import type { BandShape } from '../measure/plan/bandOf.ts'
 import { LANGUAGES } from './peopleSchemas.ts'
 import { idSchema, numberIn } from './specSchemas.ts'
 
@@ -48,6 +49,6 @@ export interface SharedReportAnswer {
   chart: {
     before: ChartPoint[]
     after: ChartPoint[]
-    band: { lo: ChartPoint[]; mid: ChartPoint[]; hi: ChartPoint[] } | null
+    band: BandShape | null
   } | null
 }

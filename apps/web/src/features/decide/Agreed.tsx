@@ -1,7 +1,7 @@
 import { AGREED_TOPIC, agreedOf, agreedValue, asText, type Decision, type Option } from '@brendik/core'
 import * as v from 'valibot'
-import { readNumber } from '../../lib/readNumber.ts'
 import { dateText } from '../../lib/time.ts'
+import { numberTyped, typedNumber } from '../../lib/typedNumber.ts'
 import { numberText, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Form } from '../../ui/Form.tsx'
@@ -45,13 +45,7 @@ const { TextField } = fieldsOf<Values>()
 const MOST = 1e7
 const schema = v.object({
   name: v.pipe(v.string(), v.trim(), v.nonEmpty(asText('expected.something')), v.maxLength(100)),
-  amount: v.pipe(
-    v.string(),
-    v.check((text) => {
-      const read = readNumber(text)
-      return 'value' in read && read.value >= 0 && read.value <= MOST
-    }, asText('expected.amount')),
-  ),
+  amount: typedNumber(0, MOST, asText('expected.amount')),
 })
 
 /** A customer says yes to a price before work begins: by name, with the amount. */
@@ -73,9 +67,9 @@ export function AgreeSheet({
         form={form}
         className="grid gap-2 pt-2"
         onSend={({ name, amount }) => {
-          const read = readNumber(amount)
-          if ('value' in read)
-            space.say(AGREED_TOPIC, agreedValue({ amount: read.value, currency, option: option.id, name }))
+          const agreed = numberTyped(amount)
+          if (agreed !== null)
+            space.say(AGREED_TOPIC, agreedValue({ amount: agreed, currency, option: option.id, name }))
           onClose()
         }}
       >

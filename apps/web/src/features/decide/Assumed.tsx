@@ -1,7 +1,7 @@
 import type { Decision, Option } from '@brendik/core'
 import { useState } from 'react'
 import * as v from 'valibot'
-import { readNumber } from '../../lib/readNumber.ts'
+import { numberTyped, typedNumber } from '../../lib/typedNumber.ts'
 import { numberText, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Form } from '../../ui/Form.tsx'
@@ -114,16 +114,7 @@ const { TextField } = fieldsOf<Values>()
 
 function AssumeSheet({ space, row, onClose }: { space: Space; row: Row; onClose: () => void }) {
   const schema = v.object({
-    value: v.pipe(
-      v.string(),
-      v.check(
-        (text) => {
-          const read = readNumber(text)
-          return 'value' in read && read.value >= row.least && read.value <= row.most
-        },
-        t('decide.expectedNumber', { least: row.least, most: row.most }),
-      ),
-    ),
+    value: typedNumber(row.least, row.most, t('decide.expectedNumber', { least: row.least, most: row.most })),
   })
   const digits = Number.isInteger(row.value) ? 0 : 2
   const form = useCheckedForm<Values>(schema, { value: numberText(row.value, digits) })
@@ -133,8 +124,8 @@ function AssumeSheet({ space, row, onClose }: { space: Space; row: Row; onClose:
         form={form}
         className="grid gap-2 pt-2"
         onSend={({ value }) => {
-          const read = readNumber(value)
-          if ('value' in read) space.say(row.topic, read.value)
+          const typed = numberTyped(value)
+          if (typed !== null) space.say(row.topic, typed)
           onClose()
         }}
       >

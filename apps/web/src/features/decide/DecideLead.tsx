@@ -6,6 +6,8 @@ import { usePrices } from './useDecision.ts'
 
 /** Nothing is certain, of a hundred. */
 const MOST_SURE = 99
+/** From here on a machine is called sound to its owner. */
+const SOUND = 0.8
 
 /** What comes out best, or was chosen: its bill huge, what it ends, and one sentence for the customer. */
 export function DecideLead({ decision, option }: { decision: Decision; option: Option }) {
@@ -76,7 +78,10 @@ function toCustomer({ currency, options }: Decision, option: Option): string {
     const repair = options.find(({ keep }) => keep)
     return t('decide.sayNew', { price: money(repair?.price ?? 0, currency), anew })
   }
-  if (option.act === 'nothing' || option.act === 'close-up') return t('decide.sayNothing', { price })
+  if (option.act === 'refer') return t('decide.sayRefer', { price })
+  if (option.act === 'close-up') return t('decide.sayNothing', { price })
+  if (option.act === 'nothing')
+    return t(option.cured >= SOUND ? 'decide.sayNothing' : 'decide.sayLeft', { price })
   return t('decide.sayRepair', {
     price,
     of: Math.min(MOST_SURE, Math.round(100 * option.cured)),

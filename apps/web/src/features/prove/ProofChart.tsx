@@ -1,6 +1,6 @@
-import { drawnLevels, runFacts } from '@brendik/core'
+import { bandOf, drawnLevels, runFacts } from '@brendik/core'
 import type { OpenedRun } from '../../api/queries.ts'
-import { bandOf, standingZoom, type Trace, traceOf } from '../../charts/chartModel.ts'
+import { standingZoom, type Trace, traceOf } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'

@@ -75,7 +75,7 @@ export function StepLead({
           {step.decides && decides && (
             <label className="mt-3 flex min-h-14 cursor-pointer items-center gap-3 border-l-4 border-watch bg-watch-face px-3 py-2 text-lg leading-snug">
               <span className="flex-1">
-                <b>{t(HOLDS.includes(step.id) ? 'repair.decidesSwitch' : 'repair.decides')}</b> {decides}
+                <b>{t(step.decides === 'hold' ? 'repair.decidesHold' : 'repair.decides')}</b> {decides}
               </span>
               <input
                 type="checkbox"
@@ -133,26 +133,3 @@ export function StepLead({
     </section>
   )
 }
-
-/** Points that decide something else than a leak. */
-const HOLDS: readonly string[] = [
-  'po.turn',
-  'lv.on',
-  'bt.on',
-  'bt.turn',
-  'bd.on',
-  'ls.fit',
-  'wr.mend',
-  'wr.measure',
-  'fr.new',
-  'co.halves',
-  'co.align',
-  'ss.block',
-  'ss.grease',
-  'cl.fit',
-  'su.write',
-  'sp.loop',
-  'fm.on',
-  'mp.fit',
-  'mp.washers',
-]

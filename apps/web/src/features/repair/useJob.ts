@@ -2,6 +2,7 @@ import {
   agreedOf,
   BRANCHES,
   type BranchId,
+  type FaultId,
   type Found,
   type JobNow,
   jobFor,
@@ -64,10 +65,10 @@ export function workOf(
   part: PartId | null,
   variant: string | null,
   machine: MachineSpec,
-  fault: Parameters<typeof jobFor>[0]['fault'] = null,
+  fault: FaultId | null,
 ): Working | null {
   if (act === 'new-machine' || act === 'nothing') return null
-  const job = jobFor({ act: act as never, part, variant, fault: fault ?? null }, machine)
+  const job = jobFor({ act: act as never, part, variant, fault }, machine)
   return {
     job,
     act: DONE[act as keyof typeof DONE] ?? 'cleared',
@@ -75,10 +76,10 @@ export function workOf(
   }
 }
 
-/** Work that the customer agreed to, as a job. */
-export function agreedWork(space: Space): Working | null {
+/** Work that the customer agreed to, as a job. @param fault - What leads: one part is worked on otherwise where its frame is live. */
+export function agreedWork(space: Space, fault: FaultId | null): Working | null {
   const agreed = agreedOf(space.said)
   if (!agreed) return null
   const [act = '', part, variant] = agreed.option.split(':')
-  return workOf(act, (part as PartId) ?? null, variant ?? null, space.visit.machine.spec)
+  return workOf(act, (part as PartId) ?? null, variant ?? null, space.visit.machine.spec, fault)
 }

@@ -1,5 +1,5 @@
-import { type ExpectedRun, isFlowRun, type RunPlan } from '@brendik/core'
-import { bandOf, type ChartMark, standingBand, standingZoom, type Trace } from '../../charts/chartModel.ts'
+import { bandOf, type ExpectedRun, isFlowRun, type RunPlan } from '@brendik/core'
+import { type ChartMark, standingBand, standingZoom, type Trace } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'

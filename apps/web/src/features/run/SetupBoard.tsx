@@ -1,4 +1,5 @@
 import {
+  bandOf,
   type InstrumentAnswer,
   isFlowRun,
   plannedEndMm,
@@ -7,7 +8,7 @@ import {
   type VisitAnswer,
 } from '@brendik/core'
 import { useState } from 'react'
-import { bandOf, standingBand, standingZoom } from '../../charts/chartModel.ts'
+import { standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
 import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { read, t } from '../../lib/words.ts'

@@ -10,7 +10,7 @@ import { useQuery } from '@tanstack/react-query'
 import * as v from 'valibot'
 import { pricesQuery, putPrices } from '../../api/queries.ts'
 import { useAct } from '../../api/useAct.ts'
-import { readNumber } from '../../lib/readNumber.ts'
+import { numberTyped, typedNumber } from '../../lib/typedNumber.ts'
 import { numberText, read, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Form } from '../../ui/Form.tsx'
@@ -36,14 +36,8 @@ interface Values {
 }
 const { TextField } = fieldsOf<Values>()
 
-const amount = (needed: boolean) =>
-  v.pipe(
-    v.string(),
-    v.check((text) => {
-      const typedIn = readNumber(text)
-      return 'value' in typedIn ? typedIn.value >= 0 : !needed && text.trim() === ''
-    }, asText('expected.amount')),
-  )
+const MOST = 1e7
+const amount = (needed: boolean) => typedNumber(0, MOST, asText('expected.amount'), needed)
 const schema = v.object({
   currency: v.pipe(v.string(), v.toUpperCase(), v.regex(/^[A-Z]{3}$/, asText('expected.currency'))),
   ...(Object.fromEntries(PLAIN.map((key) => [key, amount(true)])) as Record<
@@ -71,10 +65,7 @@ function valuesOf(prices: PriceList): Values {
 }
 
 function readPrices(values: Values): unknown {
-  const number = (text: string | undefined) => {
-    const typedIn = readNumber(text ?? '')
-    return 'value' in typedIn ? typedIn.value : undefined
-  }
+  const number = (text: string | undefined) => numberTyped(text ?? '') ?? undefined
   return {
     currency: values.currency.toUpperCase(),
     ...Object.fromEntries(PLAIN.map((key) => [key, number(values[key])])),

@@ -16,8 +16,11 @@ export interface PlannedStep extends JobStep {
   section: StepSection
   /** Bag that what comes off goes into; null = nothing does. */
   bag: string | null
+  /** With it the job is closed up: nothing may be left over. */
+  closesUp: boolean
 }
 
+const CLOSES_UP = ['end.close', 'end.stand', 'end.prove'] as const
 const LETTERS = 'ABCDEFGHIJKLMNOP'
 
 /** What comes off before a job in a machine; null = nothing. */
@@ -62,9 +65,16 @@ export function jobSteps(id: JobId, machine: MachineSpec, found: Found = {}): Pl
     ['work', work],
     ['end', end],
   ]
+  // Where nothing is put back on, a tipped machine is closed up before it stands, and the rest before it is proved.
+  const last = CLOSES_UP.find((step) => end.some(({ id: own }) => own === step))
   let bags = 0
   return sections.flatMap(([section, steps]) =>
-    steps.map((step) => ({ ...step, section, bag: step.takes ? (LETTERS[bags++] ?? null) : null })),
+    steps.map((step) => ({
+      ...step,
+      section,
+      bag: step.takes ? (LETTERS[bags++] ?? null) : null,
+      closesUp: step.id === last,
+    })),
   )
 }
 
@@ -173,7 +183,7 @@ export function jobNow(
 
 /** Whether a step may be ticked: nothing stands in its way, its deciding point is ticked, and before closing up nothing is left over. */
 export const mayBeDone = ({ step, gate, decided }: StepNow, { left }: Pick<JobNow, 'left'>): boolean =>
-  (gate === null || gate.open) && decided && (step.id !== 'end.close' || left === 0)
+  (gate === null || gate.open) && decided && (!step.closesUp || left === 0)
 
 function together(
   acts: readonly ActId[],

@@ -86,8 +86,8 @@ export interface JobStep {
   takes?: { what: TakenWhat; count: number }
   /** A picture before it moves. */
   photo?: boolean
-  /** A point that decides whether it leaks again: it is ticked by itself. */
-  decides?: boolean
+  /** A point that decides whether it leaks again, or whether it holds: it is ticked by itself. */
+  decides?: true | 'hold'
   drawing?: JobDrawing
   /** Asked here; those steps of others that depend on it follow. */
   branch?: BranchId

@@ -103,7 +103,7 @@ export const OTHER_JOBS: readonly Job[] = [
     steps: [
       { id: 'fm.out', minutes: 6, tools: ['clamp-pliers'], takes: { what: 'clamps', count: 2 }, photo: true },
       { id: 'fm.flush', minutes: 8, does: true, opens: true, tools: ['degreaser', 'gloves'] },
-      { id: 'fm.on', minutes: 6, decides: true },
+      { id: 'fm.on', minutes: 6, decides: 'hold' },
     ],
   },
   {
@@ -114,7 +114,7 @@ export const OTHER_JOBS: readonly Job[] = [
       { id: 'lv.off', minutes: 3, photo: true, opens: true },
       { id: 'lv.dome', minutes: 4, tools: ['brush'] },
       { id: 'lv.blow', minutes: 3, tools: ['meter'] },
-      { id: 'lv.on', minutes: 4, does: true, decides: true },
+      { id: 'lv.on', minutes: 4, does: true, decides: 'hold' },
     ],
   },
   {
@@ -128,10 +128,10 @@ export const OTHER_JOBS: readonly Job[] = [
         minutes: 7,
         gate: 'hands-at-pump',
         does: true,
-        decides: true,
+        decides: 'hold',
         drawing: { of: 'belt', first: 'motor' },
       },
-      { id: 'bt.turn', minutes: 2, decides: true },
+      { id: 'bt.turn', minutes: 2, decides: 'hold' },
     ],
   },
   {
@@ -149,7 +149,7 @@ export const OTHER_JOBS: readonly Job[] = [
         tools: ['hex-1-4'],
         takes: { what: 'screws', count: 4 },
       },
-      { id: 'bd.on', minutes: 7, decides: true },
+      { id: 'bd.on', minutes: 7, decides: 'hold' },
       { id: 'bd.sheet', minutes: 1 },
     ],
   },
@@ -195,7 +195,7 @@ export const OTHER_JOBS: readonly Job[] = [
         takes: { what: 'screws', count: 2 },
       },
       { id: 'ls.meter', minutes: 3, opens: true, tools: ['meter'] },
-      { id: 'ls.fit', minutes: 8, does: true, decides: true },
+      { id: 'ls.fit', minutes: 8, does: true, decides: 'hold' },
     ],
   },
   {
@@ -211,8 +211,8 @@ export const OTHER_JOBS: readonly Job[] = [
         photo: true,
         opens: true,
       },
-      { id: 'wr.mend', minutes: 14, does: true, decides: true, tools: ['pliers'] },
-      { id: 'wr.measure', minutes: 4, decides: true, tools: ['meter'] },
+      { id: 'wr.mend', minutes: 14, does: true, decides: 'hold', tools: ['pliers'] },
+      { id: 'wr.measure', minutes: 4, decides: 'hold', tools: ['meter'] },
     ],
   },
   {
@@ -222,8 +222,8 @@ export const OTHER_JOBS: readonly Job[] = [
     steps: [
       { id: 'fr.law', minutes: 1 },
       { id: 'fr.find', minutes: 15, gate: 'measure-dead', tools: ['meter'], photo: true, opens: true },
-      { id: 'fr.new', minutes: 15, does: true, decides: true },
-      { id: 'wr.measure', minutes: 4, decides: true, tools: ['meter'] },
+      { id: 'fr.new', minutes: 15, does: true, decides: 'hold' },
+      { id: 'wr.measure', minutes: 4, decides: 'hold', tools: ['meter'] },
     ],
   },
   {
@@ -241,8 +241,8 @@ export const OTHER_JOBS: readonly Job[] = [
         takes: { what: 'clips', count: 2 },
       },
       { id: 'co.motor', minutes: 12, takes: { what: 'clips', count: 2 }, tools: ['hex-5-16'] },
-      { id: 'co.halves', minutes: 15, does: true, opens: true, decides: true, tools: ['wood'] },
-      { id: 'co.align', minutes: 12, decides: true },
+      { id: 'co.halves', minutes: 15, does: true, opens: true, decides: 'hold', tools: ['wood'] },
+      { id: 'co.align', minutes: 12, decides: 'hold' },
     ],
   },
   {
@@ -299,7 +299,7 @@ export const OTHER_JOBS: readonly Job[] = [
     outside: true,
     steps: [
       { id: 'sp.see', minutes: 2 },
-      { id: 'sp.loop', minutes: 8, does: true, decides: true },
+      { id: 'sp.loop', minutes: 8, does: true, decides: 'hold' },
       { id: 'sp.plumber', minutes: 3 },
     ],
   },
@@ -321,7 +321,7 @@ export const OTHER_JOBS: readonly Job[] = [
     outside: true,
     steps: [
       { id: 'su.rinse', minutes: 15, does: true },
-      { id: 'su.write', minutes: 3, decides: true },
+      { id: 'su.write', minutes: 3, decides: 'hold' },
     ],
   },
   {

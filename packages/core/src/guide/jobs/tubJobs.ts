@@ -27,9 +27,9 @@ const SHAFT_STEPS: readonly JobStep[] = [
   },
 ]
 const SHAFT_BACK: readonly JobStep[] = [
-  { id: 'ss.grease', minutes: 8, tools: ['grease'], decides: true },
+  { id: 'ss.grease', minutes: 8, tools: ['grease'], decides: 'hold' },
   { id: 'ss.back', minutes: 45, tools: ['socket-1-2', 'hex-1-4'] },
-  { id: 'ss.block', minutes: 10, decides: true },
+  { id: 'ss.block', minutes: 10, decides: 'hold' },
 ]
 
 /** Seals, bellows and the tub: REPAIR jobs E, F, G and what of M is at the tub. */
@@ -186,7 +186,7 @@ export const TUB_JOBS: readonly Job[] = [
     steps: [
       ...SHAFT_STEPS,
       { id: 'cl.old', minutes: 10, opens: true, worse: true, takes: { what: 'rings', count: 1 } },
-      { id: 'cl.fit', minutes: 20, does: true, decides: true },
+      { id: 'cl.fit', minutes: 20, does: true, decides: 'hold' },
       ...SHAFT_BACK,
     ],
   },

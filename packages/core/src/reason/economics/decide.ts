@@ -45,7 +45,7 @@ export interface Option {
   expected: number
   lo: number
   hi: number
-  /** Against a new machine, year by year; null where there is nothing to set against it. */
+  /** Against a new machine, year by year; null where nothing of the machine is repaired. */
   keep: KeepOrReplace | null
 }
 /** A part that lies open with the leading option, and from which chance on it pays to renew it at once. */
@@ -220,7 +220,7 @@ export function decide(
       expected: callOut + course.expected,
       lo: callOut + costQuantile(course, 0.1),
       hi: callOut + costQuantile(course, 0.9),
-      keep: keepOf(price, cured),
+      keep: STAYS.has(offer.act) ? null : keepOf(price, cured),
     }
   })
   const told = options
@@ -285,12 +285,8 @@ const KNOWN = 0.7
  * Whether a new machine is cheaper year by year than what leads. What is of the house or of its use is not ended by one, and what is not known yet is no
  * reason to give a machine up.
  */
-const anewPays = ({ act, right, cured, keep }: Option, anew: Option): boolean =>
-  keep !== null &&
-  !STAYS.has(act as CureWord) &&
-  right >= KNOWN &&
-  anew.cured > cured &&
-  keep.keepYearly > keep.newYearly
+const anewPays = ({ right, cured, keep }: Option, anew: Option): boolean =>
+  keep !== null && right >= KNOWN && anew.cured > cured && keep.keepYearly > keep.newYearly
 
 /** Of those that come to nearly the same the one after which the machine more likely works: a second visit is nobody's wish. */
 const ALIKE = 1.03

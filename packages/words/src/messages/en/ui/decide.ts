@@ -22,6 +22,9 @@ export const decide = {
   'decide.sayNew':
     '“A repair of {price} would not pay for the years this machine has left. A new one costs {anew}.”',
   'decide.sayNothing': '“Nothing has to be repaired. The visit costs {price}.”',
+  'decide.sayLeft':
+    '“Nothing is repaired: the machine stays as it is, and does not work as it should. The visit costs {price}.”',
+  'decide.sayRefer': '“This is for another trade, whose bill comes beside it. The visit costs {price}.”',
   'decide.lookFirst':
     'Look first: {look}, {minutes} min. It saves {saves} on the mean and costs {costs} of work.',
   'decide.toWeigh': 'Weigh first',

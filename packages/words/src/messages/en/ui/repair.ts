@@ -11,7 +11,7 @@ export const repair = {
   'repair.minutes': '{minutes} min',
   'repair.steps': 'Steps',
   'repair.decides': 'Decides whether it leaks again.',
-  'repair.decidesSwitch': 'Decides whether it holds.',
+  'repair.decidesHold': 'Decides whether it holds.',
   'repair.photoFirst': 'Photo first, before it moves.',
   'repair.done': 'Done',
   'repair.then': 'then: {step}',

@@ -33,7 +33,7 @@ export const report = {
     '{runs, plural, one {# run} other {# runs}}, {looks, plural, one {# look} other {# looks}}, in the record of the workshop.',
   'report.received': 'received',
   'report.print': 'Print',
-  'report.printHint': 'or keep it as a PDF',
+  'report.printHint': 'on paper',
   'report.legend': 'Dashed: before. Line: after. Hatched: as expected of a sound machine.',
   'report.asPdf': 'As a PDF',
   'report.notToldApart': 'Not told apart yet; first of all {fault} ({percent}).',

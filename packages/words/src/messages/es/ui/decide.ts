@@ -24,6 +24,9 @@ export const decide: Record<keyof typeof english, string> = {
   'decide.sayNew':
     '«Una reparación de {price} no valdría la pena por los años que le quedan a esta máquina. Una nueva cuesta {anew}.»',
   'decide.sayNothing': '«No hay nada que reparar. La visita cuesta {price}.»',
+  'decide.sayLeft':
+    '«No se repara nada: la máquina queda como está y no trabaja como debe. La visita cuesta {price}.»',
+  'decide.sayRefer': '«Esto es de otro oficio, cuya cuenta va aparte. La visita cuesta {price}.»',
   'decide.lookFirst':
     'Primero mirar: {look}, {minutes} min. Ahorra {saves} en promedio y cuesta {costs} de trabajo.',
   'decide.toWeigh': 'Sopesar primero',

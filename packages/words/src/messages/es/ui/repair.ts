@@ -11,7 +11,7 @@ export const repair: Record<keyof typeof english, string> = {
   'repair.minutes': '{minutes} min',
   'repair.steps': 'Pasos',
   'repair.decides': 'Decide si vuelve a perder.',
-  'repair.decidesSwitch': 'Decide si aguanta.',
+  'repair.decidesHold': 'Decide si aguanta.',
   'repair.photoFirst': 'Primero la foto, antes de moverlo.',
   'repair.done': 'Hecho',
   'repair.then': 'luego: {step}',

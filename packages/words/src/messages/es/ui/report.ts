@@ -34,7 +34,7 @@ export const report: Record<keyof typeof english, string> = {
     '{runs, plural, one {# medición} other {# mediciones}}, {looks, plural, one {# revisión} other {# revisiones}}, en el registro del taller.',
   'report.received': 'recibido',
   'report.print': 'Imprimir',
-  'report.printHint': 'o guardar como PDF',
+  'report.printHint': 'en papel',
   'report.legend': 'Punteado: antes. Línea: después. Rayado: lo esperado de una máquina sana.',
   'report.asPdf': 'En PDF',
   'report.notToldApart': 'Aún sin distinguir; ante todo {fault} ({percent}).',
