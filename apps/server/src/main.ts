@@ -1,11 +1,11 @@
 import { createServer } from 'node:http'
 import path from 'node:path'
 import { createApp } from './app.ts'
+import { startBackground } from './background/startBackground.ts'
 import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrate.ts'
 import { USUAL_LIMITS } from './door/limits.ts'
 import { openLog } from './log.ts'
-import { startAnalyser } from './runs/analysis/startAnalyser.ts'
 
 const ownerUrl = process.env.DATABASE_URL
 if (!ownerUrl) {
@@ -24,7 +24,7 @@ await migrate(ownerUrl).catch((error: Error) => {
 // Who serves owns no table: without the role that every transaction begins with, nothing can be read at all.
 const url = process.env.SERVER_DATABASE_URL || ownerUrl
 const db = openDatabase(url)
-const analyser = await startAnalyser(url, log)
+const analyser = await startBackground(url, log)
 const app = await createApp({
   db,
   log,

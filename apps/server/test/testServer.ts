@@ -4,12 +4,12 @@ import type { AddressInfo } from 'node:net'
 import pg from 'pg'
 import pino from 'pino'
 import { createApp, type NetworkOptions, NO_PROXY } from '../src/app.ts'
+import { startBackground } from '../src/background/startBackground.ts'
 import { type Database, openDatabase } from '../src/db/database.ts'
 import { migrate } from '../src/db/migrate.ts'
 import { USUAL_LIMITS } from '../src/door/limits.ts'
 import { hashPassword, newToken, tokenHash } from '../src/door/secrets.ts'
 import type { DoorOptions } from '../src/people/sessionRoutes.ts'
-import { startAnalyser } from '../src/runs/analysis/startAnalyser.ts'
 import { type LivePace, USUAL_PACE } from '../src/runs/liveRuns.ts'
 
 type Ask = (method: string, path: string, body?: unknown) => Promise<{ status: number; body: never }>
@@ -86,7 +86,7 @@ export async function startTestServer(
   await migrate(databaseUrl)
   await runOnce(databaseUrl, INSPECTOR)
   const db = openDatabase(serverUrl)
-  const analyser = verdicts ? await startAnalyser(serverUrl, pino({ level: 'silent' })) : null
+  const analyser = verdicts ? await startBackground(serverUrl, pino({ level: 'silent' })) : null
   const servers: ReturnType<typeof createServer>[] = []
   const listen = async () => {
     const app = await createApp({

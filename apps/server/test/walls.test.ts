@@ -41,6 +41,21 @@ beforeAll(async () => {
     "insert into record_rival (id, workshop_id, subject, row_id, path, value, technician_id) values ($1, $2, 'machine', $3, '{spec,label}', $4, $5)",
     [ids.rival, own.workshopId, ids.machine, JSON.stringify(SECRET), own.technicianId],
   )
+  const truth = {
+    suspect: { part: 'pump', p: 0.9, right: true },
+    parts: [],
+    found: {},
+    expected: {},
+    looks: [],
+  }
+  await server.query(
+    'insert into visit_truth (workshop_id, visit_id, closed_at, version, truth) values ($1, $2, now(), 1, $3)',
+    [own.workshopId, ids.visit, JSON.stringify(truth)],
+  )
+  await server.query(
+    "insert into own_chances (workshop_id, made_at, chances) values ($1, '2001-01-01', $2)",
+    [own.workshopId, JSON.stringify({ visits: 7, factors: {} })],
+  )
   await server.query(
     "insert into recovery (token_hash, workshop_id, technician_id, made_by, printed) values ('\\x01', $1, $2, $2, true)",
     [own.workshopId, own.technicianId],
@@ -69,6 +84,9 @@ async function fingerprint(): Promise<string> {
     'record_rival',
     'recovery',
     'record_put',
+    'visit_truth',
+    'own_chances',
+    'learning',
   ]
   const parts = await Promise.all(
     tables.map(async (table) => {
@@ -234,6 +252,8 @@ describe('with the workshop’s condition taken out of a query', () => {
     'wantAnalyses',
     'doneAnalysis',
     'takeAnalysis',
+    'takeTruth',
+    'doneTruth',
   ])
   const readers = [...statementFiles()]
     .map(([name, file]) => ({ name, text: readFileSync(file, 'utf8').replace(/^--.*$/gm, '') }))
@@ -243,7 +263,9 @@ describe('with the workshop’s condition taken out of a query', () => {
   /** Values that would find the first workshop's rows. */
   const valuesOf: Record<string, unknown[]> = {
     findAssignment: [ids.instrument],
+    findLearning: [],
     findMachine: [ids.machine],
+    findOwnChances: [ids.visit],
     findOwnOrder: [],
     findPrices: [],
     findPhotoContent: [ids.photo],
@@ -270,6 +292,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listShowed: [],
     listSites: [],
     listStreamBlocks: [ids.run, 0, 10, 1000],
+    listTruths: [10],
     listVisits: [0, 4e12, false],
     photoRoom: [ids.visit],
     printedRecovery: [OWNER],
@@ -314,14 +337,16 @@ describe('with the workshop’s condition taken out of a query', () => {
         'as-thought',
         '"same"',
         '"mime"',
-        '"ofVisit":1|"madeAtMs"|"lnMin"|"entries"',
+        '"ofVisit":1|"madeAtMs"|"lnMin"|"entries"|"uses"|"factors"|"suspect"',
       ].join('|'),
     )
     expect(await rowsAs(own)).toMatch(hit)
     const seen = await rowsAs(bare)
     expect(seen).not.toContain(SECRET)
     for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
-    expect(seen).not.toMatch(/debris|XTS|as-thought|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"/)
+    expect(seen).not.toMatch(
+      /debris|XTS|as-thought|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"|"uses"|"factors"|"suspect"/,
+    )
   })
   it('writes nothing into the first workshop either', async () => {
     const client = new pg.Client({ connectionString: server.serverUrl })

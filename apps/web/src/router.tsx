@@ -110,6 +110,10 @@ export const makeRouter = (client: QueryClient) => {
               lazy: async () => ({ Component: (await import('./routes/LogbookPage.tsx')).LogbookPage }),
             },
             {
+              path: '/learned',
+              lazy: async () => ({ Component: (await import('./routes/LearnedPage.tsx')).LearnedPage }),
+            },
+            {
               path: '/workshop',
               lazy: async () => ({ Component: (await import('./routes/WorkshopPage.tsx')).WorkshopPage }),
             },

@@ -14,6 +14,7 @@ export type {
   HosesDue,
   InstrumentAnswer,
   KnownMachine,
+  LearnedAnswer,
   LiveMessage,
   LogbookAnswer,
   LogbookLine,
@@ -48,6 +49,7 @@ export {
   invitationSchema,
   LANGUAGES,
   type Language,
+  learningSchema,
   newPersonSchema,
   newWorkshopSchema,
   type OwnOrder,
@@ -186,7 +188,14 @@ export type {
   RunStep,
 } from './guide/protocols/protocolTypes.ts'
 export { protocolsFor } from './guide/protocolsFor.ts'
-export { type ShowedCount, showedCounts } from './guide/showed.ts'
+export {
+  type CheckWorth,
+  type Learned,
+  learnedOf,
+  type Reliability,
+} from './guide/truths/learned.ts'
+export { type ShowedCount, showedCounts } from './guide/truths/showed.ts'
+export { TRUTH_VERSION, type VisitTruth, visitTruth } from './guide/truths/visitTruth.ts'
 export { ACCESS_WAYS, type AccessWay, PANELS } from './machine/access.ts'
 export { LEAK_PHASES, type LeakPhase } from './machine/leakPhases.ts'
 export {
@@ -295,6 +304,7 @@ export { levelFromPressureMm, waterPressureKpa } from './physics/water/hydrostat
 export { BASES, type Basis, basisOf, type CardFigure } from './reason/catalogue/basis.ts'
 export { COMPLAINTS, type FaultCard, type FaultId } from './reason/catalogue/faultCard.ts'
 export { FAULT_CARDS } from './reason/catalogue/faultCards.ts'
+export { type OwnChances, readOwnChances } from './reason/catalogue/ownChances.ts'
 export { SOUND_LOOKS, sharesWith } from './reason/catalogue/soundLooks.ts'
 export { checkApplies, outcomesFor } from './reason/checks/applies.ts'
 export { CHECKS, checkFacts, valueProblem } from './reason/checks/checks.ts'

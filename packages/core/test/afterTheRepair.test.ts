@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import { FOLLOW_TOPIC, followUpsOf, followValue, readFollow } from '../src/guide/followUps.ts'
-import { showedCounts } from '../src/guide/showed.ts'
+import { showedCounts } from '../src/guide/truths/showed.ts'
 import { wilson } from '../src/numeric/wilson.ts'
 import type { VisitEntry } from '../src/state/entries.ts'
 

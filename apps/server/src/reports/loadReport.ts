@@ -6,21 +6,14 @@ import {
   type ExpectedRun,
   expectedRun,
   isCured,
-  leakMarksOf,
-  leakRunsOf,
-  machineState,
-  PHASE_OF_RUN,
   type ReportChange,
   runFacts,
-  saidEntries,
-  visitProof,
-  weighedCaseOf,
   whatItWas,
 } from '@brendik/core'
 import type { Actor, ScopedDb } from '../db/database.ts'
 import { openRun } from '../runs/runService.ts'
 import { readAllBlocks } from '../runs/runStore.ts'
-import { readVisit } from '../visits/readVisit.ts'
+import { weighedVisit } from '../visits/weighedVisit.ts'
 
 /** Points of a run on paper: more cannot be seen. */
 const MOST_DRAWN = 300
@@ -39,18 +32,7 @@ export interface LoadedReport {
 
 /** What the customer's page says of a visit, reckoned from all that is stored of it. @throws {AppError} not_found. */
 export async function loadReport(db: ScopedDb, actor: Actor, visitId: string): Promise<LoadedReport> {
-  const visit = await readVisit(db, actor, visitId)
-  const said = saidEntries(visit.entries)
-  const watched = await Promise.all(
-    leakRunsOf(visit).map(async ({ id, kind }) => {
-      const phase = PHASE_OF_RUN[kind]
-      return phase ? [{ phase, run: await openRun(db, actor, id) }] : []
-    }),
-  )
-  const leakSeen = leakMarksOf(watched.flat())
-  const proof = visitProof(visit, said, leakSeen)
-  const state = machineState(said, visit.runs, visit.observations)
-  const weighed = weighedCaseOf(visit, said, state.panels === 'open', leakSeen)
+  const { visit, said, proof, weighed } = await weighedVisit(db, actor, visitId)
   const report = customerReport(visit, said, proof, whatItWas(weighed, isCured(proof)))
   return { report, chart: report.change && (await chartOf(db, actor, report.change)) }
 }

@@ -1,17 +1,35 @@
-import { type ShowedCount, showedCounts } from '@brendik/core'
+import { type LearnedAnswer, learnedOf, learningSchema, showedCounts } from '@brendik/core'
 import { Router } from 'express'
 import * as v from 'valibot'
-import { scopeOf } from '../door/whoIsIt.ts'
+import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
+import { parseInput } from '../errors/parseInput.ts'
+import { knownTruths } from './makeTruths.ts'
 
 const showedRow = v.strictObject({ part: v.string(), showed: v.string(), n: v.number() })
+const learningRow = v.strictObject({ uses: v.boolean() })
 
-/** What turned out to be true: what old parts showed, over all visits of a workshop. */
+/** What turned out to be true over all visits of a workshop, what it taught, and whether new visits are weighed with it. */
 export function truthRoutes(): Router {
   const router = Router()
-  router.get('/showed', async (request, response) => {
+  router.get('/learned', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    const rows = await db.many('listShowed', showedRow, [actor.workshopId])
-    response.json(showedCounts(rows) satisfies ShowedCount[])
+    const [truths, showed, learning] = await Promise.all([
+      knownTruths(db, actor),
+      db.many('listShowed', showedRow, [actor.workshopId]),
+      db.maybeOne('findLearning', learningRow, [actor.workshopId]),
+    ])
+    const answer: LearnedAnswer = {
+      ...learnedOf(truths),
+      showed: showedCounts(showed),
+      uses: learning?.uses ?? true,
+    }
+    response.json(answer)
+  })
+  router.put('/learned', async (request, response) => {
+    const { db, actor } = ownerScope(request)
+    const { uses } = parseInput(learningSchema, request.body)
+    await db.run('putLearning', [actor.workshopId, actor.technicianId, uses])
+    response.json({ ok: true })
   })
   return router
 }

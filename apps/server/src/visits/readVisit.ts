@@ -1,21 +1,23 @@
-import { recordOf, type VisitAnswer } from '@brendik/core'
+import { readOwnChances, recordOf, type VisitAnswer } from '@brendik/core'
 import type { Actor, Queries, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
 import { photoRow } from '../photos/rows.ts'
 import { runsOfVisits } from '../runs/visitRuns.ts'
-import { entryRow, observationRow, visitRow } from './rows.ts'
+import { entryRow, observationRow, ownChancesRow, visitRow } from './rows.ts'
 
 /** A visit with all that belongs to it. @throws {AppError} not_found. */
 export async function readVisit(db: ScopedDb, actor: Actor, id: string): Promise<VisitAnswer> {
   const visit = await findVisit(db, actor, id)
-  const [runs, observations, entries, photos] = await Promise.all([
+  const [runs, observations, entries, photos, taught] = await Promise.all([
     runsOfVisits(db, actor, [id]),
     db.many('listObservations', observationRow, [actor.workshopId, id]),
     db.many('listEntries', entryRow, [actor.workshopId, id]),
     db.many('listPhotos', photoRow, [actor.workshopId, [id]]),
+    db.maybeOne('findOwnChances', ownChancesRow, [actor.workshopId, id]),
   ])
+  const chances = readOwnChances(taught?.chances)
   const machine = { ...visit.machine, record: recordOf(visit.machine.record) }
-  return { ...visit, machine, runs: runs.get(id) ?? [], observations, entries, photos }
+  return { ...visit, machine, runs: runs.get(id) ?? [], observations, entries, photos, chances }
 }
 
 export async function findVisit(db: Queries, actor: Actor, id: string) {

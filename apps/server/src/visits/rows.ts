@@ -49,6 +49,7 @@ export const entryRow = v.strictObject({
   value: v.nullable(v.union([v.string(), v.number(), v.boolean()])),
   basedOn: v.array(v.string()),
 })
+export const ownChancesRow = v.strictObject({ chances: v.unknown() })
 export const ownTimeRow = v.strictObject({
   check: v.picklist(CHECK_IDS),
   by: v.picklist(['me', 'shop']),

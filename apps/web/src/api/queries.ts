@@ -7,6 +7,7 @@ import type {
   InvitationAnswer,
   KnownMachine,
   Language,
+  LearnedAnswer,
   LogbookAnswer,
   MachineHistory,
   OrderEntry,
@@ -25,7 +26,6 @@ import type {
   RunSummary,
   SessionAnswer,
   SharedReportAnswer,
-  ShowedCount,
   SiteAnswer,
   VisitAnswer,
 } from '@brendik/core'
@@ -135,11 +135,12 @@ export const postReportLink = ({
   paper: Paper
 }) => post<{ token: string }>(`/visits/${visitId}/report-links`, link)
 export const deleteReportLink = (id: string) => del(`/report-links/${id}`)
-/** How often the part that was opened was what was wrong. */
-export const showedQuery = queryOptions({
-  queryKey: ['showed'],
-  queryFn: () => get<ShowedCount[]>('/showed'),
+/** What the workshop's visits taught. */
+export const learnedQuery = queryOptions({
+  queryKey: ['learned'],
+  queryFn: () => get<LearnedAnswer>('/learned'),
 })
+export const putLearning = (uses: boolean) => put('/learned', { uses })
 /** The address of one's own calendar. */
 export const postCalendar = () => post<{ token: string }>('/me/calendar', {})
 export const deleteCalendar = () => del('/me/calendar')

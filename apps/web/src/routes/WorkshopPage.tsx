@@ -1,4 +1,5 @@
 import { useWho } from '../features/door/index.ts'
+import { LearnedInShort } from '../features/learned/index.ts'
 import {
   Calendar,
   Changes,
@@ -7,7 +8,6 @@ import {
   OwnOrder,
   People,
   Prices,
-  Truths,
 } from '../features/workshop/index.ts'
 import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
@@ -29,7 +29,7 @@ export function WorkshopPage() {
           <div className="grid content-start gap-8">
             <Me />
             <Calendar />
-            <Truths />
+            <LearnedInShort />
             {who.role === 'owner' && <InstrumentKeys />}
             {who.role === 'owner' && <OwnOrder />}
           </div>

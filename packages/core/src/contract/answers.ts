@@ -1,10 +1,13 @@
 import type { FollowUp } from '../guide/followUps.ts'
+import type { Learned } from '../guide/truths/learned.ts'
+import type { ShowedCount } from '../guide/truths/showed.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
 import type { RunEvent } from '../measure/board/runEvents.ts'
 import type { ReadingBlock } from '../measure/board/runReadings.ts'
 import type { RunKind, RunPlan } from '../measure/plan/runPlan.ts'
 import type { RunAnalysis } from '../measure/verdict/runAnalysis.ts'
+import type { OwnChances } from '../reason/catalogue/ownChances.ts'
 import type { VisitEntry } from '../state/entries.ts'
 import type { MachineRecord } from './recordSchemas.ts'
 
@@ -134,6 +137,13 @@ export interface VisitAnswer {
   /** What stands of stages and state; two of one topic = said at once by two people. */
   entries: VisitEntry[]
   photos: PhotoAnswer[]
+  /** What the workshop's own visits made of the catalogue's chances when this one was opened; null = nothing, or it is switched off. */
+  chances: OwnChances | null
+}
+/** What the workshop's visits taught, and whether new visits are weighed with it. */
+export interface LearnedAnswer extends Learned {
+  uses: boolean
+  showed: ShowedCount[]
 }
 /** A machine with its runs over the years, newest visit first. */
 export interface MachineHistory extends MachineAnswer {

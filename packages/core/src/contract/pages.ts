@@ -17,6 +17,7 @@ export const PAGES = [
   '/rates',
   '/catalogue',
   '/logbook',
+  '/learned',
   '/workshop',
   '/machines/:machineId',
   '/machines/:machineId/change',

@@ -41,6 +41,8 @@ export const newWorkshopSchema = v.object({
 export const invitationSchema = v.object({ id: idSchema, name, role: v.picklist(ROLES) })
 /** What a person chose for themselves. */
 export const ownChoiceSchema = v.object({ language: v.picklist(LANGUAGES) })
+/** Whether new visits are weighed with what the workshop's own visits taught. */
+export const learningSchema = v.object({ uses: v.boolean() })
 /** The order of checks that a workshop set for itself; empty = none. */
 export const ownOrderSchema = v.object({
   entries: v.pipe(

@@ -78,6 +78,7 @@ export function weighedCaseOf(
     },
     leakSeen,
     panelsOpen,
+    chances: visit.chances,
     circuits: { supplyV: supplyVolts, windingOhm: lo === null || hi === null ? null : Math.sqrt(lo * hi) },
   }
 }

@@ -52,6 +52,7 @@ export function visitMadeHere(
     observations: [],
     entries: [],
     photos: [],
+    chances: null,
   }
 }
 

@@ -15,9 +15,9 @@ export function ForAndAgainst({ one, most }: { one: Contender; most: number }) {
       )}
       <p className="text-sm leading-snug text-soft">
         {t('weigh.howMuchIsPrior', {
-          usual: whole(one.usual),
-          complaint: whole(one.fromComplaint),
-          now: whole(one.present),
+          usual: percent(one.usual),
+          complaint: percent(one.fromComplaint),
+          now: percent(one.present),
         })}
       </p>
       <Link
@@ -29,9 +29,6 @@ export function ForAndAgainst({ one, most }: { one: Contender; most: number }) {
     </div>
   )
 }
-
-/** A percentage that no line break takes apart. */
-const whole = (p: number): string => percent(p).replaceAll(' ', '\u00a0')
 
 function Side({ side, reasons }: { side: 'for' | 'against'; reasons: readonly Reason[] }) {
   if (reasons.length === 0) return null

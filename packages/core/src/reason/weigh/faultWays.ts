@@ -2,6 +2,7 @@ import type { MachineSpec, Tap } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
 import type { FaultCard, FaultId } from '../catalogue/faultCard.ts'
 import { FAULT_CARDS } from '../catalogue/faultCards.ts'
+import type { OwnChances } from '../catalogue/ownChances.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { historyClues, type LeakHistory } from '../leaks/leakHistory.ts'
 import { type LeakState, leakStates } from '../leaks/leakStates.ts'
@@ -28,20 +29,28 @@ export interface FaultWays {
 const NONE_PER_HUNDRED = 9
 const UNLISTED_PER_HUNDRED = 2
 
-/** Every way every fault can be in a machine, with how likely it is before anything is seen: by family, taps, heights, age and past. */
-export function faultWays(machine: MachineSpec, history: LeakHistory, parts: readonly Part[]): FaultWays {
+/**
+ * Every way every fault can be in a machine, with how likely it is before anything is seen: by family, taps, heights, age and past.
+ * @param own - What the workshop's own visits make of the catalogue's chances; null = nothing.
+ */
+export function faultWays(
+  machine: MachineSpec,
+  history: LeakHistory,
+  parts: readonly Part[],
+  own: OwnChances | null = null,
+): FaultWays {
   const leaks = leakStates(machine, parts)
   const clues = historyClues(history)
   const ways: FaultWay[] = []
   for (const card of FAULT_CARDS) {
     const often = clues.reduce(
       (p, { factor }) => p * ((factor as Partial<Record<FaultId, number>>)[card.id] ?? 1),
-      card.perHundred * (card.families?.[machine.family] ?? 1),
+      card.perHundred * (card.families?.[machine.family] ?? 1) * (own?.factors[card.id] ?? 1),
     )
     if (often === 0) continue
-    const own = leaks.flatMap((state, n) => (state.fault === card.id ? [n] : []))
-    if (own.length > 0)
-      for (const n of own)
+    const states = leaks.flatMap((state, n) => (state.fault === card.id ? [n] : []))
+    if (states.length > 0)
+      for (const n of states)
         ways.push({ card, prior: often * (leaks[n] as LeakState).share, tap: null, leak: n, rests: false })
     else {
       const taps = card.perTap ? machine.valve.taps : [null]

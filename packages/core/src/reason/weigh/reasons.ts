@@ -1,4 +1,4 @@
-import type { Message } from '../../message.ts'
+import { type Message, message } from '../../message.ts'
 import type { FaultId } from '../catalogue/faultCard.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { historyClues, type LeakHistory } from '../leaks/leakHistory.ts'
@@ -49,7 +49,7 @@ function saidOnce(found: readonly { says: Message | null; weight: number }[]): t
  * @param among - What else it could be; without it everything, and nothing wrong as well.
  */
 export function reasonsOf(
-  { ways, none, belief, pieces }: Weighed,
+  { ways, none, belief, pieces, chances }: Weighed,
   history: LeakHistory,
   fault: FaultId,
   among?: (fault: FaultId) => boolean,
@@ -78,7 +78,13 @@ export function reasonsOf(
     says,
     weight: Math.log((factor as Partial<Record<FaultId, number>>)[fault] ?? 1),
   }))
-  const reasons = saidOnce([...found, ...past]).flatMap(({ says, weight }): Reason[] => {
+  const factor = chances?.factors[fault] ?? 1
+  const often = factor > 1 ? 'more' : 'less'
+  const here = {
+    says: message('found.own-chances', { often, visits: chances?.visits ?? 0 }),
+    weight: Math.log(factor),
+  }
+  const reasons = saidOnce([...found, ...past, here]).flatMap(({ says, weight }): Reason[] => {
     const strength = strengthOf(weight)
     return says && strength ? [{ says, weight, strength }] : []
   })

@@ -1,5 +1,6 @@
 import type { SiteSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
+import type { OwnChances } from '../catalogue/ownChances.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { combineVisit } from '../evidence/combineVisit.ts'
 import { lookOutdatedBy, runOutdatedBy, type VisitAct } from '../evidence/seen/acts.ts'
@@ -18,6 +19,8 @@ import { weighCycles, weighDrainRuns, weighFillRuns, weighSensing } from './weig
 /** What is known of a visit for the weighing. */
 export interface WeighedCase extends LeakCaseOfVisit {
   circuits: Circuits
+  /** What the workshop's own visits make of the catalogue's chances; left out = nothing. */
+  chances?: OwnChances | null
 }
 
 /** What is wrong with the machine as it is now, over the whole catalogue, with the ways and pieces it rests on. */
@@ -32,6 +35,8 @@ export interface Weighed extends FaultWays {
   found: LeakFindings
   observations: readonly Observation[]
   parts: readonly Part[]
+  /** What the workshop's own visits made of the catalogue's chances. */
+  chances: OwnChances | null
 }
 
 /** How often an act on a part ends a fault that lies there. Estimate. */
@@ -45,7 +50,7 @@ export function weighVisit(visit: WeighedCase): Weighed {
   const parts = partsAtSite(visit.machine, visit.site)
   const acts = visit.acts.filter(({ what }) => what !== 'opened').sort((a, b) => a.atMs - b.atMs)
   const last = acts.at(-1)
-  const start = faultWays(visit.machine, visit.history, parts)
+  const start = faultWays(visit.machine, visit.history, parts, visit.chances)
   if (!last) return weighStage(visit, start, parts)
   const since = ({ atMs }: { atMs?: number | null | undefined }) =>
     atMs !== null && atMs !== undefined && atMs >= last.atMs
@@ -137,6 +142,7 @@ function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]):
     found,
     observations,
     parts,
+    chances: visit.chances ?? null,
   }
 }
 

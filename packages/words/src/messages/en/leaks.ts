@@ -102,6 +102,8 @@ export const leaks = {
   'found.dry-at': 'It is dry with the level at {level}.',
   'found.age': 'It is {years} years old.',
   'found.opened': 'A cap or hose was opened here.',
+  'found.own-chances':
+    'In {visits, plural, one {# visit} other {# visits}} of this workshop it turned out {often, select, more {more} other {less}} often than usual.',
   'found.last-repair':
     'The last repair was at {at, select, inlet {the inlet} bellows {the bellows} filter_cap {the filter cap} pump {the pump} hoses {a hose inside} other {a seal of tub or shaft}}.',
   'found.conflict':

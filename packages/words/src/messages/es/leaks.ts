@@ -106,6 +106,8 @@ export const leaks: Record<keyof typeof english, string> = {
   'found.dry-at': 'Está seco con el nivel a {level}.',
   'found.age': 'Tiene {years} años.',
   'found.opened': 'Aquí se abrió una tapa o una manguera.',
+  'found.own-chances':
+    'En {visits, plural, one {# visita} other {# visitas}} de este taller resultó ser {often, select, more {más} other {menos}} a menudo que lo usual.',
   'found.last-repair':
     'La última reparación fue en {at, select, inlet {la entrada de agua} bellows {el fuelle} filter_cap {la tapa del filtro} pump {la bomba} hoses {una manguera de adentro} other {un retén de tina o eje}}.',
   'found.conflict':

@@ -4,6 +4,7 @@ import { device } from './device.ts'
 import { door } from './door.ts'
 import { follow } from './follow.ts'
 import { forms } from './forms.ts'
+import { learned } from './learned.ts'
 import { locate } from './locate.ts'
 import { named } from './named.ts'
 import { protocol } from './protocol.ts'
@@ -32,6 +33,7 @@ export const ui = {
   ...door,
   ...follow,
   ...forms,
+  ...learned,
   ...locate,
   ...named,
   ...protocol,

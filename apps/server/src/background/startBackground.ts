@@ -1,13 +1,13 @@
 import path from 'node:path'
 import { Worker } from 'node:worker_threads'
 import type { Logger } from 'pino'
-import { bundled } from '../../bundled.ts'
-import { loadSql } from '../../db/loadSql.ts'
-import { SOURCES } from '../../sources.ts'
-import type { WorkerTask } from './analysisWorker.ts'
-import { TAKEN_S, type Taken } from './makeVerdicts.ts'
+import { bundled } from '../bundled.ts'
+import { loadSql } from '../db/loadSql.ts'
+import { TAKEN_S, type Taken } from '../runs/analysis/makeVerdicts.ts'
+import { SOURCES } from '../sources.ts'
+import type { WorkerTask } from './backgroundWorker.ts'
 
-export interface Analyser {
+export interface Background {
   close: () => Promise<void>
 }
 
@@ -15,11 +15,11 @@ const RESTART_MS = 1000
 const MOST_MEMORY_MB = 512
 
 /**
- * Makes verdicts in a thread beside the server. A run that makes the thread die or never end is taken up a few times, then said to be
+ * Makes verdicts, and what turned out to be true of closed visits, in a thread beside the server. A run that makes the thread die or never end is taken up a few times, then said to be
  * beyond us; no other run waits for it longer than that.
  */
-export async function startAnalyser(databaseUrl: string, log: Logger): Promise<Analyser> {
-  const code = await bundled(path.join(SOURCES, 'runs/analysis/analysisWorker.ts'))
+export async function startBackground(databaseUrl: string, log: Logger): Promise<Background> {
+  const code = await bundled(path.join(SOURCES, 'background/backgroundWorker.ts'))
   const task: WorkerTask = { databaseUrl, sql: loadSql() }
   let closing = false
   let worker: Worker | null = null
@@ -35,7 +35,7 @@ export async function startAnalyser(databaseUrl: string, log: Logger): Promise<A
     worker = own
     own.on('message', ({ taken, problem }: { taken?: Taken | null; problem?: string }) => {
       clearTimeout(late)
-      if (problem) log.warn(`verdicts: ${problem}`)
+      if (problem) log.warn(`in the background: ${problem}`)
       if (!taken) return
       late = setTimeout(() => {
         log.error(`run ${taken.runId}: its analysis did not end within ${TAKEN_S} s`)
@@ -43,7 +43,7 @@ export async function startAnalyser(databaseUrl: string, log: Logger): Promise<A
       }, TAKEN_S * 1000)
       late.unref()
     })
-    own.on('error', (error) => log.error({ err: error }, 'the thread that makes verdicts failed'))
+    own.on('error', (error) => log.error({ err: error }, 'the thread in the background failed'))
     own.on('exit', () => {
       clearTimeout(late)
       setTimeout(start, RESTART_MS).unref()

@@ -1,19 +1,15 @@
-import { useQuery } from '@tanstack/react-query'
-import { showedQuery } from '../../api/queries.ts'
+import type { ShowedCount } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { t } from '../../lib/words.ts'
 import { partName, upperFirst } from '../../words/cardText.ts'
 
 /** How often the part that was opened was what was wrong: the only answer that says whether a diagnosis was right. */
-export function Truths() {
-  const { data } = useQuery(showedQuery)
-  if (!data) return null
+export function ShowedParts({ showed }: { showed: readonly ShowedCount[] }) {
   return (
-    <section aria-label={t('truths.truths')}>
-      <h2 className="plate pb-1 text-2xl">{t('truths.truths')}</h2>
-      <p className="pb-2 text-soft">{data.length === 0 ? t('truths.none') : t('truths.whatItIs')}</p>
+    <>
+      <p className="pb-2 text-soft">{showed.length === 0 ? t('truths.none') : t('truths.whatItIs')}</p>
       <ul>
-        {data.map(({ part, opened, sound, other, right }) => (
+        {showed.map(({ part, opened, sound, other, right }) => (
           <li
             key={part ?? 'all'}
             className={`grid grid-cols-[1fr_auto] gap-x-4 border-t border-hair py-2 leading-tight ${part === null ? 'font-semibold' : ''}`}
@@ -28,6 +24,6 @@ export function Truths() {
           </li>
         ))}
       </ul>
-    </section>
+    </>
   )
 }

@@ -1,9 +1,10 @@
 import { readlinkSync } from 'node:fs'
 import { setPriority } from 'node:os'
 import { parentPort, workerData } from 'node:worker_threads'
-import { openDatabase } from '../../db/database.ts'
-import type { SqlTexts } from '../../db/loadSql.ts'
-import { makeVerdicts } from './makeVerdicts.ts'
+import { openDatabase } from '../db/database.ts'
+import type { SqlTexts } from '../db/loadSql.ts'
+import { makeVerdicts } from '../runs/analysis/makeVerdicts.ts'
+import { makeTruths } from '../truths/makeTruths.ts'
 
 export interface WorkerTask {
   databaseUrl: string
@@ -21,11 +22,18 @@ function stepBack(): void {
 }
 stepBack()
 
-// The thread that makes verdicts: with a connection of its own, so that no reading passes through the thread that answers requests.
+// The thread that makes verdicts, and what turned out to be true: with a connection of its own, so that no reading passes through the thread that answers requests.
 const { databaseUrl, sql } = workerData as WorkerTask
 const database = openDatabase(databaseUrl, { sql, connections: 1 })
 let working = false
 let again = false
+
+/** Verdicts first, for somebody may wait for one: between two truths it is asked again whether one is wanted. */
+async function makeAll(): Promise<void> {
+  const verdicts = () => makeVerdicts(database, (taken) => parentPort?.postMessage({ taken }))
+  await verdicts()
+  await makeTruths(database, verdicts)
+}
 
 async function work(): Promise<void> {
   if (working) {
@@ -35,7 +43,7 @@ async function work(): Promise<void> {
   working = true
   do {
     again = false
-    await makeVerdicts(database, (taken) => parentPort?.postMessage({ taken })).catch((error: Error) => {
+    await makeAll().catch((error: Error) => {
       parentPort?.postMessage({ problem: error.message })
     })
   } while (again)

@@ -1,8 +1,8 @@
-import { PART_IDS } from '../catalogue/catalogueIds.ts'
-import type { PartId } from '../machine/parts.ts'
-import type { Interval } from '../numeric/interval.ts'
-import { wilson } from '../numeric/wilson.ts'
-import { SHOWED } from './jobs/jobPlan.ts'
+import { PART_IDS } from '../../catalogue/catalogueIds.ts'
+import type { PartId } from '../../machine/parts.ts'
+import type { Interval } from '../../numeric/interval.ts'
+import { wilson } from '../../numeric/wilson.ts'
+import { SHOWED } from '../jobs/jobPlan.ts'
 
 /** How often the part that was opened was what was wrong. */
 export interface ShowedCount {

@@ -1,0 +1,5 @@
+export { ChecksWorth } from './ChecksWorth.tsx'
+export { FirstSuspect, LearnedInShort } from './FirstSuspect.tsx'
+export { OwnChancesTable } from './OwnChancesTable.tsx'
+export { SaidAndCame } from './SaidAndCame.tsx'
+export { ShowedParts } from './ShowedParts.tsx'

@@ -1,0 +1,32 @@
+export const learned = {
+  'learned.learned': 'What turned out to be true',
+  'learned.none':
+    'Nothing yet: it comes from closed visits in which the repair was proven, or the old part was looked at.',
+  'learned.all': 'How sure, which checks, which chances',
+  'learned.inShort':
+    'The part suspected first was it in {right} of {n, plural, one {# visit} other {# visits}}.',
+  'learned.firstSuspect': 'The first suspect',
+  'learned.firstRight':
+    'The part suspected first was it in {right} of {n, plural, one {# visit} other {# visits}}; {lo} to {hi} at this count.',
+  'learned.rightOf': '{right} of {n}',
+  'learned.calibration': 'What was said, and what came',
+  'learned.says':
+    '{says, select, as_said {It comes as often as it is said, by {n, plural, one {# visit} other {# visits}}.} too_sure {It is said too surely: it came less often, by {n, plural, one {# visit} other {# visits}}.} too_careful {It is said too carefully: it came more often, by {n, plural, one {# visit} other {# visits}}.} other {Too few visits to say whether the percentages are right.}}',
+  'learned.said': 'Said',
+  'learned.came': 'It was it',
+  'learned.range': '{lo}–{hi}',
+  'learned.howToRead': 'Black: how often it was it, with its range. Amber: what was said on the mean.',
+  'learned.checks': 'Which checks led there',
+  'learned.gain': '{way, select, down {−} other {+}}{points}',
+  'learned.worth':
+    '{n, plural, one {# time} other {# times}}, {minutes} min; {misled, plural, one {led away once} other {led away # times}}',
+  'learned.chances': 'Chances from these visits',
+  'learned.chancesWhat':
+    'Counted over {visits, plural, one {# visit} other {# visits}}. {uses, select, yes {Visits opened from now on are weighed with it: a fault becomes at most four times as likely, and no visit opened before changes.} other {All visits are weighed with the usual chances.}}',
+  'learned.chancesNone': 'No chance differs from the usual one by as much as would matter.',
+  'learned.switch': 'Weigh with it',
+  'learned.on': 'Weigh with it',
+  'learned.off': 'Usual chances',
+  'learned.factor': '{factor}×',
+  'learned.counted': 'found {found} times, expected {expected}',
+} as const

@@ -1,0 +1,32 @@
+export const learned = {
+  'learned.learned': 'Lo que resultó ser cierto',
+  'learned.none':
+    'Nada aún: sale de visitas cerradas en las que se probó la reparación o se miró la pieza vieja.',
+  'learned.all': 'Qué tan seguro, qué pruebas, qué probabilidades',
+  'learned.inShort':
+    'La pieza sospechada primero era la causa en {right} de {n, plural, one {# visita} other {# visitas}}.',
+  'learned.firstSuspect': 'La primera sospecha',
+  'learned.firstRight':
+    'La pieza sospechada primero era la causa en {right} de {n, plural, one {# visita} other {# visitas}}; {lo} a {hi} con esta cuenta.',
+  'learned.rightOf': '{right} de {n}',
+  'learned.calibration': 'Lo que se dijo y lo que fue',
+  'learned.says':
+    '{says, select, as_said {Resulta tantas veces como se dice, según {n, plural, one {# visita} other {# visitas}}.} too_sure {Se dice con demasiada seguridad: resultó menos veces, según {n, plural, one {# visita} other {# visitas}}.} too_careful {Se dice con demasiada cautela: resultó más veces, según {n, plural, one {# visita} other {# visitas}}.} other {Muy pocas visitas para decir si los porcentajes son correctos.}}',
+  'learned.said': 'Se dijo',
+  'learned.came': 'Era la causa',
+  'learned.range': '{lo}–{hi}',
+  'learned.howToRead': 'Negro: cuántas veces fue, con su margen. Ámbar: lo que se dijo, en promedio.',
+  'learned.checks': 'Qué pruebas llevaron allí',
+  'learned.gain': '{way, select, down {−} other {+}}{points}',
+  'learned.worth':
+    '{n, plural, one {# vez} other {# veces}}, {minutes} min; {misled, plural, one {desvió una vez} other {desvió # veces}}',
+  'learned.chances': 'Probabilidades de estas visitas',
+  'learned.chancesWhat':
+    'Contado en {visits, plural, one {# visita} other {# visitas}}. {uses, select, yes {Las visitas que se abran desde ahora se pesan con ello: una falla se vuelve a lo sumo cuatro veces más probable, y ninguna visita abierta antes cambia.} other {Todas las visitas se pesan con las probabilidades usuales.}}',
+  'learned.chancesNone': 'Ninguna probabilidad difiere de la usual tanto como para importar.',
+  'learned.switch': 'Pesar con ello',
+  'learned.on': 'Pesar con ello',
+  'learned.off': 'Las usuales',
+  'learned.factor': '{factor}×',
+  'learned.counted': 'hallada {found} veces, esperada {expected}',
+} as const
