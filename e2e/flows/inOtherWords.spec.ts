@@ -91,7 +91,14 @@ test('every word of every screen comes from the table, and in US units nothing i
     [...document.querySelectorAll('a[href^="/visits/"]')].map((a) => a.getAttribute('href') ?? ''),
   )
   const visits = [...new Set(links.map((href) => /^\/visits\/[0-9a-f-]{36}/.exec(href)?.[0]).filter(Boolean))]
-  for (const path of ['/logbook', '/workshop', '/visits/new', '/rates?calc=winding', '/rates?calc=level'])
+  for (const path of [
+    '/logbook',
+    '/workshop',
+    '/learned',
+    '/visits/new',
+    '/rates?calc=winding',
+    '/rates?calc=level',
+  ])
     await go(page, path).then(() => look(path))
   expect(visits.length).toBeGreaterThan(2)
   for (const [n, visit] of visits.slice(0, 3).entries()) {

@@ -89,6 +89,7 @@ for (const [name, width, height] of [
       [`/machines/${machine.id}/change`, 'Serial number'],
       [`/sites/${site.id}`, 'Telephone'],
       ['/workshop', 'Who changed what'],
+      ['/learned', 'Coin trap blocked'],
     ]
     for (const [path, text] of views) {
       if (path !== '/') await go(page, path)

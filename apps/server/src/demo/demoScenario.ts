@@ -1,13 +1,21 @@
 import { actValue } from '@brendik/core'
 import { type DemoKit, type DemoRun, demoKit } from './demoKit.ts'
 import { idOf } from './demoPeople.ts'
+import { pastRepairs } from './demoRepairs.ts'
 
 /** Today’s visits, one left open the day before, and the yearly ones of one machine, which make a trend. */
 export function demoVisits(midnightMs: number, nowMs: number) {
   const kit = demoKit(midnightMs)
-  return [leakTest(kit), quarry(kit), larch(kit), ash(kit), mill(kit), rattling(kit), ...yearly(kit)].map(
-    (made) => inThePast(made, nowMs),
-  )
+  return [
+    leakTest(kit),
+    quarry(kit),
+    larch(kit),
+    ash(kit),
+    mill(kit),
+    rattling(kit),
+    ...yearly(kit),
+    ...pastRepairs(kit),
+  ].map((made) => inThePast(made, nowMs))
 }
 
 /** Three inspections that found nothing. */

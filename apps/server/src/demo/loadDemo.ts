@@ -4,6 +4,7 @@ import { migrate } from '../db/migrate.ts'
 import { tokenHash } from '../door/secrets.ts'
 import { makeVerdicts } from '../runs/analysis/makeVerdicts.ts'
 import { storeBlocks, storeEvents } from '../runs/runService.ts'
+import { makeTruths } from '../truths/makeTruths.ts'
 import {
   DEMO_CUSTOMERS,
   DEMO_KEY_ID,
@@ -96,8 +97,9 @@ for (const visit of demoVisits(midnight.getTime(), Date.now())) {
       [],
     ])
 }
-// The first look at the demo finds its verdicts made.
+// The first look at the demo finds its verdicts made, and what its visits taught.
 await makeVerdicts(db)
+await makeTruths(db)
 await db.close()
 
 /** A look that follows another within minutes was begun when that one had been entered, ms; null = nobody knows. */

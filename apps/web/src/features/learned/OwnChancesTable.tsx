@@ -19,7 +19,7 @@ export function OwnChancesTable({ learned, owner }: { learned: LearnedAnswer; ow
       return factor === undefined ? [] : [{ ...count, factor }]
     })
     .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor)))
-  const number = (value: number) => words().number(value, value < 9.95 ? 1 : 0)
+  const number = (value: number) => words().number(value, Math.abs(value - Math.round(value)) < 0.05 ? 0 : 1)
   return (
     <>
       <p className="pb-3 leading-snug">

@@ -9,12 +9,12 @@ export const learned = {
   'learned.firstRight':
     'The part suspected first was it in {right} of {n, plural, one {# visit} other {# visits}}; {lo} to {hi} at this count.',
   'learned.rightOf': '{right} of {n}',
-  'learned.calibration': 'What was said, and what came',
+  'learned.calibration': 'Were the percentages right?',
   'learned.says':
-    '{says, select, as_said {It comes as often as it is said, by {n, plural, one {# visit} other {# visits}}.} too_sure {It is said too surely: it came less often, by {n, plural, one {# visit} other {# visits}}.} too_careful {It is said too carefully: it came more often, by {n, plural, one {# visit} other {# visits}}.} other {Too few visits to say whether the percentages are right.}}',
+    '{says, select, as_said {Yes: it was it as often as said, over {n, plural, one {# visit} other {# visits}}.} too_sure {Too sure: it was it less often than said, over {n, plural, one {# visit} other {# visits}}.} too_careful {Too careful: it was it more often than said, over {n, plural, one {# visit} other {# visits}}.} other {Too few visits to tell.}}',
   'learned.said': 'Said',
   'learned.came': 'It was it',
-  'learned.range': '{lo}–{hi}',
+  'learned.range': '{lo}–{hi} %',
   'learned.howToRead': 'Black: how often it was it, with its range. Amber: what was said on the mean.',
   'learned.checks': 'Which checks led there',
   'learned.gain': '{way, select, down {−} other {+}}{points}',

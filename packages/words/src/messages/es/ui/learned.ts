@@ -9,12 +9,12 @@ export const learned = {
   'learned.firstRight':
     'La pieza sospechada primero era la causa en {right} de {n, plural, one {# visita} other {# visitas}}; {lo} a {hi} con esta cuenta.',
   'learned.rightOf': '{right} de {n}',
-  'learned.calibration': 'Lo que se dijo y lo que fue',
+  'learned.calibration': '¿Eran correctos los porcentajes?',
   'learned.says':
-    '{says, select, as_said {Resulta tantas veces como se dice, según {n, plural, one {# visita} other {# visitas}}.} too_sure {Se dice con demasiada seguridad: resultó menos veces, según {n, plural, one {# visita} other {# visitas}}.} too_careful {Se dice con demasiada cautela: resultó más veces, según {n, plural, one {# visita} other {# visitas}}.} other {Muy pocas visitas para decir si los porcentajes son correctos.}}',
+    '{says, select, as_said {Sí: era la causa tantas veces como se dijo, en {n, plural, one {# visita} other {# visitas}}.} too_sure {Demasiado seguros: era la causa menos veces de lo dicho, en {n, plural, one {# visita} other {# visitas}}.} too_careful {Demasiado cautos: era la causa más veces de lo dicho, en {n, plural, one {# visita} other {# visitas}}.} other {Muy pocas visitas para saberlo.}}',
   'learned.said': 'Se dijo',
   'learned.came': 'Era la causa',
-  'learned.range': '{lo}–{hi}',
+  'learned.range': '{lo}–{hi} %',
   'learned.howToRead': 'Negro: cuántas veces fue, con su margen. Ámbar: lo que se dijo, en promedio.',
   'learned.checks': 'Qué pruebas llevaron allí',
   'learned.gain': '{way, select, down {−} other {+}}{points}',
