@@ -100,6 +100,7 @@ export const reads = [
   '/api/day?fromMs=0&toMs=4000000000000',
   `/api/visits/${ids.visit}`,
   `/api/visits/${ids.visit}/report.pdf`,
+  `/api/visits/${ids.visit}/record.pdf`,
   `/api/visits/${ids.visit}/report-links`,
   '/api/machines',
   `/api/machines/${ids.machine}`,

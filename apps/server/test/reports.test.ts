@@ -3,9 +3,12 @@ import {
   familyDefaults,
   type RunEvent,
   type SharedReportAnswer,
+  signedValue,
   type VisitAnswer,
 } from '@brendik/core'
+import { makeWords, sayRun } from '@brendik/words'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
+import sharp from 'sharp'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { startTestServer, type TestServer } from './testServer.ts'
 
@@ -148,6 +151,86 @@ describe('the page for the customer', () => {
       expect(raw).toContain('/MarkInfo')
     }
   })
+})
+
+describe('the full record', () => {
+  it('holds every run with its readings, every look, act, point and photo, in both languages', async () => {
+    const jpeg = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#345' } })
+      .jpeg()
+      .toBuffer()
+    const photo = await fetch(
+      `${server.url}/api/photos/${crypto.randomUUID()}?visit=${visitId}&stage=repair&atMs=${T0 + 5 * MIN}`,
+      {
+        method: 'PUT',
+        headers: { ...own.headers, 'content-type': 'image/jpeg' },
+        body: new Uint8Array(jpeg),
+      },
+    )
+    expect(photo.status).toBe(200)
+    const observations = [
+      ['complaint', 'slow-drain'],
+      ['drain-hose.look', 'kinked'],
+      ['pump.winding', 175.4],
+    ].map(([check, value], n) => ({
+      type: 'observed',
+      id: crypto.randomUUID(),
+      atMs: T0 + n * MIN,
+      check,
+      value,
+      tap: null,
+      levelMm: null,
+    }))
+    await own.request('POST', `/api/visits/${visitId}/observations`, { observations })
+    const { runs } = (await own.request('GET', `/api/visits/${visitId}`)).body as VisitAnswer
+    for (const [language, kinked] of [
+      ['en', 'kinked'],
+      ['es', 'doblada'],
+    ] as const) {
+      const query = `language=${language}&zone=Europe/London`
+      const answer = await fetch(`${server.url}/api/visits/${visitId}/record.pdf?${query}`, {
+        headers: own.headers,
+      })
+      expect(answer.status).toBe(200)
+      const bytes = await answer.arrayBuffer()
+      const raw = Buffer.from(bytes).toString('latin1')
+      expect(raw).toContain('/StructTreeRoot')
+      expect(raw.match(/\/Subtype \/Image/g)).toHaveLength(1)
+      const text = bare(await textOf(bytes))
+      const words = makeWords(language, 'metric')
+      expect(text).toContain('Row3')
+      expect(text.toLowerCase()).toContain(kinked)
+      expect(text).toContain(bare(words.withUnit('ohm', 175.4)))
+      for (const { analysis } of runs)
+        expect(text).toContain(bare(sayRun(words, (analysis as NonNullable<typeof analysis>).saying)))
+      // Every reading by hand stands with its second.
+      expect(text.match(/\d+s\d+mm/g)?.length).toBeGreaterThan(20)
+      expect(text).toContain(bare(words.t('prove.point.run-drain')))
+    }
+  })
+})
+
+it('a signature stands over its line on the page, its link and its PDF until more is done', async () => {
+  const say = (topic: string, value: string, atMs: number) =>
+    own.request('POST', `/api/visits/${visitId}/entries`, {
+      entries: [{ id: crypto.randomUUID(), atMs, topic, value, basedOn: [] }],
+    })
+  const strokes = [[...Array(60).keys()].map((n) => [20 + 5 * n, 60 + 30 * Math.sin(n / 4)] as const)]
+  await say('signed', signedValue({ name: 'Ms Tern', strokes }), T0 + 60 * MIN)
+  const shared = async () => {
+    const link = { id: crypto.randomUUID(), days: 7, paper: { zone: 'UTC' } }
+    const made = (await own.request('POST', `/api/visits/${visitId}/report-links`, link)).body as {
+      token: string
+    }
+    const answer = await server.ask({}, 'GET', `/api/shared/${made.token}`)
+    return ((await answer.json()) as SharedReportAnswer).text
+  }
+  const text = await shared()
+  expect(text.received).toBe('received by Ms Tern, November 2, 2026')
+  expect(text.signed?.[0]?.length).toBeGreaterThan(20)
+  const pdf = await fetch(`${server.url}/api/visits/${visitId}/report.pdf?zone=UTC`, { headers: own.headers })
+  expect(bare(await textOf(await pdf.arrayBuffer()))).toContain(bare(text.received))
+  await say(`act:${crypto.randomUUID()}`, 'replaced pump', T0 + 61 * MIN)
+  expect(await shared()).toMatchObject({ received: 'received', signed: null })
 })
 
 describe('a link to it', () => {

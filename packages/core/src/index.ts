@@ -188,6 +188,7 @@ export type {
   RunStep,
 } from './guide/protocols/protocolTypes.ts'
 export { protocolsFor } from './guide/protocolsFor.ts'
+export { SIGN_BOX, SIGNED_TOPIC, type Signature, signedValue } from './guide/signature.ts'
 export {
   type CheckWorth,
   type Learned,
@@ -225,7 +226,7 @@ export { analyseBoard } from './measure/board/analyseBoard.ts'
 export { type DrawnLevels, drawnLevels } from './measure/board/drawnLevels.ts'
 export { type IntervalAt, intervalHistory, mainInterval } from './measure/board/intervalHistory.ts'
 export { BOARD_MARKS, type BoardMark, type RunEvent } from './measure/board/runEvents.ts'
-export type { ReadingBlock } from './measure/board/runReadings.ts'
+export { type ReadingBlock, runReadings } from './measure/board/runReadings.ts'
 export {
   type AdvanceResult,
   advanceRun,

@@ -1,8 +1,9 @@
 import { expect, test } from '@jest/globals'
 import { FOLLOW_TOPIC, followUpsOf, followValue, readFollow } from '../src/guide/followUps.ts'
+import { readSigned, signatureOf, signedValue } from '../src/guide/signature.ts'
 import { showedCounts } from '../src/guide/truths/showed.ts'
 import { wilson } from '../src/numeric/wilson.ts'
-import type { VisitEntry } from '../src/state/entries.ts'
+import { saidEntries, type VisitEntry } from '../src/state/entries.ts'
 
 const A = '0a51f6de-2f5e-4c0f-9f0e-1c2d3e4f5a6b'
 const B = '1b51f6de-2f5e-4c0f-9f0e-1c2d3e4f5a6b'
@@ -66,4 +67,50 @@ test('what old parts showed: all first, then by part, with the interval of the s
   ])
   expect(counts[0]?.right.lo).toBeCloseTo(0.4677, 4)
   expect(showedCounts([])).toEqual([])
+})
+
+test('a signature comes back as it was written, however long it was, and never of another page', () => {
+  const wave = (n: number, dy: number) =>
+    Array.from({ length: n }, (_, k) => [k / 3, dy + 20 * Math.sin(k / 9)] as const)
+  const value = signedValue({ name: ' Ms  Tern ', strokes: [wave(90, 40), wave(60, 80)] })
+  const read = readSigned(value)
+  expect(read?.name).toBe('Ms Tern')
+  expect(read?.strokes.map((stroke) => stroke[0])).toEqual([
+    [0, 40],
+    [0, 80],
+  ])
+  for (const strokes of [[wave(90_000, 60)], Array.from({ length: 900 }, (_, n) => wave(9, n / 9))]) {
+    const long = signedValue({ name: 'x'.repeat(300), strokes })
+    // As long as an entry may be.
+    expect(long.length).toBeLessThan(4000)
+    expect(readSigned(long)?.strokes.length).toBeGreaterThan(0)
+  }
+  expect(
+    readSigned(
+      signedValue({
+        name: 'K',
+        strokes: [
+          [
+            [-9, 500],
+            [4000, 1],
+          ],
+        ],
+      }),
+    )?.strokes,
+  ).toEqual([
+    [
+      [0, 120],
+      [400, 1],
+    ],
+  ])
+  expect(() => signedValue({ name: 'Kim', strokes: [[[3, 3]]] })).toThrow('a stroke at least')
+  expect(() => signedValue({ name: '  ', strokes: [wave(9, 9)] })).toThrow('name')
+  for (const wrong of [null, 7, 'Kim', '1,2 3,4|', '1,2 3,4000|Kim', 'a,b c,d|Kim'])
+    expect(readSigned(wrong)).toBeNull()
+
+  const signed = entry('signed', value)
+  const at = (atMs: number) => signatureOf(saidEntries([signed]), [{ atMs }])
+  expect(at(signed.atMs - 1)?.name).toBe('Ms Tern')
+  expect(at(signed.atMs + 1)).toBeNull()
+  expect(signatureOf(saidEntries([signed, entry('signed', null, [signed.id])]), [])).toBeNull()
 })

@@ -5,8 +5,10 @@ export {
   type RunAnswer,
   type VisitAnswer,
 } from './say/fileAnswer.ts'
+export { KIND_ID, STAGE_NAME_ID } from './say/names.ts'
 export { carriesMessage, readText } from './say/readText.ts'
 export { sayAny } from './say/say.ts'
+export { sayCheck, sayObserved } from './say/sayLook.ts'
 export {
   type ReportText,
   sayFault,

@@ -56,7 +56,7 @@ async function chartOf(
 }
 
 /** A plan that cannot be foretold has no band. */
-function expectedOrNone(plan: Parameters<typeof expectedRun>[0]): ExpectedRun | null {
+export function expectedOrNone(plan: Parameters<typeof expectedRun>[0]): ExpectedRun | null {
   try {
     return expectedRun(plan)
   } catch (error) {

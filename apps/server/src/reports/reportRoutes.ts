@@ -8,7 +8,7 @@ import {
   type SharedReportAnswer,
   tokenSchema,
 } from '@brendik/core'
-import { makeWords, sayReport } from '@brendik/words'
+import { makeWords, sayRecord, sayReport } from '@brendik/words'
 import express, { type RequestHandler, type Response, Router } from 'express'
 import * as v from 'valibot'
 import type { Database } from '../db/database.ts'
@@ -17,7 +17,9 @@ import { scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { unknownVisit } from '../visits/readVisit.ts'
+import { type LoadedRecord, loadRecord } from './loadRecord.ts'
 import { type LoadedReport, loadReport, type ReportChart } from './loadReport.ts'
+import { type RecordPage, recordPdf } from './recordPdf.ts'
 import { type ReportPage, reportPdf } from './reportPdf.ts'
 
 const linkRow = v.strictObject({ id: v.string(), expiresAtMs: v.number() })
@@ -36,6 +38,14 @@ export function reportRoutes(): Router {
     const id = parseInput(idSchema, request.params.id)
     const paper = parseInput(paperSchema, request.query)
     await sendPdf(response, pageOf(await loadReport(db, actor, id), who.workshopName, paper), paper)
+  })
+  router.get('/visits/:id/record.pdf', async (request, response) => {
+    const { db, actor, who } = scopeOf(request)
+    const id = parseInput(idSchema, request.params.id)
+    const paper = parseInput(paperSchema, request.query)
+    const words = makeWords(paper.language, paper.units)
+    const page = recordPage(await loadRecord(db, actor, id), who.workshopName, paper)
+    asFile(response, 'record.pdf', await recordPdf(words, page))
   })
   router.get('/visits/:id/report-links', async (request, response) => {
     const { db, actor } = scopeOf(request)
@@ -103,8 +113,26 @@ export function sharedRoutes(db: Database, links: RequestHandler): Router {
 }
 
 async function sendPdf(response: Response, page: ReportPage, paper: Paper): Promise<void> {
-  const pdf = await reportPdf(makeWords(paper.language, paper.units), page)
-  response.type('application/pdf').set('content-disposition', 'attachment; filename="report.pdf"').send(pdf)
+  asFile(response, 'report.pdf', await reportPdf(makeWords(paper.language, paper.units), page))
+}
+
+const asFile = (response: Response, name: string, pdf: Buffer) =>
+  response.type('application/pdf').set('content-disposition', `attachment; filename="${name}"`).send(pdf)
+
+/** The full record as it stands on paper. */
+function recordPage(loaded: LoadedRecord, workshop: string, paper: Paper): RecordPage {
+  const words = makeWords(paper.language, paper.units)
+  const time = (atMs: number) => shortTime(atMs, words.locale, paper.zone)
+  const { visit, charts, photos, morePhotos } = loaded
+  return {
+    workshop,
+    dated: longDate(visit.dueAtMs, words.locale, paper.zone),
+    siteName: visit.site.name,
+    text: sayRecord(words, loaded, time),
+    charts,
+    photos: photos.map(({ jpeg, atMs, by }) => ({ jpeg, caption: `${time(atMs)}, ${by}` })),
+    morePhotos: morePhotos > 0 ? words.t('record.morePhotos', { n: morePhotos }) : '',
+  }
 }
 
 /** A report as it stands on paper, in the words that were asked for. */
@@ -114,7 +142,7 @@ function pageOf({ report, chart }: LoadedReport, workshop: string, paper: Paper)
     workshop,
     dated: longDate(report.dueAtMs, words.locale, paper.zone),
     siteName: report.siteName,
-    text: sayReport(words, report),
+    text: sayReport(words, report, (atMs) => longDate(atMs, words.locale, paper.zone)),
     chart,
   }
 }
@@ -128,9 +156,13 @@ function drawnChart({ before, after, expected }: ReportChart): SharedReportAnswe
   }
 }
 
-function longDate(atMs: number, locale: string, zone: string): string {
-  const format = (timeZone: string) =>
-    new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone }).format(atMs)
+const longDate = (atMs: number, locale: string, zone: string) =>
+  written(atMs, locale, zone, { dateStyle: 'long' })
+const shortTime = (atMs: number, locale: string, zone: string) =>
+  written(atMs, locale, zone, { dateStyle: 'short', timeStyle: 'short' })
+
+function written(atMs: number, locale: string, zone: string, style: Intl.DateTimeFormatOptions): string {
+  const format = (timeZone: string) => new Intl.DateTimeFormat(locale, { ...style, timeZone }).format(atMs)
   try {
     return format(zone)
   } catch {

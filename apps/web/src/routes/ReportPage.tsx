@@ -1,9 +1,11 @@
+import { SIGNED_TOPIC, saidOf } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { CustomerPage, keepPdf, ShareSheet } from '../features/report/index.ts'
+import { CustomerPage, keepPdf, ShareSheet, SignSheet } from '../features/report/index.ts'
 import { useSpace } from '../features/visit/index.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
+import { Button } from '../ui/Button.tsx'
 import { Notice } from '../ui/Notice.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
 
@@ -13,9 +15,11 @@ export function ReportPage() {
   const { id } = space.visit
   const [sharing, setSharing] = useState(false)
   const [pdf, setPdf] = useState<'idle' | 'busy' | 'away'>('idle')
-  const asPdf = () => {
+  const [signing, setSigning] = useState(false)
+  const signed = saidOf(space.said, SIGNED_TOPIC) !== null
+  const asPdf = (what: 'report' | 'record') => {
     setPdf('busy')
-    keepPdf(id, `${space.visit.site.name}.pdf`).then(
+    keepPdf(id, what, `${space.visit.site.name}${what === 'record' ? ', record' : ''}.pdf`).then(
       () => setPdf('idle'),
       () => setPdf('away'),
     )
@@ -29,9 +33,32 @@ export function ReportPage() {
               {t('report.pdfAway')}
             </Notice>
           )}
-          <CustomerPage space={space} />
+          <CustomerPage
+            space={space}
+            sign={
+              <Button look="word" className="w-full text-water print:hidden" onClick={() => setSigning(true)}>
+                {t('sign.sign')}
+              </Button>
+            }
+          />
+          <p className="mx-auto flex max-w-[80ch] flex-wrap gap-x-8 px-5 pb-8 md:px-12 print:hidden">
+            <Button
+              look="word"
+              className="text-water"
+              disabled={pdf === 'busy'}
+              onClick={() => asPdf('record')}
+            >
+              {t('record.full')}
+            </Button>
+            {signed && (
+              <Button look="word" className="text-soft" onClick={() => space.say(SIGNED_TOPIC, null)}>
+                {t('sign.takeBack')}
+              </Button>
+            )}
+          </p>
         </Scroll>
       </main>
+      {signing && <SignSheet space={space} onClose={() => setSigning(false)} />}
       {sharing && <ShareSheet visitId={id} onClose={() => setSharing(false)} />}
       <ActionBar>
         <Action
@@ -45,7 +72,7 @@ export function ReportPage() {
           name={t('report.asPdf')}
           hint={t('report.pdfHint')}
           disabled={pdf === 'busy'}
-          onPress={asPdf}
+          onPress={() => asPdf('report')}
         />
         <Action
           weight="half"

@@ -1,26 +1,11 @@
-import { checkFacts, type ObservationAnswer } from '@brendik/core'
-import { type UnitSystem, withUnit } from '../lib/units.ts'
-import { t, tOf } from '../lib/words.ts'
-import { outcomeWord } from '../words/cardText.ts'
-
-type Observed = Pick<ObservationAnswer, 'check' | 'value' | 'levelMm'> & { tempC?: number | null | undefined }
+import type { ObservationAnswer } from '@brendik/core'
+import { sayCheck, sayObserved } from '@brendik/words/lean'
+import type { UnitSystem } from '../lib/units.ts'
+import { words } from '../lib/words.ts'
 
 /** What was looked at, in words. */
-export const checkWord = (o: Pick<ObservationAnswer, 'check' | 'tap'>): string =>
-  `${tOf(`check.${o.check}`, o.check)}${o.tap ? `, ${t(`word.tap.${o.tap}`)}` : ''}`
+export const checkWord = (o: Pick<ObservationAnswer, 'check' | 'tap'>): string => sayCheck(words(), o)
 
 /** What was observed, in the user's units. */
-export function observedText(o: Observed, units: UnitSystem): string {
-  const check = checkFacts(o.check)
-  const at =
-    (o.levelMm === null ? '' : ` ${t('observedText.at', { level: withUnit(units, 'level', o.levelMm) })}`) +
-    (o.tempC === null || o.tempC === undefined
-      ? ''
-      : ` ${t('observedText.at2', { temperature: withUnit(units, 'temperature', o.tempC) })}`)
-  if (check.kind === 'choice') return outcomeWord(o.check, String(o.value)) + at
-  if (typeof o.value === 'number') return `${withUnit(units, check.quantity, o.value)}${at}`
-  const bound = /^above (\d+)/.exec(o.value)
-  return bound
-    ? t('observedText.above', { figure: withUnit(units, check.quantity, Number(bound[1])), at })
-    : t('observedText.openCircuit', { at })
-}
+export const observedText = (o: Parameters<typeof sayObserved>[1], units: UnitSystem): string =>
+  sayObserved(words(units), o)

@@ -7,7 +7,7 @@ import {
   type RunSummary,
   type Saying,
 } from '@brendik/core'
-import { type MessageId, sayRun, timesAsLong } from '@brendik/words/lean'
+import { KIND_ID, sayRun, timesAsLong } from '@brendik/words/lean'
 import { durationText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { t, words } from '../lib/words.ts'
@@ -108,17 +108,6 @@ export function shortResult({ analysis, stoppedAtMs }: RunSummary, units: UnitSy
     : verdict
 }
 
-const KIND_ID = {
-  idle: 'ui.idle',
-  fill: 'ui.fill',
-  hold: 'ui.hold',
-  motion: 'runText.motion',
-  drain: 'ui.drain',
-  'after-drain': 'runText.runBack',
-  siphon: 'runText.gravityRun',
-  spin: 'ui.spin',
-  cycle: 'runText.cycle',
-} as const satisfies Record<RunKind, MessageId>
 /** A kind of run as part of a sentence. */
 export const kindMessage = (kind: RunKind): Message => message(KIND_ID[kind])
 

@@ -1,16 +1,10 @@
 import { type CycleMoment, type Said, STAGE_IDS, type StageId, type StageStatus, saidOf } from '@brendik/core'
+import { STAGE_NAME_ID } from '@brendik/words/lean'
 import { t } from '../lib/words.ts'
 
-export const STAGE_NAME: Record<StageId, string> = {
-  arrive: t('stageText.arrive'),
-  'make-safe': t('stageText.makeSafe'),
-  outside: t('stageText.outsideLook'),
-  fill: t('ui.fill'),
-  hold: t('ui.hold'),
-  drain: t('ui.drain'),
-  electrical: t('stageText.electrical'),
-  locate: t('ui.locate'),
-}
+export const STAGE_NAME = Object.fromEntries(
+  Object.entries(STAGE_NAME_ID).map(([stage, id]) => [stage, t(id)]),
+) as Record<StageId, string>
 export const STATUS_WORD: Record<StageStatus, string> = {
   open: t('ui.open'),
   done: t('ui.done'),

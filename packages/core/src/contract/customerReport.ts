@@ -1,5 +1,6 @@
 import type { ProofPoint } from '../guide/proof/proofPoints.ts'
 import type { WhatItWas } from '../guide/proof/whatItWas.ts'
+import { type Signature, signatureOf } from '../guide/signature.ts'
 import type { RunKind } from '../measure/plan/runPlan.ts'
 import type { Interval } from '../numeric/interval.ts'
 import { type Agreed, agreedOf } from '../reason/economics/decideEntries.ts'
@@ -25,6 +26,7 @@ export interface CustomerReport {
   wrong: WhatItWas | null
   acts: VisitAct[]
   agreed: Agreed | null
+  signed: (Signature & { atMs: number }) | null
   runs: number
   looks: number
 }
@@ -51,6 +53,7 @@ export function customerReport(
   proof: VisitProof,
   wrong: WhatItWas | null,
 ): CustomerReport {
+  const acts = actsOfEntries(visit.entries)
   const pair = proof.runs.find(({ says }) => says === 'cured' || says === 'better')
   const state = (wanted: ProofPoint['state']) => proof.points.filter((point) => point.state === wanted)
   return {
@@ -63,8 +66,9 @@ export function customerReport(
     waived: state('waived'),
     open: state('open'),
     wrong,
-    acts: actsOfEntries(visit.entries),
+    acts,
     agreed: agreedOf(said),
+    signed: signatureOf(said, acts),
     runs: visit.runs.filter(({ stoppedAtMs }) => stoppedAtMs !== null).length,
     looks: visit.observations.length,
   }

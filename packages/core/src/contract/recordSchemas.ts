@@ -2,6 +2,7 @@ import * as v from 'valibot'
 import { FOLLOW_TOPIC } from '../guide/followUps.ts'
 import { JOB_TOPIC, SHOWED_TOPIC, WORKING_TOPIC } from '../guide/jobs/jobPlan.ts'
 import { PROOF_TOPIC } from '../guide/proof/proofPoints.ts'
+import { SIGNED_TOPIC } from '../guide/signature.ts'
 import { asText } from '../message.ts'
 import { AGREED_TOPIC, DECIDE_TOPIC } from '../reason/economics/decideEntries.ts'
 import { ACT_TOPIC } from '../reason/evidence/seen/actEntries.ts'
@@ -66,6 +67,7 @@ const topic = v.pipe(
       PROOF_TOPIC.test(text) ||
       DECIDE_TOPIC.test(text) ||
       text === AGREED_TOPIC ||
+      text === SIGNED_TOPIC ||
       text === WORKING_TOPIC ||
       JOB_TOPIC.test(text) ||
       SHOWED_TOPIC.test(text) ||

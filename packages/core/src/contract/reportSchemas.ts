@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import type { Signature } from '../guide/signature.ts'
 import type { BandShape } from '../measure/plan/bandOf.ts'
 import { LANGUAGES } from './peopleSchemas.ts'
 import { idSchema, numberIn } from './specSchemas.ts'
@@ -42,6 +43,8 @@ export interface SharedReportAnswer {
     rows: { name: string; text: string }[]
     record: string
     received: string
+    /** Pen strokes over the line, within a box of `SIGN_BOX`. */
+    signed: Signature['strokes'] | null
     legend: string
     asPdf: string
   }

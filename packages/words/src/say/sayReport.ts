@@ -5,6 +5,7 @@ import {
   PRIMED_L,
   type ProofPoint,
   type ReportChange,
+  type Signature,
 } from '@brendik/core'
 import type { MessageId, Words } from '../words.ts'
 import { sayAny } from './say.ts'
@@ -20,6 +21,8 @@ export interface ReportText {
   rows: { name: string; text: string }[]
   record: string
   received: string
+  /** Pen strokes over the line. */
+  signed: Signature['strokes'] | null
 }
 
 /** From here on a fault is named without a figure. */
@@ -28,9 +31,9 @@ const AS_GOOD_AS_SURE = 0.9
 const NAMED = 0.5
 const REASONS = 4
 
-/** What the page for the customer says: the screen, the paper and the link say the same. */
-export function sayReport(words: Words, report: CustomerReport): ReportText {
-  const { change, wrong, agreed } = report
+/** What the page for the customer says: the screen, the paper and the link say the same. @param date - A day as it is written where the page is read. */
+export function sayReport(words: Words, report: CustomerReport, date: (atMs: number) => string): ReportText {
+  const { change, wrong, agreed, signed } = report
   const row = (id: MessageId, text: string) =>
     text.trim() === '' ? [] : [{ name: words.t(id), text: text.trim() }]
   const points = (some: readonly ProofPoint[]) => some.map((point) => sayPoint(words, point)).join('; ')
@@ -109,7 +112,10 @@ export function sayReport(words: Words, report: CustomerReport): ReportText {
       ),
     ],
     record: words.t('report.record', { runs: report.runs, looks: report.looks }),
-    received: words.t('report.received'),
+    received: signed
+      ? words.t('sign.received', { name: signed.name, date: date(signed.atMs) })
+      : words.t('report.received'),
+    signed: signed?.strokes ?? null,
   }
 }
 

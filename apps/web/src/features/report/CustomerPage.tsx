@@ -1,5 +1,6 @@
 import { customerReport, isCured, type WhatItWas } from '@brendik/core'
 import { sayReport } from '@brendik/words/lean'
+import type { ReactNode } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
 import { words } from '../../lib/words.ts'
@@ -12,7 +13,7 @@ import type { Space } from '../visit/index.ts'
 import { ReportSheet } from './ReportSheet.tsx'
 
 /** One page for the customer, in plain words: what they want to hear first, one picture, what was wrong, how we know, what was done, what to watch. */
-export function CustomerPage({ space }: { space: Space }) {
+export function CustomerPage({ space, sign }: { space: Space; sign: ReactNode }) {
   const { visit, said } = space
   const { units } = usePrefs()
   const who = useWho()
@@ -25,7 +26,8 @@ export function CustomerPage({ space }: { space: Space }) {
       workshop={who.workshopName}
       dated={dateText(visit.dueAtMs, 'longDate')}
       siteName={visit.site.name}
-      text={sayReport(words(units), report)}
+      text={sayReport(words(units), report, (atMs) => dateText(atMs, 'longDate'))}
+      sign={sign}
       picture={pair && <ProofChart runs={runs} flows={isFlow(pair)} />}
     />
   )

@@ -1,19 +1,23 @@
 import type { ReportText } from '@brendik/words/lean'
 import type { ReactNode } from 'react'
+import { Strokes } from './Strokes.tsx'
 
 /** The customer's page as a sheet of paper: on the screen, in print, and behind its link. */
 export function ReportSheet({
   workshop,
   dated,
   siteName,
-  text: { headline, lead, ratio, rows, record, received },
+  text: { headline, lead, ratio, rows, record, received, signed },
   picture,
+  sign,
 }: {
   workshop: string
   dated: string
   siteName: string
   text: ReportText
   picture?: ReactNode
+  /** What stands over the line while nobody has signed. */
+  sign?: ReactNode
 }) {
   return (
     <article className="mx-auto max-w-[80ch] bg-face px-5 py-6 md:my-6 md:px-12 md:py-10 print:m-0 print:max-w-none print:bg-white print:p-0">
@@ -50,7 +54,10 @@ export function ReportSheet({
       </dl>
       <div className="mt-10 flex items-end justify-between gap-6 border-t border-line pt-4 text-sm text-soft">
         <p>{record}</p>
-        <p className="w-56 shrink-0 border-t border-ink pt-1 text-center">{received}</p>
+        <div className="w-56 shrink-0 text-center">
+          {signed ? <Strokes strokes={signed} className="w-full text-ink" /> : sign}
+          <p className="border-t border-ink pt-1">{received}</p>
+        </div>
       </div>
     </article>
   )

@@ -10,6 +10,7 @@ import { named } from './named.ts'
 import { protocol } from './protocol.ts'
 import { prove } from './prove.ts'
 import { rates } from './rates.ts'
+import { record } from './record.ts'
 import { records } from './records.ts'
 import { repair } from './repair.ts'
 import { report } from './report.ts'
@@ -39,6 +40,7 @@ export const ui = {
   ...protocol,
   ...prove,
   ...rates,
+  ...record,
   ...records,
   ...repair,
   ...report,
