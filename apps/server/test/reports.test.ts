@@ -229,7 +229,7 @@ it('a signature stands over its line on the page, its link and its PDF until mor
   expect(text.signed?.[0]?.length).toBeGreaterThan(20)
   const pdf = await fetch(`${server.url}/api/visits/${visitId}/report.pdf?zone=UTC`, { headers: own.headers })
   expect(bare(await textOf(await pdf.arrayBuffer()))).toContain(bare(text.received))
-  await say(`act:${crypto.randomUUID()}`, 'replaced pump', T0 + 61 * MIN)
+  await say(`act:${crypto.randomUUID()}`, 'replaced pump', T0 + 63 * MIN)
   expect(await shared()).toMatchObject({ received: 'received', signed: null })
 })
 

@@ -144,6 +144,7 @@ export {
   SHOWED,
   type Showed,
   type StepNow,
+  showedAsThought,
   showedOf,
   stepTopic,
   WORKING_TOPIC,

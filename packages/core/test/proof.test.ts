@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals'
 import {
   familyDefaults,
   type JudgedRun,
+  type PartId,
   type ProofCase,
   type ProofPointId,
   proofOutcome,
@@ -13,6 +14,8 @@ import {
 import { blankAnalysis, type RunBasis } from '../src/measure/verdict/runAnalysis.ts'
 import type { Verdict } from '../src/measure/verdict/verdict.ts'
 import { meanRatio } from '../src/numeric/meanRatio.ts'
+import type { FaultId } from '../src/reason/catalogue/faultCard.ts'
+import { faultCard } from '../src/reason/catalogue/faultCards.ts'
 import { saidEntries } from '../src/state/entries.ts'
 import { caseWith } from './visitWith.ts'
 
@@ -293,6 +296,20 @@ describe('what it was', () => {
     const after = of([act('pump', 5)], false, [{ check: 'pump.sound', value: 'silent', atMs: 9 }])
     expect(after.fault).toBe(found.fault)
     expect(after.present).toBeCloseTo(found.present, 9)
+  })
+  it('is what the old part showed, whatever led and whatever nobody looked at', () => {
+    const pump = act('pump', 5)
+    const shown = (part: PartId, looks: typeof seen, cured = false) =>
+      whatItWas({ ...caseWith([]), observations: looks, acts: [pump] }, cured, [part])
+    expect(shown('coin-trap', seen)).toMatchObject({
+      fault: 'coin-trap.blocked',
+      byOldPart: true,
+      byCure: false,
+    })
+    // Nothing was looked at: without the part nothing would be wrong with it.
+    expect(whatItWas({ ...caseWith([]), observations: [], acts: [pump] }, false).fault).toBeNull()
+    expect(faultCard(shown('pump', []).fault as FaultId).part).toBe('pump')
+    expect(shown('pump', seen, true)).toMatchObject({ byOldPart: true, byCure: true })
   })
   it('is what the act ends where that cured the machine, not what led before', () => {
     const hose = act('outer-drain-hose', 5, 'cleared')

@@ -8,6 +8,7 @@ import {
   isCured,
   type ReportChange,
   runFacts,
+  showedAsThought,
   whatItWas,
 } from '@brendik/core'
 import type { Actor, ScopedDb } from '../db/database.ts'
@@ -33,7 +34,7 @@ export interface LoadedReport {
 /** What the customer's page says of a visit, reckoned from all that is stored of it. @throws {AppError} not_found. */
 export async function loadReport(db: ScopedDb, actor: Actor, visitId: string): Promise<LoadedReport> {
   const { visit, said, proof, weighed } = await weighedVisit(db, actor, visitId)
-  const report = customerReport(visit, said, proof, whatItWas(weighed, isCured(proof)))
+  const report = customerReport(visit, said, proof, whatItWas(weighed, isCured(proof), showedAsThought(said)))
   return { report, chart: report.change && (await chartOf(db, actor, report.change)) }
 }
 

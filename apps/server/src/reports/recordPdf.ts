@@ -42,10 +42,12 @@ export function recordPdf(words: Words, page: RecordPage): Promise<Buffer> {
   parts(text.parts)
   if (text.runs.length > 0) heading(text.runsTitle)
   for (const { id, name, says, read } of text.runs) {
-    row(name, says)
     const traces = charts.get(id)
-    if (traces && traces.after.tS.length > 1) {
-      room(CHART_HEIGHT + 40)
+    const drawn = traces && traces.after.tS.length > 1
+    // A run and its picture stay together.
+    room(drawn ? CHART_HEIGHT + 100 : 40)
+    row(name, says)
+    if (drawn) {
       const top = doc.y + 8
       add(
         'Figure',

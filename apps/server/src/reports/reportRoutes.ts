@@ -122,11 +122,14 @@ const asFile = (response: Response, name: string, pdf: Buffer) =>
 /** The full record as it stands on paper. */
 function recordPage(loaded: LoadedRecord, workshop: string, paper: Paper): RecordPage {
   const words = makeWords(paper.language, paper.units)
-  const time = (atMs: number) => shortTime(atMs, words.locale, paper.zone)
   const { visit, charts, photos, morePhotos } = loaded
+  const dated = longDate(visit.dueAtMs, words.locale, paper.zone)
+  // The day stands at the top: beside a time it is said of other days only.
+  const time = (atMs: number) =>
+    (longDate(atMs, words.locale, paper.zone) === dated ? clock : shortTime)(atMs, words.locale, paper.zone)
   return {
     workshop,
-    dated: longDate(visit.dueAtMs, words.locale, paper.zone),
+    dated,
     siteName: visit.site.name,
     text: sayRecord(words, loaded, time),
     charts,
@@ -159,7 +162,9 @@ function drawnChart({ before, after, expected }: ReportChart): SharedReportAnswe
 const longDate = (atMs: number, locale: string, zone: string) =>
   written(atMs, locale, zone, { dateStyle: 'long' })
 const shortTime = (atMs: number, locale: string, zone: string) =>
-  written(atMs, locale, zone, { dateStyle: 'short', timeStyle: 'short' })
+  written(atMs, locale, zone, { dateStyle: 'medium', timeStyle: 'short' })
+const clock = (atMs: number, locale: string, zone: string) =>
+  written(atMs, locale, zone, { timeStyle: 'short' })
 
 function written(atMs: number, locale: string, zone: string, style: Intl.DateTimeFormatOptions): string {
   const format = (timeZone: string) => new Intl.DateTimeFormat(locale, { ...style, timeZone }).format(atMs)

@@ -15,6 +15,7 @@ import {
   type OrderEntry,
   type OwnTime,
   openRunStream,
+  type PartId,
   type PriceList,
   type ReadingBlock,
   type RunAnalysis,
@@ -94,7 +95,8 @@ const compute = {
     acts: readonly VisitAct[],
   ) => combineVisit(machine, site, runs, observations, acts),
   leak: (visit: WeighedCase) => leakView(visit),
-  whatItWas: (visit: WeighedCase, cured: boolean) => whatItWas(visit, cured),
+  whatItWas: (visit: WeighedCase, cured: boolean, showed: readonly PartId[]) =>
+    whatItWas(visit, cured, showed),
   decide: (
     visit: WeighedCase,
     prices: PriceList,

@@ -13,6 +13,8 @@ export const SIGN_BOX = { w: 400, h: 120 } as const
 const MOST_POINTS = 420
 const MOST_STROKES = MOST_POINTS / 2
 const MOST_NAME = 200
+/** By so much the clocks of two devices may differ. */
+const CLOCKS_APART_MS = 120_000
 
 /**
  * A signature as the value of its entry: "12,40 13,42 …;60,20 …" and the name after "|". Points that lie closer than a unit are one; of a very long one
@@ -62,5 +64,7 @@ export function signatureOf(
 ): (Signature & { atMs: number }) | null {
   const latest = said.get(SIGNED_TOPIC)?.latest
   const read = latest && readSigned(latest.value)
-  return read && acts.every(({ atMs }) => atMs <= latest.atMs) ? { ...read, atMs: latest.atMs } : null
+  return read && acts.every(({ atMs }) => atMs <= latest.atMs + CLOCKS_APART_MS)
+    ? { ...read, atMs: latest.atMs }
+    : null
 }

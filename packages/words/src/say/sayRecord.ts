@@ -78,7 +78,7 @@ export function sayRecord(
         words.t('record.done'),
         actsOfEntries(visit.entries).map((act) => ({
           name: `${time(act.atMs)}, ${act.by}`,
-          text: actWords(words, act),
+          text: upperFirst(actWords(words, act)),
         })),
       ),
     ],
@@ -126,6 +126,8 @@ export function sayRecord(
   }
 }
 
+const upperFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
 /** Readings by hand each with its time, streamed ones by their number. */
 function sayReadings(words: Words, run: RunDetail, read: RunReadings | undefined): string {
   const hand = (read?.byHand ?? [])
@@ -136,7 +138,11 @@ function sayReadings(words: Words, run: RunDetail, read: RunReadings | undefined
       ? ''
       : words.t('record.hoseEnd', { height: words.withUnit('height', run.hoseEndMm) }),
     read && read.streamed > 0
-      ? words.t('record.streamed', { n: read.streamed, by: run.instrumentLabel ?? '–' })
+      ? words.t('record.streamed', {
+          n: read.streamed,
+          named: run.instrumentLabel === null ? 'no' : 'yes',
+          by: run.instrumentLabel ?? '',
+        })
       : '',
     hand === '' ? '' : words.t('record.byHand', { readings: hand }),
   ]

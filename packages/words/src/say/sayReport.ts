@@ -64,11 +64,12 @@ export function sayReport(words: Words, report: CustomerReport, date: (atMs: num
         }
       : null,
     rows: [
-      ...row('report.whatWasWrong', wrong ? wrongText(words, wrong) : ''),
+      ...row('report.whatWasWrong', wrong ? wrongText(words, wrong, report.acts.length > 0) : ''),
       ...row(
         'report.howWeKnow',
         wrong?.fault
           ? [
+              wrong.byOldPart ? words.t('report.oldPartShowed') : '',
               wrong.byCure ? words.t('report.endedByIt') : '',
               ...wrong.speaksFor.slice(0, REASONS).map(({ says }) => sayAny(words, says)),
             ].join(' ')
@@ -173,10 +174,15 @@ export function sayOptionOf(words: Words, id: string): string {
 /** Two figures are as many as a ratio deserves. */
 export const sayTimes = (words: Words, ratio: number): string => words.number(ratio, ratio < 9.95 ? 1 : 0)
 
-function wrongText(words: Words, { fault, present, byCure }: NonNullable<CustomerReport['wrong']>): string {
-  if (!fault) return words.t('weigh.nothingWrong')
+function wrongText(
+  words: Words,
+  { fault, present, byCure, byOldPart }: NonNullable<CustomerReport['wrong']>,
+  worked: boolean,
+): string {
+  // Something was done to it, and nobody wrote down why: that is no sound machine.
+  if (!fault) return worked ? '' : words.t('weigh.nothingWrong')
   const name = sayFault(words, fault)
-  if (byCure || present >= AS_GOOD_AS_SURE) return `${name}.`
+  if (byCure || byOldPart || present >= AS_GOOD_AS_SURE) return `${name}.`
   return words.t(present < NAMED ? 'report.notToldApart' : 'report.likely', {
     fault: name,
     percent: words.percent(present),

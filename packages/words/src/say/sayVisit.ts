@@ -82,20 +82,36 @@ export function actWords(words: Words, act: VisitAct): string {
 
 /** A flow that changed by less than this share is told as unchanged. */
 const AS_BEFORE = 0.05
+/** A flow of less than this share of the other is none: there is no telling how many times as fast it is. */
+const NEXT_TO_NOTHING = 0.02
+/** Less than this is no flow at all, L/min. */
+const NONE_L_MIN = 0.1
 
 /** What an act changed, by a run before and one after it. */
 export function sayChange(
   words: Words,
   { kind, tap, act, before, after }: VisitSays['changes'][number],
 ): string {
+  const next = NEXT_TO_NOTHING * Math.max(before.value, after.value)
   const ratio = after.value / before.value
-  const change = ratio > 1 + AS_BEFORE ? 'faster' : ratio < 1 - AS_BEFORE ? 'slower' : 'as-before'
+  const change =
+    Math.max(before.value, after.value) < NONE_L_MIN
+      ? 'as-before'
+      : before.value <= next
+        ? 'from-nothing'
+        : after.value <= next
+          ? 'to-nothing'
+          : ratio > 1 + AS_BEFORE
+            ? 'faster'
+            : ratio < 1 - AS_BEFORE
+              ? 'slower'
+              : 'as-before'
   return words.t('visit.changed', {
     act: actMessage(act),
     kind: kind === 'fill' ? (tap ?? 'fill') : 'drain',
     change,
-    times: words.number(ratio, 1),
-    percent: percentOf(ratio),
+    times: words.number(change === 'faster' ? ratio : 1, 1),
+    percent: percentOf(change === 'slower' ? ratio : 1),
   })
 }
 

@@ -1,4 +1,4 @@
-import { customerReport, isCured, type WhatItWas } from '@brendik/core'
+import { customerReport, isCured, showedAsThought, type WhatItWas } from '@brendik/core'
 import { sayReport } from '@brendik/words/lean'
 import type { ReactNode } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
@@ -36,5 +36,8 @@ export function CustomerPage({ space, sign }: { space: Space; sign: ReactNode })
 /** What was wrong, computed in the worker; null until it is there. */
 function useWhatItWas(space: Space, cured: boolean): WhatItWas | null {
   const weighed = weighedOf(space, useLeakMarks(space))
-  return useComputed(JSON.stringify([weighed, cured]), () => compute.whatItWas(weighed, cured))
+  const showed = showedAsThought(space.said)
+  return useComputed(JSON.stringify([weighed, cured, showed]), () =>
+    compute.whatItWas(weighed, cured, showed),
+  )
 }

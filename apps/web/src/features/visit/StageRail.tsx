@@ -149,7 +149,7 @@ function StageList({ space, at }: { space: Space; at: VisitPageId }) {
             </li>
           ))}
           <li>
-            <OtherPage to={to} keyName="0" name={t('ui.theWholeVisit')} here={at === null} />
+            <OtherPage to={to} keyName="0" name={t('ui.visitInShort')} here={at === null} />
           </li>
         </ul>
       </li>

@@ -243,6 +243,10 @@ export function workingOn(said: ReadonlyMap<string, Said>): Working | null {
   }
 }
 
+/** Parts that showed, opened, what was thought. */
+export const showedAsThought = (said: ReadonlyMap<string, Said>): PartId[] =>
+  PART_IDS.filter((part) => showedOf(said, part) === 'as-thought')
+
 /** What the old part showed, as it was said; null = nobody said. */
 export function showedOf(said: ReadonlyMap<string, Said>, part: PartId): Showed | null {
   const value = said.get(`showed:${part}`)?.latest.value

@@ -9,7 +9,7 @@ export const leaks = {
   'fault.bellows.misaligned': 'Bellows out of line',
   'fault.tub-seam.leak': 'Tub seam or wall',
   'fault.tub-seal.leak': 'Tub seal',
-  'fault.shaft-seal.leak': 'Shaft seals',
+  'fault.shaft-seal.leak': 'Shaft seal',
   'fault.sump-boot.leak': 'Sump boot',
   'fault.tub-pump-hose.leak': 'Tub-to-pump hose',
   'fault.pump.seal-leak': 'Pump seal',

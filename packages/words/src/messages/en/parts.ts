@@ -11,7 +11,7 @@ export const parts = {
   'part.tub-seam': 'Tub seam',
   'part.bellows': 'Door bellows',
   'part.tub-seal': 'Tub seal',
-  'part.shaft-seal': 'Shaft seals',
+  'part.shaft-seal': 'Shaft seal',
   'part.air-dome': 'Air dome',
   'part.level-hose': 'Pressure hose',
   'part.level-switch': 'Level sensor',

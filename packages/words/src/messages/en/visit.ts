@@ -90,7 +90,7 @@ export const visit = {
   'visit.differ':
     '{kind, select, hot {Two hot fills} cold {Two cold fills} fill {Two fills} other {Two drains at one height}} differ: the second runs at {percent} % of the first. Was something cleaned, cleared or changed in between? Enter it, and they are weighed apart; else time a third.',
   'visit.changed':
-    'Since {act}, the {kind, select, hot {hot fill} cold {cold fill} fill {fill} other {drain}} {change, select, faster {is {times} times as fast as before} slower {has only {percent} % of its flow before} other {runs as before}}.',
+    'Since {act}, the {kind, select, hot {hot fill} cold {cold fill} fill {fill} other {drain}} {change, select, from_nothing {runs, where next to nothing came before} to_nothing {hardly runs any more} faster {is {times} times as fast as before} slower {has only {percent} % of its flow before} other {runs as before}}.',
   'visit.before-act':
     'That was before {act}: {path, select, hold {hold again} fill {time the fill again} other {time the drain again}}.',
 

@@ -89,7 +89,7 @@ export const visit: Record<keyof typeof english, string> = {
   'visit.differ':
     '{kind, select, hot {Dos llenados calientes} cold {Dos llenados fríos} fill {Dos llenados} other {Dos desagües a la misma altura}} difieren: el segundo da {percent} % del primero. ¿Se limpió, destapó o cambió algo entre ellos? Anótelo, y se juzgan aparte; si no, cronometre un tercero.',
   'visit.changed':
-    'Desde esto ({act}), el {kind, select, hot {llenado caliente} cold {llenado frío} fill {llenado} other {desagüe}} {change, select, faster {es {times} veces más rápido que antes} slower {tiene solo {percent} % de su flujo de antes} other {sigue como antes}}.',
+    'Desde esto ({act}), el {kind, select, hot {llenado caliente} cold {llenado frío} fill {llenado} other {desagüe}} {change, select, from_nothing {fluye, donde antes no venía casi nada} to_nothing {apenas fluye ya} faster {es {times} veces más rápido que antes} slower {tiene solo {percent} % de su flujo de antes} other {sigue como antes}}.',
   'visit.before-act':
     'Eso fue antes de esto ({act}): {path, select, hold {repita el reposo} fill {cronometre otra vez el llenado} other {cronometre otra vez el desagüe}}.',
   'act.cleaned': 'limpieza: {part}',

@@ -11,7 +11,8 @@ export const record = {
   'record.runs': 'Runs',
   'record.notAnalysed': 'Not worked out yet.',
   'record.hoseEnd': 'Hose end at {height}.',
-  'record.streamed': '{n, plural, one {# reading} other {# readings}} streamed by {by}.',
+  'record.streamed':
+    '{n, plural, one {# reading} other {# readings}} streamed{named, select, no {.} other { by {by}.}}',
   'record.byHand': 'By hand: {readings}.',
   'record.looks': 'Looked at and measured',
   'record.photos': 'Photos',

@@ -17,6 +17,7 @@ export const report = {
   'report.whatWasWrong': 'What was wrong',
   'report.likely': '{fault}, most likely ({percent}).',
   'report.howWeKnow': 'How we know',
+  'report.oldPartShowed': 'The old part showed it when it was opened.',
   'report.endedByIt': 'Once this was done, the machine ran as a sound one does.',
   'report.whatWasDone': 'What was done',
   'report.nothingDone': 'Nothing was repaired in this visit.',

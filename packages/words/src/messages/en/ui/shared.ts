@@ -91,6 +91,7 @@ export const shared = {
   'ui.open': 'open',
   'ui.done': 'done',
   'ui.running': 'Running',
+  'ui.visitInShort': 'Visit',
   'ui.theWholeVisit': 'The whole visit',
   'ui.unplugged': 'Unplugged',
   'ui.wetVacuum': 'Wet vacuum',

@@ -11,7 +11,8 @@ export const record = {
   'record.runs': 'Pruebas medidas',
   'record.notAnalysed': 'Aún sin calcular.',
   'record.hoseEnd': 'Extremo de la manguera a {height}.',
-  'record.streamed': '{n, plural, one {# lectura} other {# lecturas}} enviadas por {by}.',
+  'record.streamed':
+    '{n, plural, one {# lectura} other {# lecturas}} enviadas{named, select, no {.} other { por {by}.}}',
   'record.byHand': 'A mano: {readings}.',
   'record.looks': 'Mirado y medido',
   'record.photos': 'Fotos',

@@ -18,6 +18,7 @@ export const report: Record<keyof typeof english, string> = {
   'report.whatWasWrong': 'Lo que estaba mal',
   'report.likely': '{fault}, lo más probable ({percent}).',
   'report.howWeKnow': 'Cómo lo sabemos',
+  'report.oldPartShowed': 'La pieza vieja lo mostró al abrirla.',
   'report.endedByIt': 'Hecho esto, la máquina anduvo como una sana.',
   'report.whatWasDone': 'Lo que se hizo',
   'report.nothingDone': 'En esta visita no se reparó nada.',

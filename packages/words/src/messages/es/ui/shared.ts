@@ -93,6 +93,7 @@ export const shared: Record<keyof typeof english, string> = {
   'ui.open': 'abierto',
   'ui.done': 'listo',
   'ui.running': 'En marcha',
+  'ui.visitInShort': 'Visita',
   'ui.theWholeVisit': 'Toda la visita',
   'ui.unplugged': 'Desenchufada',
   'ui.wetVacuum': 'Aspiradora de agua',
