@@ -10,6 +10,7 @@ import { makeFillCase } from '../packages/core/test/study/fillCases.ts'
 import { framesWhileStreaming } from './benchFrames.ts'
 import { leakBench } from './benchLeaks.ts'
 import { hundredThousandVisits } from './benchLogbook.ts'
+import { papers } from './benchPaper.ts'
 import { type Figure, storing } from './benchStore.ts'
 import { streaming } from './benchStreams.ts'
 import { weighBench } from './benchWeigh.ts'
@@ -121,6 +122,7 @@ const leaks = leakBench(medianMs)
 figures.push(...leaks.figures, ...weighBench(medianMs))
 
 for (const figure of await storing(plan('drain'))) figures.push(figure)
+for (const figure of await papers(plan('drain'))) figures.push(figure)
 for (const figure of await hundredThousandVisits(plan('drain'))) figures.push(figure)
 for (const figure of await streaming(plan('drain'), 100, 20, 60)) figures.push(figure)
 
