@@ -22,6 +22,7 @@ export const ids = {
   reportLink: crypto.randomUUID(),
   follow: crypto.randomUUID(),
   showed: crypto.randomUUID(),
+  act: crypto.randomUUID(),
 }
 const spec = { ...familyDefaults('front-load'), label: SECRET }
 const site = {
@@ -73,6 +74,13 @@ const follow = {
   value: `part 1000 ${SECRET}`,
   basedOn: [],
 }
+const act = {
+  id: ids.act,
+  atMs: Date.now(),
+  topic: `act:${ids.act}`,
+  value: 'replaced pump',
+  basedOn: [],
+}
 const showed = { id: ids.showed, atMs: 1, topic: 'showed:pump', value: 'as-thought', basedOn: [] }
 export const block = { id: ids.block, atMs: [Date.now()], levelMm: [77] }
 
@@ -87,7 +95,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['POST', `/api/runs/${ids.run}/events`, { visitId: ids.visit, events }],
   ['POST', `/api/ingest/runs/${ids.run}/blocks`, { blocks: [block] }],
   ['POST', `/api/visits/${ids.visit}/observations`, { observations: [observation, hoses] }],
-  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry, follow, showed] }],
+  ['POST', `/api/visits/${ids.visit}/entries`, { entries: [entry, follow, act, showed] }],
   ['POST', '/api/invitations', { id: ids.invitation, name: 'New hand', role: 'technician' }],
   ['PUT', '/api/own-order', { entries: ['trap.look', 'run:drain'] }],
   ['PUT', '/api/learned', { uses: true }],

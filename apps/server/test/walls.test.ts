@@ -293,6 +293,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listSites: [],
     listStreamBlocks: [ids.run, 0, 10, 1000],
     listTruths: [10],
+    listWent: [],
     listVisits: [0, 4e12, false],
     photoRoom: [ids.visit],
     printedRecovery: [OWNER],
@@ -337,7 +338,7 @@ describe('with the workshop’s condition taken out of a query', () => {
         'as-thought',
         '"same"',
         '"mime"',
-        '"ofVisit":1|"madeAtMs"|"lnMin"|"entries"|"uses"|"factors"|"suspect"',
+        '"ofVisit":1|"madeAtMs"|"lnMin"|"entries"|"uses"|"factors"|"suspect"|"went"',
       ].join('|'),
     )
     expect(await rowsAs(own)).toMatch(hit)
@@ -345,7 +346,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     expect(seen).not.toContain(SECRET)
     for (const id of [...Object.values(ids), own.technicianId]) expect(seen).not.toContain(id)
     expect(seen).not.toMatch(
-      /debris|XTS|as-thought|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"|"uses"|"factors"|"suspect"/,
+      /debris|XTS|as-thought|"same":true|"mime"|"ofVisit":1|"lnMin"|"entries"|"uses"|"factors"|"suspect"|"went"/,
     )
   })
   it('writes nothing into the first workshop either', async () => {

@@ -190,6 +190,7 @@ export type {
 } from './guide/protocols/protocolTypes.ts'
 export { protocolsFor } from './guide/protocolsFor.ts'
 export { SIGN_BOX, SIGNED_TOPIC, type Signature, signedValue } from './guide/signature.ts'
+export { toCarry } from './guide/truths/carry.ts'
 export {
   type CheckWorth,
   type Learned,

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { carryFor, toCarry } from '../src/guide/truths/carry.ts'
 import { learnedOf, reliabilityOf } from '../src/guide/truths/learned.ts'
 import { type VisitTruth, visitTruth } from '../src/guide/truths/visitTruth.ts'
 import { brierParts } from '../src/numeric/brier.ts'
@@ -151,6 +152,24 @@ describe('chances by own counts', () => {
     expect(ratio).toBeLessThan(2.1)
     expect(present({ visits: 0, factors: {} })).toBe(present(null))
   })
+})
+
+test('what goes most is carried: nine times of ten the van is not short until the shelf is filled again', () => {
+  // Poisson quantiles at 0.9 as tables have them: mean 1 → 2, mean 4 → 7, mean 10 → 14.
+  expect([13, 52, 130].map(carryFor)).toEqual([2, 7, 14])
+  expect(carryFor(0)).toBe(0)
+  expect(() => carryFor(-1)).toThrow('-1')
+  expect(
+    toCarry([
+      { part: 'pump', went: 13 },
+      { part: 'no-such-part', went: 40 },
+      { part: 'bellows', went: 2 },
+      { part: 'lid-switch', went: 20 },
+    ]),
+  ).toEqual([
+    { part: 'lid-switch', went: 20, carry: 3 },
+    { part: 'pump', went: 13, carry: 2 },
+  ])
 })
 
 const MIN = 60_000

@@ -8,4 +8,4 @@ addTable('en', JOBS)
 addTable('es', { ...ES, ...JOBS_ES })
 
 export * from './lean.ts'
-export { type RecordText, type RunReadings, sayRecord } from './say/sayRecord.ts'
+export { type RecordText, type RunReadings, sayPhotoPlace, sayRecord } from './say/sayRecord.ts'

@@ -69,6 +69,7 @@ export const STATEMENTS = [
   'listStreamBlocks',
   'listTruths',
   'listVisits',
+  'listWent',
   'lockCustomer',
   'lockMachine',
   'lockRival',

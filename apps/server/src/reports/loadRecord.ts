@@ -3,6 +3,7 @@ import {
   runFacts,
   runReadings,
   type Said,
+  saidOf,
   type VisitAnswer,
   type VisitProof,
 } from '@brendik/core'
@@ -32,7 +33,7 @@ export interface LoadedRecord {
   proof: VisitProof
   readings: Map<string, RunReadings>
   charts: Map<string, Traces>
-  photos: { jpeg: Buffer; atMs: number; by: string }[]
+  photos: { jpeg: Buffer; atMs: number; by: string; place: string | null }[]
   morePhotos: number
 }
 
@@ -59,7 +60,14 @@ export async function loadRecord(db: ScopedDb, actor: Actor, visitId: string): P
   const photos: LoadedRecord['photos'] = []
   for (const { id, atMs, by } of visit.photos.slice(0, MOST_PHOTOS)) {
     const found = await databasePhotos.find(db, actor, id)
-    if (found) photos.push({ jpeg: await smaller(found.bytes), atMs, by })
+    const place = saidOf(said, `photo-of:${id}`)
+    if (found)
+      photos.push({
+        jpeg: await smaller(found.bytes),
+        atMs,
+        by,
+        place: typeof place === 'string' ? place : null,
+      })
   }
   const morePhotos = Math.max(0, visit.photos.length - MOST_PHOTOS)
   return { visit, said, proof, readings, charts, photos, morePhotos }

@@ -8,7 +8,7 @@ import {
   type SharedReportAnswer,
   tokenSchema,
 } from '@brendik/core'
-import { makeWords, sayRecord, sayReport } from '@brendik/words'
+import { makeWords, sayPhotoPlace, sayRecord, sayReport } from '@brendik/words'
 import express, { type RequestHandler, type Response, Router } from 'express'
 import * as v from 'valibot'
 import type { Database } from '../db/database.ts'
@@ -133,7 +133,10 @@ function recordPage(loaded: LoadedRecord, workshop: string, paper: Paper): Recor
     siteName: visit.site.name,
     text: sayRecord(words, loaded, time),
     charts,
-    photos: photos.map(({ jpeg, atMs, by }) => ({ jpeg, caption: `${time(atMs)}, ${by}` })),
+    photos: photos.map(({ jpeg, atMs, by, place }) => ({
+      jpeg,
+      caption: [place && sayPhotoPlace(words, place), `${time(atMs)}, ${by}`].filter(Boolean).join('. '),
+    })),
     morePhotos: morePhotos > 0 ? words.t('record.morePhotos', { n: morePhotos }) : '',
   }
 }

@@ -1,4 +1,4 @@
-import { type LearnedAnswer, learnedOf, learningSchema, showedCounts } from '@brendik/core'
+import { type LearnedAnswer, learnedOf, learningSchema, showedCounts, toCarry } from '@brendik/core'
 import { Router } from 'express'
 import * as v from 'valibot'
 import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
@@ -6,6 +6,7 @@ import { parseInput } from '../errors/parseInput.ts'
 import { knownTruths } from './makeTruths.ts'
 
 const showedRow = v.strictObject({ part: v.string(), showed: v.string(), n: v.number() })
+const wentRow = v.strictObject({ part: v.string(), went: v.number() })
 const learningRow = v.strictObject({ uses: v.boolean() })
 
 /** What turned out to be true over all visits of a workshop, what it taught, and whether new visits are weighed with it. */
@@ -13,14 +14,16 @@ export function truthRoutes(): Router {
   const router = Router()
   router.get('/learned', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    const [truths, showed, learning] = await Promise.all([
+    const [truths, showed, went, learning] = await Promise.all([
       knownTruths(db, actor),
       db.many('listShowed', showedRow, [actor.workshopId]),
+      db.many('listWent', wentRow, [actor.workshopId]),
       db.maybeOne('findLearning', learningRow, [actor.workshopId]),
     ])
     const answer: LearnedAnswer = {
       ...learnedOf(truths),
       showed: showedCounts(showed),
+      carry: toCarry(went),
       uses: learning?.uses ?? true,
     }
     response.json(answer)

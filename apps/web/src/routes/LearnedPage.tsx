@@ -8,6 +8,7 @@ import {
   OwnChancesTable,
   SaidAndCame,
   ShowedParts,
+  ToCarry,
 } from '../features/learned/index.ts'
 import { t } from '../lib/words.ts'
 import { Problem } from '../ui/Problem.tsx'
@@ -49,6 +50,11 @@ export function LearnedPage() {
                 <Part title={t('learned.chances')}>
                   <OwnChancesTable learned={learned} owner={who.role === 'owner'} />
                 </Part>
+                {learned.carry.length > 0 && (
+                  <Part title={t('learned.carryTitle')}>
+                    <ToCarry carry={learned.carry} />
+                  </Part>
+                )}
                 {learned.checks.length > 0 && (
                   <Part title={t('learned.checks')}>
                     <ChecksWorth checks={learned.checks} />

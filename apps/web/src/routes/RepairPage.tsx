@@ -19,6 +19,8 @@ import {
   DifferentSheet,
   JobChooser,
   jobName,
+  photoKey,
+  photoPlace,
   readAloud,
   StepLead,
   StepList,
@@ -58,7 +60,7 @@ export function RepairPage() {
       <TwoPanes
         label={t('repair.repair')}
         sideLabel={t('repair.beside')}
-        side={<Photos space={space} stage="repair" title={t('repair.photos')} />}
+        side={<Photos space={space} stage="repair" title={t('repair.photos')} placeName={photoPlace} />}
       >
         <div className="pt-4 empty:hidden">
           <LiveFrame space={space} />
@@ -134,7 +136,15 @@ function Worked({
           <div className="grid gap-5">
             <Bags space={space} job={job} />
             <PartsList job={job} />
-            {!step.photo && <Photos space={space} stage="repair" title={t('repair.photos')} />}
+            {!step.photo && (
+              <Photos
+                space={space}
+                stage="repair"
+                title={t('repair.photos')}
+                place={photoKey(job.job, step)}
+                placeName={photoPlace}
+              />
+            )}
           </div>
         }
       >

@@ -1,4 +1,5 @@
 import type { FollowUp } from '../guide/followUps.ts'
+import type { Carried } from '../guide/truths/carry.ts'
 import type { Learned } from '../guide/truths/learned.ts'
 import type { ShowedCount } from '../guide/truths/showed.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
@@ -144,6 +145,8 @@ export interface VisitAnswer {
 export interface LearnedAnswer extends Learned {
   uses: boolean
   showed: ShowedCount[]
+  /** What goes most, and how many of it to have in the van. */
+  carry: Carried[]
 }
 /** A machine with its runs over the years, newest visit first. */
 export interface MachineHistory extends MachineAnswer {

@@ -57,6 +57,9 @@ export const customerSchema = v.object({
   note: textUpTo(2000),
 })
 
+/** A photo taken back, value true; and the place it shows, value `<job>:<step>`. */
+const PHOTO_TOPIC = /^photo-(back|of):[0-9a-f-]{36}$/
+
 const topic = v.pipe(
   v.string(),
   v.check(
@@ -72,7 +75,7 @@ const topic = v.pipe(
       JOB_TOPIC.test(text) ||
       SHOWED_TOPIC.test(text) ||
       FOLLOW_TOPIC.test(text) ||
-      /^photo-back:[0-9a-f-]{36}$/.test(text),
+      PHOTO_TOPIC.test(text),
     (issue) => `expected a topic of a visit, got ${issue.received}`,
   ),
 )

@@ -20,7 +20,7 @@ export type StageStatus = (typeof STAGE_STATUSES)[number]
 export const CYCLE_MOMENTS = ['start', 'fill', 'wash', 'drain', 'spin', 'end', 'off', 'any'] as const
 export type CycleMoment = (typeof CYCLE_MOMENTS)[number]
 
-/** Every topic an entry of a visit may have; taking back a photo has one of its own, `photo-back:<id>`. */
+/** Every topic an entry of a visit may have; a photo has two of its own, `photo-back:<id>` and `photo-of:<id>`. */
 export const ENTRY_TOPICS: readonly string[] = [
   ...STAGE_IDS.flatMap((stage) => [`status:${stage}`, `result:${stage}`, `note:${stage}`]),
   ...STATE_FIELDS.map((field) => `state:${field}`),

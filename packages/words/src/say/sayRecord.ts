@@ -8,7 +8,7 @@ import {
   type VisitAnswer,
   type VisitProof,
 } from '@brendik/core'
-import type { Words } from '../words.ts'
+import type { MessageId, Words } from '../words.ts'
 import { KIND_ID, STAGE_NAME_ID } from './names.ts'
 import { sayCheck, sayObserved } from './sayLook.ts'
 import { sayPoint } from './sayReport.ts'
@@ -127,6 +127,12 @@ export function sayRecord(
 }
 
 const upperFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** The place that a photo of a repair shows, by its key `<job>:<step>`; empty = no such step. */
+export function sayPhotoPlace(words: Words, key: string): string {
+  const id = `step.${key.split(':')[1]}`
+  return words.has(id) ? (words.t(id as MessageId).split('\n')[0] ?? '') : ''
+}
 
 /** Readings by hand each with its time, streamed ones by their number. */
 function sayReadings(words: Words, run: RunDetail, read: RunReadings | undefined): string {

@@ -14,7 +14,7 @@ import { cautionText } from '../../words/cardText.ts'
 import { Photos } from '../stages/index.ts'
 import { GateNotice, SheetChoice, type Space } from '../visit/index.ts'
 import { JobDrawing } from './JobDrawing.tsx'
-import { branchName, branchOption, stepWords, toolName } from './jobText.ts'
+import { branchName, branchOption, photoKey, photoPlace, stepWords, toolName } from './jobText.ts'
 import type { Job } from './useJob.ts'
 
 /** One step: its number huge, what to do at arm's length, what decides as a box to tick. */
@@ -124,7 +124,13 @@ export function StepLead({
           {step.tools && <p className="pt-3 text-soft">{step.tools.map(toolName).join(' · ')}</p>}
           {step.photo && (
             <div className="pt-3">
-              <Photos space={space} stage="repair" title={t('repair.photoFirst')} />
+              <Photos
+                space={space}
+                stage="repair"
+                title={t('repair.photoFirst')}
+                place={photoKey(job.job, step)}
+                placeName={photoPlace}
+              />
             </div>
           )}
         </div>

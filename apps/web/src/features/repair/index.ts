@@ -1,7 +1,7 @@
 export { Bags } from './Bags.tsx'
 export { DifferentSheet } from './DifferentSheet.tsx'
 export { JobChooser } from './JobChooser.tsx'
-export { jobName, stepWords } from './jobText.ts'
+export { jobName, photoKey, photoPlace, stepWords } from './jobText.ts'
 export { canReadAloud, readAloud } from './readAloud.ts'
 export { StepLead } from './StepLead.tsx'
 export { StepList } from './StepList.tsx'

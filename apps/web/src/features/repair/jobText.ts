@@ -7,6 +7,13 @@ export function stepWords({ id }: Pick<JobStep, 'id'>): { title: string; more: s
   const [title = id, ...more] = tOf(`step.${id}`, id).split('\n')
   return { title, more: more.join(' '), decides: tOf(`decides.${id}`, '') }
 }
+/** The place that a photo of a repair shows, by its key `<job>:<step>`; null = no such step. */
+export function photoPlace(key: string): string | null {
+  const title = tOf(`step.${key.split(':')[1]}`, '').split('\n')[0]
+  return title || null
+}
+export const photoKey = (job: JobId, { id }: Pick<JobStep, 'id'>): string => `${job}:${id}`
+
 export const toolName = (id: string): string => tOf(`tool.${id}`, id)
 export const branchName = (id: BranchId): string => tOf(`branch.${id}`, id)
 export const branchOption = (id: BranchId, option: string): string => tOf(`branch.${id}.${option}`, option)

@@ -1,4 +1,4 @@
-import type { PHOTO_STAGES } from '@brendik/core'
+import { type PHOTO_STAGES, saidOf } from '@brendik/core'
 import { Camera } from 'lucide-react'
 import { useState } from 'react'
 import { dateText } from '../../lib/time.ts'
@@ -14,6 +14,8 @@ interface Shown {
   id: string
   url: string
   text: string
+  /** Key of the place it shows; null = nobody said. */
+  place: string | null
 }
 
 /** Photos of a stage: taken here, made small here, kept here until the server has them. */
@@ -21,10 +23,15 @@ export function Photos({
   space,
   stage,
   title = t('ui.photos'),
+  place = null,
+  placeName = () => null,
 }: {
   space: Space
   stage: (typeof PHOTO_STAGES)[number]
   title?: string
+  /** Key of the place that is photographed now. */
+  place?: string | null
+  placeName?: (place: string) => string | null
 }) {
   const [problem, setProblem] = useState<string | null>(null)
   const [large, setLarge] = useState<Shown | null>(null)
@@ -32,11 +39,16 @@ export function Photos({
   const takenBack = (photo: { id: string }) => space.said.has(`photo-back:${photo.id}`)
   const mine = useKeptPhotos(visit.id, stage).filter((photo) => !takenBack(photo))
   const stored = visit.photos.filter((photo) => photo.stage === stage && !takenBack(photo))
+  const placeOf = (id: string) => {
+    const said = saidOf(space.said, `photo-of:${id}`)
+    return typeof said === 'string' && placeName(said) !== null ? said : null
+  }
   const shown: Shown[] = [
     ...stored.map((p) => ({
       id: p.id,
       url: `/api/photos/${p.id}`,
       text: `${dateText(p.atMs, 'dayTime')}, ${p.by}`,
+      place: placeOf(p.id),
     })),
     ...mine
       .filter((p) => !stored.some((known) => known.id === p.id))
@@ -44,6 +56,7 @@ export function Photos({
         id: p.id,
         url: p.url,
         text: t('photos.notSentYet', { time: dateText(p.atMs, 'time') }),
+        place: placeOf(p.id),
       })),
   ]
   return (
@@ -62,7 +75,11 @@ export function Photos({
               const file = event.target.files?.[0]
               event.target.value = ''
               setProblem(null)
-              if (file) takePhoto(visit.id, stage, file).catch((error: Error) => setProblem(error.message))
+              if (file)
+                takePhoto(visit.id, stage, file).then(
+                  (id) => place !== null && space.say(`photo-of:${id}`, place),
+                  (error: Error) => setProblem(error.message),
+                )
             }}
           />
         </label>
@@ -72,21 +89,30 @@ export function Photos({
           {problem}
         </Notice>
       )}
-      {shown.length > 0 && (
-        <ul className="mt-2 grid grid-cols-3 gap-2">
-          {shown.map((photo) => (
-            <li key={photo.id}>
-              <button type="button" className="block w-full cursor-pointer" onClick={() => setLarge(photo)}>
-                <img
-                  src={photo.url}
-                  alt={t('photos.taken', { photoText: photo.text })}
-                  className="aspect-square w-full border border-line object-cover"
-                />
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
+      {[...new Set(shown.map((photo) => photo.place))].map((at) => (
+        <div key={at ?? 'nowhere'} className="mt-2">
+          {at !== null && <h3 className="pb-1 text-sm">{placeName(at)}</h3>}
+          <ul className="grid grid-cols-3 gap-2">
+            {shown
+              .filter((photo) => photo.place === at)
+              .map((photo) => (
+                <li key={photo.id}>
+                  <button
+                    type="button"
+                    className="block w-full cursor-pointer"
+                    onClick={() => setLarge(photo)}
+                  >
+                    <img
+                      src={photo.url}
+                      alt={t('photos.taken', { photoText: photo.text })}
+                      className="aspect-square w-full border border-line object-cover"
+                    />
+                  </button>
+                </li>
+              ))}
+          </ul>
+        </div>
+      ))}
       {large && (
         <Sheet open title={large.text} onClose={() => setLarge(null)}>
           <img

@@ -20,6 +20,10 @@ export const learned = {
   'learned.gain': '{way, select, down {−} other {+}}{points}',
   'learned.worth':
     '{n, plural, one {# time} other {# times}}, {minutes} min; {misled, plural, one {led away once} other {led away # times}}',
+  'learned.carryTitle': 'To have in the van',
+  'learned.carryWhat': 'What was replaced in the year behind, and what covers four weeks nine times of ten.',
+  'learned.went': '{went} in a year',
+  'learned.carry': 'carry {n}',
   'learned.chances': 'Chances from these visits',
   'learned.chancesWhat':
     'Counted over {visits, plural, one {# visit} other {# visits}}. {uses, select, yes {Visits opened from now on are weighed with it: a fault becomes at most four times as likely, and no visit opened before changes.} other {All visits are weighed with the usual chances.}}',

@@ -38,6 +38,8 @@ export const stages = {
   'useGatedAct.goOn': 'Go on',
   'useGatedAct.notNow': 'Not now',
   'photos.notSentYet': '{time}, not sent yet',
+  'photos.noPicture': 'This file is no picture that the browser can read.',
+  'photos.tooLarge': 'The picture cannot be made small enough.',
   'photos.takeAPhoto': 'Take a photo',
   'photos.taken': 'Taken {photoText}',
   'photos.taken2': 'Taken {largeText}',

@@ -20,6 +20,11 @@ export const learned = {
   'learned.gain': '{way, select, down {−} other {+}}{points}',
   'learned.worth':
     '{n, plural, one {# vez} other {# veces}}, {minutes} min; {misled, plural, one {desvió una vez} other {desvió # veces}}',
+  'learned.carryTitle': 'Para llevar en la furgoneta',
+  'learned.carryWhat':
+    'Lo que se cambió en el último año y lo que alcanza para cuatro semanas nueve veces de diez.',
+  'learned.went': '{went} en un año',
+  'learned.carry': 'llevar {n}',
   'learned.chances': 'Probabilidades de estas visitas',
   'learned.chancesWhat':
     'Contado en {visits, plural, one {# visita} other {# visitas}}. {uses, select, yes {Las visitas que se abran desde ahora se pesan con ello: una falla se vuelve a lo sumo cuatro veces más probable, y ninguna visita abierta antes cambia.} other {Todas las visitas se pesan con las probabilidades usuales.}}',

@@ -40,6 +40,8 @@ export const stages: Record<keyof typeof english, string> = {
   'useGatedAct.goOn': 'Seguir',
   'useGatedAct.notNow': 'Ahora no',
   'photos.notSentYet': '{time}, aún sin enviar',
+  'photos.noPicture': 'Este archivo no es una imagen que el navegador pueda leer.',
+  'photos.tooLarge': 'La imagen no se puede reducir lo suficiente.',
   'photos.takeAPhoto': 'Tomar una foto',
   'photos.taken': 'Tomada {photoText}',
   'photos.taken2': 'Tomada {largeText}',
