@@ -1,5 +1,4 @@
 import { type CheckWorth, ORDER_ENTRIES, RUN_KINDS } from '@brendik/core'
-import { percent } from '../../lib/percent.ts'
 import { t, words } from '../../lib/words.ts'
 import { orderEntryName } from '../../words/orderText.ts'
 
@@ -8,22 +7,28 @@ const MOST = 12
 /** Which checks led to what turned out to be true, for their minutes. */
 export function ChecksWorth({ checks }: { checks: readonly CheckWorth[] }) {
   return (
-    <ul>
-      {checks.slice(0, MOST).map(({ what, n, gain, minutes, misled }) => (
-        <li key={what} className="grid grid-cols-[1fr_auto] gap-x-4 border-t border-hair py-2 leading-tight">
-          <span>{nameOf(what)}</span>
-          <span className="small-figure text-right">
-            {t('learned.gain', {
-              way: gain < 0 ? 'down' : 'up',
-              points: percent(Math.abs(gain)),
-            })}
-          </span>
-          <span className="col-span-2 text-sm text-soft">
-            {t('learned.worth', { n, minutes: words().number(minutes, minutes < 1 ? 1 : 0), misled })}
-          </span>
-        </li>
-      ))}
-    </ul>
+    <>
+      <p className="pb-2 text-soft">{t('learned.checksWhat')}</p>
+      <ul>
+        {checks.slice(0, MOST).map(({ what, n, gain, minutes, misled }) => (
+          <li
+            key={what}
+            className="grid grid-cols-[1fr_auto] gap-x-4 border-t border-hair py-2 leading-tight"
+          >
+            <span>{nameOf(what)}</span>
+            <span className="small-figure text-right">
+              {t('learned.gain', {
+                way: gain < 0 ? 'down' : 'up',
+                points: Math.round(100 * Math.abs(gain)),
+              })}
+            </span>
+            <span className="col-span-2 text-sm text-soft">
+              {t('learned.worth', { n, minutes: words().number(minutes, minutes < 1 ? 1 : 0), misled })}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
   )
 }
 

@@ -17,7 +17,8 @@ export const learned = {
   'learned.range': '{lo}–{hi} %',
   'learned.howToRead': 'Black: how often it was it, with its range. Amber: what was said on the mean.',
   'learned.checks': 'Which checks led there',
-  'learned.gain': '{way, select, down {−} other {+}}{points}',
+  'learned.checksWhat': 'How far each moved the chance of what turned out to be true, on the mean.',
+  'learned.gain': '{way, select, down {−} other {+}}{points, plural, one {# point} other {# points}}',
   'learned.worth':
     '{n, plural, one {# time} other {# times}}, {minutes} min; {misled, plural, one {led away once} other {led away # times}}',
   'learned.carryTitle': 'To have in the van',

@@ -17,7 +17,8 @@ export const learned = {
   'learned.range': '{lo}–{hi} %',
   'learned.howToRead': 'Negro: cuántas veces fue, con su margen. Ámbar: lo que se dijo, en promedio.',
   'learned.checks': 'Qué pruebas llevaron allí',
-  'learned.gain': '{way, select, down {−} other {+}}{points}',
+  'learned.checksWhat': 'Cuánto movió cada una la probabilidad de lo que resultó ser cierto, en promedio.',
+  'learned.gain': '{way, select, down {−} other {+}}{points, plural, one {# punto} other {# puntos}}',
   'learned.worth':
     '{n, plural, one {# vez} other {# veces}}, {minutes} min; {misled, plural, one {desvió una vez} other {desvió # veces}}',
   'learned.carryTitle': 'Para llevar en la furgoneta',
