@@ -100,7 +100,12 @@ export function sharedRoutes(db: Database, links: RequestHandler): Router {
       siteName,
       language: paper.language,
       units: paper.units,
-      text: { ...text, legend: words.t('report.legend'), asPdf: words.t('report.asPdf') },
+      text: {
+        ...text,
+        legend: words.t('report.legend'),
+        expected: words.t('chart.expected'),
+        asPdf: words.t('report.asPdf'),
+      },
       chart: chart && drawnChart(chart),
     }
     response.json(answer)

@@ -16,6 +16,8 @@ export interface LevelChartProps {
   /** Where they are not the device's: a page that was made in others. */
   units?: 'metric' | 'us'
   band: BandShape | null
+  /** Likewise. */
+  bandName?: string
   traces: readonly Trace[]
   marks: readonly ChartMark[]
   /** The fitted run carried on, dotted. */
@@ -88,7 +90,7 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
   const topShown = Math.ceil(show(zoom?.hiMm ?? topMm) / levelStep) * levelStep
   const bottomShown = zoom ? Math.floor(show(zoom.loMm) / levelStep) * levelStep : 0
   const timeStep = niceStep(endS, chart.width < 500 ? 5 : 9, TIME_STEPS)
-  showBand(chart, band)
+  showBand(chart, band, props.bandName)
   chart.data.datasets = [
     ...(carriedOn
       ? [

@@ -3,11 +3,11 @@ import type { Chart, Plugin } from 'chart.js'
 import { t } from '../lib/words.ts'
 import { colour, hatch, line } from './paint.ts'
 
-const bands = new WeakMap<Chart, BandShape>()
+const bands = new WeakMap<Chart, { band: BandShape; name: string }>()
 
-/** The band that is drawn behind a chart's traces from now on; null = none. */
-export function showBand(chart: Chart, band: BandShape | null): void {
-  if (band) bands.set(chart, band)
+/** The band that is drawn behind a chart's traces from now on, and the word for it; null = none. */
+export function showBand(chart: Chart, band: BandShape | null, name = t('chart.expected')): void {
+  if (band) bands.set(chart, { band, name })
   else bands.delete(chart)
 }
 
@@ -18,7 +18,7 @@ export const expectedBand: Plugin = {
     const { x, y } = chart.scales
     const { ctx, chartArea } = chart
     if (!x || !y) return
-    const band = bands.get(chart)
+    const { band, name } = bands.get(chart) ?? { band: null, name: '' }
     const px = (p: { x: number; y: number }): [number, number] => [
       x.getPixelForValue(p.x),
       y.getPixelForValue(p.y),
@@ -45,7 +45,7 @@ export const expectedBand: Plugin = {
       ctx.fillStyle = hatch(ctx)
       ctx.fill()
       line(ctx, band.mid.map(px), colour('--water'), 2.5, [8, 5])
-      labelBand(ctx, band, px, chartArea.left)
+      labelBand(ctx, band, name, px, chartArea.left)
     }
     ctx.restore()
   },
@@ -55,6 +55,7 @@ export const expectedBand: Plugin = {
 function labelBand(
   ctx: CanvasRenderingContext2D,
   band: BandShape,
+  name: string,
   px: (p: { x: number; y: number }) => [number, number],
   leftPx: number,
 ): void {
@@ -66,13 +67,13 @@ function labelBand(
     ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
     ctx.fillStyle = colour('--water')
     ctx.textAlign = 'right'
-    ctx.fillText(t('chart.expected'), cx - 4, cy - 7)
+    ctx.fillText(name, cx - 4, cy - 7)
     ctx.textAlign = 'left'
     return
   }
   ctx.font = '500 14px "Archivo Variable", system-ui, sans-serif'
   // On a narrow chart the room left of a drain is only there further down.
-  const room = leftPx + ctx.measureText(t('chart.expected')).width + 16
+  const room = leftPx + ctx.measureText(name).width + 16
   const point = falls
     ? band.lo.slice(Math.floor(band.lo.length * 0.62)).find((p) => px(p)[0] >= room)
     : band.mid.at(-1)
@@ -80,6 +81,6 @@ function labelBand(
   const [cx, cy] = px(point)
   ctx.fillStyle = colour('--water')
   ctx.textAlign = falls ? 'right' : 'center'
-  ctx.fillText(t('chart.expected'), falls ? cx - 10 : cx, falls ? cy + 6 : cy - 8)
+  ctx.fillText(name, falls ? cx - 10 : cx, falls ? cy + 6 : cy - 8)
   ctx.textAlign = 'left'
 }

@@ -40,6 +40,7 @@ export function SharedPage() {
               <div className="relative mt-2 min-h-52 flex-1">
                 <LevelChart
                   band={chart.band}
+                  bandName={text.expected}
                   traces={[trace('before', chart.before, true), trace('after', chart.after, false)]}
                   marks={[]}
                   carriedOn={null}

@@ -46,6 +46,8 @@ export interface SharedReportAnswer {
     /** Pen strokes over the line, within a box of `SIGN_BOX`. */
     signed: Signature['strokes'] | null
     legend: string
+    /** The word for the band in the picture. */
+    expected: string
     asPdf: string
   }
   /** Level over time, s and mm; the band is what was expected. */

@@ -3,8 +3,7 @@ import type { Part, PartId } from '../../machine/parts.ts'
 import { CURES, type CureWord } from '../catalogue/cures.ts'
 import type { FaultId } from '../catalogue/faultCard.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
-import { problemOf } from '../planning/problem.ts'
-import { setsOf } from '../weigh/nextLooks.ts'
+import { possibleLook, rowsOf, setsOf } from '../weigh/nextLooks.ts'
 import { type Weighed, type WeighedCase, weighVisit } from '../weigh/weighVisit.ts'
 import { worthOfKnowing, worthOfTest } from './decisionTable.ts'
 import { exposedBy } from './exposed.ts'
@@ -137,10 +136,10 @@ function lookedAt(
   weighed: Weighed,
   { id, minutes }: { id: string; minutes: number },
 ): LookedAt | null {
-  const [look] = problemOf(visit, weighed, (one) => one.id !== id).looks
+  const look = possibleLook(visit, weighed, id)
   if (!look) return null
-  const { rows } = look
-  return { minutes, outcomes: look.look.outcomes.map((_, k) => rows.map((row) => row[k] ?? 0)) }
+  const rows = rowsOf(look, setsOf(weighed))
+  return { minutes, outcomes: look.outcomes.map((_, k) => rows.map((row) => row[k] ?? 0)) }
 }
 
 /** Sets with their share of everything, by number of fault, and the acts that can be done, as they are reckoned with. */

@@ -32,6 +32,15 @@ export const possibleLooks = (visit: WeighedCase, weighed: Weighed): PossibleLoo
   ...runLooks(visit, weighed),
 ]
 
+/** One of those by its id; null = it is made already, or cannot be. Runs take the longest to foretell: they are asked last. */
+export function possibleLook(visit: WeighedCase, weighed: Weighed, id: string): PossibleLook | null {
+  for (const looks of [checkLooks, leakLooks, runLooks]) {
+    const found = looks(visit, weighed).find((look) => look.id === id)
+    if (found) return found
+  }
+  return null
+}
+
 /** Looks that may be made with the machine as it stands, and the best of those that may not, each with what stands in the way. */
 export function allowedLooks(
   looks: readonly NextLook[],
