@@ -27,6 +27,7 @@ import { type LivePace, openLiveRuns } from './runs/liveRuns.ts'
 import { ingestRoutes, runRoutes } from './runs/runRoutes.ts'
 import { truthRoutes } from './truths/truthRoutes.ts'
 import { visitFileJsonSchema } from './visits/visitFileJsonSchema.ts'
+import { visitFileRoutes } from './visits/visitFileRoutes.ts'
 import { visitRoutes } from './visits/visitRoutes.ts'
 
 /** Where the server stands: behind which proxies, and under which names. */
@@ -133,6 +134,7 @@ export async function createApp({
   app.use(
     '/api',
     visitRoutes(),
+    visitFileRoutes(),
     recordRoutes(),
     logbookRoutes(),
     photoRoutes(),

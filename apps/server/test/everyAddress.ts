@@ -109,6 +109,8 @@ export const reads = [
   `/api/visits/${ids.visit}`,
   `/api/visits/${ids.visit}/report.pdf`,
   `/api/visits/${ids.visit}/record.pdf`,
+  `/api/visits/${ids.visit}/visit.json`,
+  `/api/visits/${ids.visit}/visit.zip`,
   `/api/visits/${ids.visit}/report-links`,
   '/api/machines',
   `/api/machines/${ids.machine}`,

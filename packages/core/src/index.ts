@@ -120,6 +120,7 @@ export {
   visitProof,
   weighedCaseOf,
 } from './contract/visitCase.ts'
+export { type RecordedRun, visitFileOf } from './contract/visitFileOf.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'

@@ -1,4 +1,5 @@
 import { familyDefaults, type MachineSpec, type SiteSpec, tapedTub } from '../machine/machineSpec.ts'
+import type { RunMark } from '../measure/plan/runMarks.ts'
 import type { RunPlan, StartFrom } from '../measure/plan/runPlan.ts'
 import type { Readings } from '../measure/readings/readings.ts'
 import { analyseRun } from '../measure/verdict/analyseRun.ts'
@@ -88,6 +89,7 @@ export function machineFromFile(file: VisitFile): MachineSpec {
       depthMm: machine.tub.depth_mm ?? usual.tub.depthMm,
       sumpL: machine.tub.sump_l ?? usual.tub.sumpL,
       floorMm: machine.tub.floor_mm ?? usual.tub.floorMm,
+      ...(machine.tub.assumed ? { assumed: true } : {}),
     },
     valve: { ratedLMin: machine.valve?.rated_l_min ?? null, taps: machine.valve?.taps ?? ['cold'] },
     pump: {
@@ -184,11 +186,17 @@ function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path:
     hoseEndMm: run.hose_end_mm ?? null,
     startLevelMm: start.mm,
     startFrom: start.from,
-    endLevelMm: null,
+    endLevelMm: run.end_level_mm ?? null,
     laundry: run.laundry,
     laundryKg: run.laundry_kg,
   }
-  const marks = run.events.map((event) => ({ tS: event.t_s, what: event.what }))
+  const marks: RunMark[] = run.events.map(({ t_s, what, by_clock }) => ({
+    tS: t_s,
+    what,
+    ...(by_clock ? { byClock: true } : {}),
+  }))
+  if (typeof run.clock_stopped_s === 'number')
+    marks.push({ tS: run.clock_stopped_s, what: 'clock-stopped', byClock: true })
   return { plan, analysis: analyseRun(plan, readings, marks, run.source), atMs: instantMs(run.started_at) }
 }
 
@@ -199,7 +207,7 @@ function startOf(
   readings: Readings,
 ): { mm: number; from: StartFrom } {
   if (run.start_level_mm !== undefined && run.start_level_mm !== null)
-    return { mm: run.start_level_mm, from: 'read' }
+    return { mm: run.start_level_mm, from: run.start_from ?? 'read' }
   const first = readings.rulerMm.find(Number.isFinite) ?? readings.levelMm.find(Number.isFinite)
   if (run.kind === 'fill') {
     // The one level of a timed fill is read once the valve has closed.

@@ -3,3 +3,9 @@ export function msOfInstant(at: string): number {
   // biome-ignore lint/style/noRestrictedGlobals: it reads a text that was handed in, not the clock
   return Date.parse(at)
 }
+
+/** An instant as RFC 3339, in UTC, to the millisecond. @param atMs - Milliseconds since 1970. */
+export function instantOf(atMs: number): string {
+  // biome-ignore lint/style/noRestrictedGlobals: it writes an instant that was handed in, not the clock
+  return new Date(atMs).toISOString()
+}

@@ -4,7 +4,7 @@ import { PANELS } from '../machine/access.ts'
 import { LEAK_PHASES } from '../machine/leakPhases.ts'
 import { FAMILY_IDS, TAPS } from '../machine/machineSpec.ts'
 import { CYCLE_MARKS } from '../measure/plan/runMarks.ts'
-import { RUN_KINDS } from '../measure/plan/runPlan.ts'
+import { RUN_KINDS, START_FROM } from '../measure/plan/runPlan.ts'
 import { valueProblem } from '../reason/checks/checks.ts'
 import { ACT_WORDS } from '../reason/evidence/seen/acts.ts'
 import { WORKED_ON } from '../reason/leaks/leakHistory.ts'
@@ -56,6 +56,8 @@ const machineSchema = v.looseObject({
     depth_mm: optionalNull(range(100, 1500, 'mm')),
     sump_l: optionalNull(range(0, 20, 'L')),
     floor_mm: optionalNull(range(-200, 300, 'mm')),
+    /** Nobody held a tape to it; an addition to the format. */
+    assumed: v.optional(v.boolean()),
   }),
   valve: optionalNull(
     v.looseObject({
@@ -105,11 +107,22 @@ const runSchema = v.looseObject({
   source: v.optional(v.picklist(['hand', 'stream']), 'hand'),
   started_at: v.optional(instant),
   start_level_mm: optionalNull(range(-300, 1500, 'mm')),
+  /** What that level rests on; the level at which the run was to end; when the clock of a cycle was stopped. Additions to the format. */
+  start_from: optionalNull(v.picklist(START_FROM)),
+  end_level_mm: optionalNull(range(-300, 1500, 'mm')),
+  clock_stopped_s: optionalNull(range(0, 1e6, 's')),
   columns: v.pipe(v.array(v.picklist(COLUMNS)), v.minLength(1), v.maxLength(COLUMNS.length)),
   rows: v.pipe(v.array(row), v.maxLength(MOST_ROWS)),
   events: v.optional(
     v.pipe(
-      v.array(v.looseObject({ t_s: range(0, 1e6, 's'), what: v.picklist(EVENT_NAMES) })),
+      v.array(
+        v.looseObject({
+          t_s: range(0, 1e6, 's'),
+          what: v.picklist(EVENT_NAMES),
+          /** It stands for a press of the clock, not for something seen; an addition to the format. */
+          by_clock: v.optional(v.boolean()),
+        }),
+      ),
       v.maxLength(1000),
     ),
     [],
