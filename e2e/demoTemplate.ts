@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
 import pg from 'pg'
+import { DEMO_PEOPLE, DEMO_WORKSHOP } from '../apps/server/src/demo/demoPeople.ts'
 
 /** A statement as the owner of the databases. */
 export async function statement(url: string, text: string): Promise<void> {
@@ -41,6 +42,13 @@ export default async function demoTemplate(): Promise<() => Promise<void>> {
     'exit',
   )
   if (code !== 0) throw new Error(`the demo could not be loaded: ended with ${code}`)
+  // The stories are told with the chances of the catalogue; what a workshop's own do is a story of its own.
+  const [owner] = DEMO_PEOPLE
+  await statement(
+    env.DATABASE_URL,
+    `select set_config('brendik.workshop_id', '${DEMO_WORKSHOP.id}', false);
+     insert into learning (workshop_id, technician_id, uses) values ('${DEMO_WORKSHOP.id}', '${owner.id}', false)`,
+  )
   // What the workers read: they are started after this.
   process.env.DEMO_TEMPLATE = name
   process.env.BRENDIK_KEY = env.BRENDIK_KEY

@@ -58,7 +58,7 @@ for (const [name, width, height] of [
     const first = suspects(page).getByRole('article').first()
     await expect(first).toContainText('Door bellows')
     await expect(first).toContainText('Water at the door (strongly).')
-    const before = Number(/(\d+) %/.exec(await first.innerText())?.[1])
+    const before = Number(/(\d+)\s%/.exec(await first.innerText())?.[1])
 
     // The next look is about the bellows; its answer makes it surer, and is not asked for again.
     const next = page.getByRole('region', { name: 'Next look', exact: true })
@@ -74,7 +74,7 @@ for (const [name, width, height] of [
     await press(page, inDialog('torn'))
     await press(page, inDialog('Close'))
     await expect
-      .poll(async () => Number(/(\d+) %/.exec(await first.innerText())?.[1]))
+      .poll(async () => Number(/(\d+)\s%/.exec(await first.innerText())?.[1]))
       .toBeGreaterThan(before)
     await expect(next.getByRole('button', { name: /Door bellows/ })).toHaveCount(0)
     await expect(first).toContainText('Door bellows: torn')
@@ -117,7 +117,7 @@ for (const [name, width, height] of [
     await press(page, page.getByRole('button', { name: /^Done/ }))
     await expect(page).toHaveURL(/visits\/[0-9a-f-]+$/)
     // What was found stands with the stage, in words that nobody had to type.
-    await expect(page.getByRole('navigation', { name: 'Stages' }).getByText(/, (> )?\d+ %/)).toBeVisible()
+    await expect(page.getByRole('navigation', { name: 'Stages' }).getByText(/,\s(>\s)?\d+\s%/)).toBeVisible()
   })
 
 test('a look that the machine’s state forbids is told with its reason, never offered', async ({

@@ -124,6 +124,14 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   await sheet.getByRole('button', { name: 'All on' }).click()
   await page.getByRole('button', { name: /^Close the visit/ }).click()
   await expect.poll(async () => (await learned()).visits).toBe(before + 1)
+  await page.goto(`${world.url}/learned`)
+  await page.getByRole('radio', { name: 'Weigh with it' }).click()
+  await expect(page.getByText(/Visits opened from now on are weighed with it/)).toBeVisible()
+  const next = await visitWith(page, world.url, 'front-load', null, [['complaint', 'not-draining']])
+  await page.goto(`${next}/weigh`)
+  await expect(
+    page.getByText(/In \d+ visits of this workshop it turned out more often than usual/).first(),
+  ).toBeVisible()
 })
 
 test('shaft seals over two visits: agreed and ordered on the first, worked and watched dry on the second', async ({

@@ -135,14 +135,15 @@ export function pastRepairs({ at, visit, look }: DemoKit) {
       said,
       [],
       [
-        look(minute(4), 'complaint', complaint),
+        // So far apart that nobody takes the time between them for that of a look.
+        look(minute(0), 'complaint', complaint),
         ...looks.map(([check, value], n) =>
-          look(minute(8 + 5 * n), check, value, PER_TAP.includes(check) ? 'cold' : null),
+          look(minute(11 + 12 * n), check, value, PER_TAP.includes(check) ? 'cold' : null),
         ),
       ],
       [
-        { atMs: minute(25), topic: `act:${idOf(`act ${name}`)}`, value: actValue({ what, part }) },
-        { atMs: minute(26), topic: `showed:${part}`, value: showed },
+        { atMs: minute(30), topic: `act:${idOf(`act ${name}`)}`, value: actValue({ what, part }) },
+        { atMs: minute(31), topic: `showed:${part}`, value: showed },
       ],
       minute(50),
     )

@@ -32,22 +32,28 @@ export async function makeTruths(
 ): Promise<number> {
   const taught = new Set<string>()
   let made = 0
-  for (;;) {
-    const taken = await database.door.maybeOne('takeTruth', takenRow, [TAKEN_S])
-    if (taken) {
-      await makeTruth(database, taken)
-      taught.add(taken.workshopId)
-      made++
-      await between()
-    } else if ((await database.door.run('wantOldTruths', [TRUTH_VERSION, OUTDATED_AT_ONCE])) === 0) break
+  try {
+    for (;;) {
+      const taken = await database.door.maybeOne('takeTruth', takenRow, [TAKEN_S])
+      if (taken) {
+        await makeTruth(database, taken)
+        taught.add(taken.workshopId)
+        made++
+        await between()
+      } else if ((await database.door.run('wantOldTruths', [TRUTH_VERSION, OUTDATED_AT_ONCE])) === 0)
+        return made
+    }
+  } finally {
+    // Also where one visit could not be read: what the others taught is kept.
+    for (const workshopId of taught) await teach(database, workshopId)
   }
-  for (const workshopId of taught) {
-    const actor: Actor = { workshopId, technicianId: null }
-    const db = database.as(actor)
-    const { chances } = learnedOf(await knownTruths(db, actor))
-    await db.run('addOwnChances', [workshopId, JSON.stringify(chances)])
-  }
-  return made
+}
+
+async function teach(database: Database, workshopId: string): Promise<void> {
+  const actor: Actor = { workshopId, technicianId: null }
+  const db = database.as(actor)
+  const { chances } = learnedOf(await knownTruths(db, actor))
+  await db.run('addOwnChances', [workshopId, JSON.stringify(chances)])
 }
 
 /** What turned out to be true of the visits closed last. */

@@ -1,6 +1,7 @@
+import { once } from 'node:events'
 import { idSchema, type RecordedRun, saidEntries, visitFileOf } from '@brendik/core'
 import { Router } from 'express'
-import { zipSync } from 'fflate'
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate'
 import type { Actor, ScopedDb } from '../db/database.ts'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
@@ -8,9 +9,6 @@ import { databasePhotos } from '../photos/photoStore.ts'
 import { openRun } from '../runs/runService.ts'
 import { readAllBlocks } from '../runs/runStore.ts'
 import { readVisit } from './readVisit.ts'
-
-/** Photos that go into one archive: a visit has room for fewer than these. */
-const MOST_PHOTOS = 200
 
 /** A visit as its file: `brendik-visit/1` by itself, or in a zip with its photos beside it. */
 export function visitFileRoutes(): Router {
@@ -26,18 +24,28 @@ export function visitFileRoutes(): Router {
   router.get('/visits/:id/visit.zip', async (request, response) => {
     const { db, actor } = scopeOf(request)
     const { file, photos } = await loadVisitFile(db, actor, parseInput(idSchema, request.params.id))
-    const entries: Record<string, Uint8Array | [Uint8Array, { level: 0 }]> = {
-      'visit.json': new TextEncoder().encode(JSON.stringify(file, null, 1)),
-    }
-    for (const id of photos.slice(0, MOST_PHOTOS)) {
+    response.type('application/zip').set('content-disposition', 'attachment; filename="visit.zip"')
+    let full = false
+    const zip = new Zip((error, chunk, final) => {
+      if (error) response.destroy(error)
+      else full = !response.write(chunk)
+      if (final) response.end()
+    })
+    const json = new ZipDeflate('visit.json', { level: 6 })
+    zip.add(json)
+    json.push(new TextEncoder().encode(JSON.stringify(file, null, 1)), true)
+    // One photo after the other, no faster than they are taken: hundreds of them are more than a server should hold.
+    for (const id of photos) {
+      if (full && !response.destroyed) await Promise.race([once(response, 'drain'), once(response, 'close')])
+      if (response.destroyed) return
       const found = await databasePhotos.find(db, actor, id)
+      if (!found) continue
       // Pictures are small already.
-      if (found) entries[`photos/${id}.jpg`] = [new Uint8Array(found.bytes), { level: 0 }]
+      const entry = new ZipPassThrough(`photos/${id}.jpg`)
+      zip.add(entry)
+      entry.push(new Uint8Array(found.bytes), true)
     }
-    response
-      .type('application/zip')
-      .set('content-disposition', 'attachment; filename="visit.zip"')
-      .send(Buffer.from(zipSync(entries)))
+    zip.end()
   })
   return router
 }

@@ -86,7 +86,7 @@ export function visitFileOf(
       at: instantOf(o.atMs),
       by: o.by,
     })),
-    unavailable: [...notHereOf(said)],
+    unavailable: [...new Set(notHereOf(said).flatMap((look) => unavailableOf(look, spec.valve.taps.length)))],
     state: stateOf(visit, said),
     acts: actsOfEntries(visit.entries).map(({ atMs, what, part, tap, by }) => {
       const showed = showedOf(said, part)
@@ -100,6 +100,14 @@ export function visitFileOf(
       }
     }),
   }
+}
+
+/** A look that cannot be made, as the format names it; of one tap among two there is no name for it. */
+function unavailableOf(look: string, taps: number): string[] {
+  const [kind = '', name = '', tap] = look.split(':')
+  if (kind === 'phase') return [`watch:${name}`]
+  if (kind === 'run') return tap && taps > 1 ? [] : [`run:${name}`]
+  return name && taps > 1 ? [] : [kind]
 }
 
 function heightsOf(

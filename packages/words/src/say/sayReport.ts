@@ -30,6 +30,8 @@ const AS_GOOD_AS_SURE = 0.9
 /** What is less likely is no answer to what was wrong. */
 const NAMED = 0.5
 const REASONS = 4
+/** How often a fault turns out in other people's machines is no reason to give a customer. */
+const OF_THE_WORKSHOP = 'found.own-chances'
 
 /** What the page for the customer says: the screen, the paper and the link say the same. @param date - A day as it is written where the page is read. */
 export function sayReport(words: Words, report: CustomerReport, date: (atMs: number) => string): ReportText {
@@ -71,7 +73,10 @@ export function sayReport(words: Words, report: CustomerReport, date: (atMs: num
           ? [
               wrong.byOldPart ? words.t('report.oldPartShowed') : '',
               wrong.byCure ? words.t('report.endedByIt') : '',
-              ...wrong.speaksFor.slice(0, REASONS).map(({ says }) => sayAny(words, says)),
+              ...wrong.speaksFor
+                .filter(({ says }) => says.id !== OF_THE_WORKSHOP)
+                .slice(0, REASONS)
+                .map(({ says }) => sayAny(words, says)),
             ].join(' ')
           : '',
       ),
