@@ -2,17 +2,20 @@ import {
   diagnoseVisit,
   expectedRun,
   familyDefaults,
+  machineState,
+  observationsOf,
   parseVisitFile,
   type RunEvent,
   saidEntries,
   type VisitAnswer,
+  visitView,
   weighedCaseOf,
+  workStateOf,
 } from '@brendik/core'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import { unzipSync } from 'fflate'
 import sharp from 'sharp'
-import { weighVisit } from '../../../packages/core/src/reason/weigh/weighVisit.ts'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 
 let server: TestServer
@@ -119,12 +122,19 @@ const file = async () => (await own.request('GET', `/api/visits/${visit}/visit.j
 
 it('whoever reads the file comes to what the app shows of the visit', async () => {
   const seen = (await own.request('GET', `/api/visits/${visit}`)).body as VisitAnswer
-  const { belief } = weighVisit(weighedCaseOf(seen, saidEntries(seen.entries), false, []))
+  const said = saidEntries(seen.entries)
+  const state = machineState(said, seen.runs, seen.observations)
+  const shown = visitView(
+    weighedCaseOf(seen, said, false, []),
+    workStateOf(seen.machine.spec, state, observationsOf(seen), T0 + 60 * MIN, []),
+  )
   const read = parseVisitFile(JSON.parse(JSON.stringify(await file())))
-  const { ranking } = diagnoseVisit(read, { looks: false })
-  expect(ranking.length).toBeGreaterThan(40)
-  for (const { fault, probability } of ranking)
-    expect([fault, probability]).toEqual([fault, expect.closeTo(belief.share.get(fault) ?? 0, 6)])
+  const { present, ranking } = diagnoseVisit(read, { looks: false })
+  expect(shown.contenders.length).toBeGreaterThan(3)
+  for (const one of shown.contenders)
+    expect([one.fault, present[one.fault]]).toEqual([one.fault, expect.closeTo(one.present, 6)])
+  const none = ranking.find(({ fault }) => fault === 'none')
+  expect(none?.probability).toBeCloseTo(shown.none, 6)
   expect(read).toMatchObject({
     complaint: '"Slow"',
     site: { label: 'Ñandú House', port_height_mm: 160 },
