@@ -1,7 +1,7 @@
 import { SIGNED_TOPIC, saidOf } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { CustomerPage, keepPdf, ShareSheet, SignSheet } from '../features/report/index.ts'
+import { CustomerPage, keepPaper, ShareSheet, SignSheet } from '../features/report/index.ts'
 import { useSpace } from '../features/visit/index.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
@@ -17,9 +17,9 @@ export function ReportPage() {
   const [pdf, setPdf] = useState<'idle' | 'busy' | 'away'>('idle')
   const [signing, setSigning] = useState(false)
   const signed = saidOf(space.said, SIGNED_TOPIC) !== null
-  const asPdf = (what: 'report' | 'record') => {
+  const take = (what: 'report' | 'record' | 'visit', name: string) => {
     setPdf('busy')
-    keepPdf(id, what, `${space.visit.site.name}${what === 'record' ? ', record' : ''}.pdf`).then(
+    keepPaper(id, what, `${space.visit.site.name}${name}`).then(
       () => setPdf('idle'),
       () => setPdf('away'),
     )
@@ -46,9 +46,17 @@ export function ReportPage() {
               look="word"
               className="text-water"
               disabled={pdf === 'busy'}
-              onClick={() => asPdf('record')}
+              onClick={() => take('record', ', record.pdf')}
             >
               {t('record.full')}
+            </Button>
+            <Button
+              look="word"
+              className="text-water"
+              disabled={pdf === 'busy'}
+              onClick={() => take('visit', ', visit.zip')}
+            >
+              {t('record.file')}
             </Button>
             {signed && (
               <Button look="word" className="text-soft" onClick={() => space.say(SIGNED_TOPIC, null)}>
@@ -72,7 +80,7 @@ export function ReportPage() {
           name={t('report.asPdf')}
           hint={t('report.pdfHint')}
           disabled={pdf === 'busy'}
-          onPress={() => asPdf('report')}
+          onPress={() => take('report', '.pdf')}
         />
         <Action
           weight="half"

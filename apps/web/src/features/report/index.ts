@@ -1,5 +1,5 @@
 export { CustomerPage } from './CustomerPage.tsx'
-export { keepPdf } from './keepPdf.ts'
+export { keepPaper } from './keepPaper.ts'
 export { ReportSheet } from './ReportSheet.tsx'
 export { ShareSheet } from './ShareSheet.tsx'
 export { SignSheet } from './SignSheet.tsx'

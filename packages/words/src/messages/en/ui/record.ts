@@ -18,6 +18,7 @@ export const record = {
   'record.photos': 'Photos',
   'record.morePhotos': '{n, plural, one {# more photo} other {# more photos}} in the record of the workshop.',
   'record.full': 'The full record, as a PDF',
+  'record.file': 'The visit as a file, with its photos',
   'sign.received': 'received by {name}, {date}',
   'sign.sign': 'Sign here',
   'sign.title': 'Received by',

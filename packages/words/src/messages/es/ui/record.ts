@@ -18,6 +18,7 @@ export const record = {
   'record.photos': 'Fotos',
   'record.morePhotos': '{n, plural, one {# foto más} other {# fotos más}} en el registro del taller.',
   'record.full': 'El registro completo, en PDF',
+  'record.file': 'La visita como archivo, con sus fotos',
   'sign.received': 'recibido por {name}, {date}',
   'sign.sign': 'Firmar aquí',
   'sign.title': 'Recibido por',
