@@ -158,6 +158,8 @@ test('what goes most is carried: nine times of ten the van is not short until th
   // Poisson quantiles at 0.9 as tables have them: mean 1 → 2, mean 4 → 7, mean 10 → 14.
   expect([13, 52, 130].map(carryFor)).toEqual([2, 7, 14])
   expect(carryFor(0)).toBe(0)
+  // However many there are, it comes to an end.
+  expect(carryFor(1e6) / 1e6).toBeCloseTo(4 / 52, 2)
   expect(() => carryFor(-1)).toThrow('-1')
   expect(
     toCarry([

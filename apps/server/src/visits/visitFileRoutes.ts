@@ -25,10 +25,9 @@ export function visitFileRoutes(): Router {
     const { db, actor } = scopeOf(request)
     const { file, photos } = await loadVisitFile(db, actor, parseInput(idSchema, request.params.id))
     response.type('application/zip').set('content-disposition', 'attachment; filename="visit.zip"')
-    let full = false
     const zip = new Zip((error, chunk, final) => {
       if (error) response.destroy(error)
-      else full = !response.write(chunk)
+      else response.write(chunk)
       if (final) response.end()
     })
     const json = new ZipDeflate('visit.json', { level: 6 })
@@ -36,7 +35,8 @@ export function visitFileRoutes(): Router {
     json.push(new TextEncoder().encode(JSON.stringify(file, null, 1)), true)
     // One photo after the other, no faster than they are taken: hundreds of them are more than a server should hold.
     for (const id of photos) {
-      if (full && !response.destroyed) await Promise.race([once(response, 'drain'), once(response, 'close')])
+      if (response.writableNeedDrain && !response.destroyed)
+        await Promise.race([once(response, 'drain'), once(response, 'close')])
       if (response.destroyed) return
       const found = await databasePhotos.find(db, actor, id)
       if (!found) continue

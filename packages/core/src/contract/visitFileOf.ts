@@ -1,5 +1,5 @@
 import { instantOf } from '../files/instant.ts'
-import { EVENT_NAMES, VISIT_FORMAT, type VisitFile } from '../files/visitFile.ts'
+import { CELL_LIMITS, EVENT_NAMES, MOST_ROWS, VISIT_FORMAT, type VisitFile } from '../files/visitFile.ts'
 import { showedOf } from '../guide/jobs/jobPlan.ts'
 import { TAPS } from '../machine/machineSpec.ts'
 import { type ReadingBlock, runReadings } from '../measure/board/runReadings.ts'
@@ -142,7 +142,11 @@ function runOf({ run, blocks }: RecordedRun): VisitFile['runs'] {
       ...(plan.startFrom ? { start_from: plan.startFrom } : {}),
       end_level_mm: plan.endLevelMm,
       columns: [...COLUMNS],
-      rows: [...tS].map((s, n) => [s, cell(levelMm, n), cell(rulerMm, n), cell(flowLMin, n)]),
+      // What was streamed before the start, or beyond what the format takes of one run, is no part of it.
+      rows: [...tS]
+        .map((s, n) => [s, cell(levelMm, n), cell(rulerMm, n), cell(flowLMin, n)])
+        .filter(([s]) => (s ?? 0) >= CELL_LIMITS.t_s[0])
+        .slice(0, MOST_ROWS),
       events: marks.flatMap(({ tS: atS, what, byClock }) => {
         const known = EVENT_NAMES.find((name) => name === what)
         return known && atS >= 0 ? [{ t_s: atS, what: known, ...(byClock ? { by_clock: true } : {}) }] : []

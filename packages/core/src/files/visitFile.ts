@@ -24,7 +24,7 @@ export const EVENT_NAMES = [
 export const COLUMNS = ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min'] as const
 
 /** Most rows one run may hold: ten hours at 10 Hz. */
-const MOST_ROWS = 360_000
+export const MOST_ROWS = 360_000
 
 function range(low: number, high: number, unit: string) {
   const message = (issue: { received: string }) => `expected ${low}..${high} ${unit}, got ${issue.received}`
@@ -247,7 +247,7 @@ function tidy(message: string): string {
 }
 
 /** Limits of a reading: what no tub or meter can show is refused; what only looks odd is left to the analysis. */
-const CELL_LIMITS = {
+export const CELL_LIMITS = {
   // A first reading may be written down a moment before the mark that starts the run.
   t_s: [-2, 1e6, 's'],
   level_mm: [-300, 1500, 'mm'],

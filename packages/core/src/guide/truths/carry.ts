@@ -13,6 +13,9 @@ export interface Carried {
 const WEEKS = 4
 const ENOUGH = 0.9
 const YEAR_WEEKS = 52
+const MANY = 200
+/** 90 % point of the standard normal distribution. */
+const Z_ENOUGH = 1.2815515655446004
 /** Parts that go less often are ordered when they are needed: of twelve weeks one would not miss them. */
 const LEAST_A_YEAR = 3
 
@@ -23,6 +26,8 @@ const LEAST_A_YEAR = 3
 export function carryFor(went: number): number {
   if (!(went >= 0)) throw new RangeError(`went: expected 0 or more, got ${went}`)
   const mean = (went * WEEKS) / YEAR_WEEKS
+  // So many that the chance of none is no number any more: as a normal count.
+  if (mean > MANY) return Math.ceil(mean + Z_ENOUGH * Math.sqrt(mean))
   let [n, p] = [0, Math.exp(-mean)]
   for (let sum = p; sum < ENOUGH; sum += p) p *= mean / ++n
   return n
