@@ -17,11 +17,15 @@ function busyVisit(): WeighedCase {
   return weighedCase(file, 230)
 }
 
+const NEXT = { id: 'trap.look', minutes: 2 }
+
 /** How long the weighing over the whole catalogue takes after an entry, and the next looks after it; how much it holds. */
 export function weighBench(medianMs: (times: number, work: () => unknown) => number): Figure[] {
   const visit = busyVisit()
   const of = `${visit.observations.length} looks, ${visit.runs.length} runs`
   const weighed = weighVisit(visit)
+  // Most is open still: most acts to choose among.
+  const early = { ...visit, runs: [], observations: [{ check: 'complaint', value: 'not-draining' }] }
   const state = arrivingState(visit.machine, visit.observations)
   // An entry changes one look at a time.
   const answers = ['runs', 'hum'].map((value) => ({
@@ -57,6 +61,14 @@ export function weighBench(medianMs: (times: number, work: () => unknown) => num
       value:
         medianMs(25, () => decideVisit(visit, USUAL_PRICES, {}, null, minutesByJobs(visit.machine))) -
         medianMs(25, () => weighVisit(visit)),
+      unit: 'ms',
+      limit: 20,
+    },
+    {
+      name: 'decide with a complaint alone, and with what the next look would save',
+      value:
+        medianMs(25, () => decideVisit(early, USUAL_PRICES, {}, NEXT, minutesByJobs(early.machine))) -
+        medianMs(25, () => weighVisit(early)),
       unit: 'ms',
       limit: 20,
     },

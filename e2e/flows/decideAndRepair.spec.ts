@@ -88,6 +88,25 @@ test('what an act costs is weighed against a new machine, the customer says yes,
     'Drain: as a sound machine',
   )
 
+  // A weep at the first proof: snugged evenly, dried, watched anew, and dry.
+  const drains = page
+    .getByRole('region', { name: 'What proves it' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Dry while draining' })
+  const watched = async (seen: 'Dry' | 'Wet', state: 'passed' | 'failed') => {
+    await page.goto(`${visit}/locate`)
+    const phases = page.getByRole('list', { name: 'Phases of the leak test' })
+    await phases.getByRole('button', { name: /^Draining/ }).click()
+    await sheet.getByRole('button', { name: seen, exact: true }).click()
+    await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+    await page.goto(`${visit}/prove`)
+    await expect(drains.getByRole('img', { name: state, exact: true })).toBeVisible()
+  }
+  await watched('Wet', 'failed')
+  await page.getByRole('button', { name: /^Snugged evenly/ }).click()
+  await expect(drains.getByRole('img', { name: 'open', exact: true })).toBeVisible()
+  await watched('Dry', 'passed')
+
   // Nothing is left over before it is closed.
   await page.goto(`${visit}/repair`)
   await page.getByRole('button', { name: /Close it up/ }).click()

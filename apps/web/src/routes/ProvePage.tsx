@@ -31,6 +31,8 @@ export function ProvePage() {
   const [entering, setEntering] = useState(false)
   const pair = proof.runs.find(({ afterId }) => afterId === picked) ?? proof.runs[0]
   const next = proof.points.find(({ state }) => state === 'failed' || state === 'open') ?? null
+  // What is wet is snugged at once, whatever else is still open; leaving a point out waits, each has its own way to.
+  const wet = proof.points.find(({ snug }) => snug !== undefined) ?? null
   const closed = visit.closedAtMs !== null
   const begin = (point: ProofPoint) => goOn(point, space, navigate)
   useSpaceBar(
@@ -95,15 +97,15 @@ export function ProvePage() {
             onPress={() => setEntering(true)}
           />
         )}
-        {!closed && next?.snug && (
+        {!closed && wet && (
           <Action
             weight="half"
             name={t('prove.snugged')}
             hint={t('prove.snuggedHint')}
-            onPress={() => snugged(space, next)}
+            onPress={() => snugged(space, wet)}
           />
         )}
-        {!closed && next?.state === 'open' && (
+        {!closed && !wet && next?.state === 'open' && (
           <Action
             weight="half"
             name={t('prove.waive')}

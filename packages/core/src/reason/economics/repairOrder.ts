@@ -55,10 +55,13 @@ export function courseOf(
   const workingNow = () => {
     let p = 0
     left = left.map((own, k) => {
-      const works = own.get(0) ?? 0
+      const works = own.get(0)
+      if (works === undefined) return own
       p += works
       bySet[k] = (bySet[k] ?? 0) + works * spent
-      return new Map([...own].filter(([mask]) => mask !== 0))
+      const broken = new Map(own)
+      broken.delete(0)
+      return broken
     })
     if (p > 0) outcomes.push({ cost: spent, p })
   }
@@ -129,21 +132,32 @@ function bestNext(
   endCost: number,
 ): number | null {
   const rest = left.reduce((sum, own) => sum + massOf(own), 0)
+  if (rest < 1e-9) return null
+  const there = sharesOf(sets, left)
   let [best, rate] = [null as number | null, 0]
   acts.forEach((act, a) => {
     if (done.includes(a) || act.cost >= endCost) return
-    // Of two at once one is ended: half of the way.
     let ended = 0
-    left.forEach((own, k) => {
-      const faults = sets[k]?.faults ?? []
-      for (const [mask, p] of own) {
-        const there = faults.filter((_, bit) => mask & (1 << bit))
-        for (const fault of there) ended += (p * (act.ends.get(fault) ?? 0)) / there.length
-      }
-    })
-    if (rest < 1e-9 || ended / rest < LEAST_LIKELY) return
+    for (const [fault, share] of act.ends) ended += share * (there.get(fault) ?? 0)
+    if (ended / rest < LEAST_LIKELY) return
     const own = ended / Math.max(act.cost + act.failedCost * (1 - ended / rest), 1e-6)
     if (own > rate) [best, rate] = [a, own]
   })
   return best
+}
+
+/** What is left of each fault; of two at once each has half: to end one of them is half of the way. */
+function sharesOf(sets: readonly Together[], left: readonly Left[]): Map<number, number> {
+  const shares = new Map<number, number>()
+  left.forEach((own, k) => {
+    const faults = sets[k]?.faults ?? []
+    for (const [mask, p] of own) {
+      let count = 0
+      for (let bit = 0; bit < faults.length; bit++) if (mask & (1 << bit)) count++
+      faults.forEach((fault, bit) => {
+        if (mask & (1 << bit)) shares.set(fault, (shares.get(fault) ?? 0) + p / count)
+      })
+    }
+  })
+  return shares
 }
