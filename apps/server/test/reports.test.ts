@@ -158,8 +158,9 @@ describe('the full record', () => {
     const jpeg = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#345' } })
       .jpeg()
       .toBuffer()
+    const photoId = crypto.randomUUID()
     const photo = await fetch(
-      `${server.url}/api/photos/${crypto.randomUUID()}?visit=${visitId}&stage=repair&atMs=${T0 + 5 * MIN}`,
+      `${server.url}/api/photos/${photoId}?visit=${visitId}&stage=repair&atMs=${T0 + 5 * MIN}`,
       {
         method: 'PUT',
         headers: { ...own.headers, 'content-type': 'image/jpeg' },
@@ -167,6 +168,18 @@ describe('the full record', () => {
       },
     )
     expect(photo.status).toBe(200)
+    // The place it shows was said on the device: a step of a job.
+    await own.request('POST', `/api/visits/${visitId}/entries`, {
+      entries: [
+        {
+          id: crypto.randomUUID(),
+          atMs: T0,
+          topic: `photo-of:${photoId}`,
+          value: 'pump-object:po.hose',
+          basedOn: [],
+        },
+      ],
+    })
     const observations = [
       ['complaint', 'slow-drain'],
       ['drain-hose.look', 'kinked'],
@@ -182,9 +195,9 @@ describe('the full record', () => {
     }))
     await own.request('POST', `/api/visits/${visitId}/observations`, { observations })
     const { runs } = (await own.request('GET', `/api/visits/${visitId}`)).body as VisitAnswer
-    for (const [language, kinked] of [
-      ['en', 'kinked'],
-      ['es', 'doblada'],
+    for (const [language, kinked, place] of [
+      ['en', 'kinked', 'Inlet hose off'],
+      ['es', 'doblada', 'Fuera la manguera de entrada'],
     ] as const) {
       const query = `language=${language}&zone=Europe/London`
       const answer = await fetch(`${server.url}/api/visits/${visitId}/record.pdf?${query}`, {
@@ -199,6 +212,7 @@ describe('the full record', () => {
       const words = makeWords(language, 'metric')
       expect(text).toContain('Row3')
       expect(text.toLowerCase()).toContain(kinked)
+      expect(text).toContain(bare(place))
       expect(text).toContain(bare(words.withUnit('ohm', 175.4)))
       for (const { analysis } of runs)
         expect(text).toContain(bare(sayRun(words, (analysis as NonNullable<typeof analysis>).saying)))

@@ -1,5 +1,6 @@
-import { type CheckWorth, ORDER_ENTRIES, RUN_KINDS } from '@brendik/core'
+import { CHECK_IDS, type CheckWorth, ORDER_ENTRIES, RUN_KINDS } from '@brendik/core'
 import { t, words } from '../../lib/words.ts'
+import { checkName } from '../../words/cardText.ts'
 import { orderEntryName } from '../../words/orderText.ts'
 
 const MOST = 12
@@ -35,5 +36,8 @@ export function ChecksWorth({ checks }: { checks: readonly CheckWorth[] }) {
 function nameOf(what: CheckWorth['what']): string {
   const kind = RUN_KINDS.find((one) => one === what)
   const entry = ORDER_ENTRIES.find((one) => one === (kind ? `run:${kind}` : what))
-  return entry ? orderEntryName(entry) : what
+  if (entry) return orderEntryName(entry)
+  // What no order has is a check all the same.
+  const check = CHECK_IDS.find((id) => id === what)
+  return check ? checkName(check) : what
 }
