@@ -58,7 +58,7 @@ export async function openWorld(washers: boolean): Promise<World & { close: () =
   let server: ChildProcess | null = null
   const startServer = async () => {
     server = node(['apps/server/dist/main.mjs'], env)
-    for (let i = 0; i < 150; i++) {
+    for (let i = 0; i < 600; i++) {
       if (
         await fetch(`${url}/api/health`).then(
           (r) => r.ok,

@@ -12,8 +12,9 @@ export default defineConfig({
     { name: 'longest', testMatch: LONGEST },
     { name: 'others', testIgnore: LONGEST },
   ],
-  timeout: 120_000,
-  expect: { timeout: 10_000 },
+  // They only end what hangs: two cores that are shared with others were seen to take three times as long.
+  timeout: 300_000,
+  expect: { timeout: 25_000 },
   outputDir: '../test-results',
   use: {
     viewport: { width: 1280, height: 800 },

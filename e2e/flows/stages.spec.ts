@@ -22,7 +22,7 @@ test('a photo is made small, shown at once, kept through a dead server, and take
   await expect(photos.getByRole('img', { name: /not sent yet/ })).toBeVisible()
   await world.startServer()
   await expect(photos.getByRole('img', { name: /not sent yet/ })).toHaveCount(0, { timeout: 30_000 })
-  await expect(photos.getByRole('img')).toHaveCount(1, { timeout: 20_000 })
+  await expect(photos.getByRole('img')).toHaveCount(1, { timeout: 30_000 })
   // It is a picture, and a JPEG by now.
   const src = await photos.getByRole('img').getAttribute('src')
   const answer = await page.request.get(`${world.url}${src}`)

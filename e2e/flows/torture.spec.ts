@@ -124,7 +124,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
   const tried = new Set<string>()
   const blowsDealt = new Map<Blow, number>()
   const boardReady = (page: Page) =>
-    expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible({ timeout: 20_000 })
+    expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible({ timeout: 30_000 })
 
   async function enterLevel(page: Page, mm: number): Promise<void> {
     tried.add(`level ${mm}`)
@@ -136,7 +136,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
   async function writeNote(page: Page, note: string): Promise<void> {
     tried.add(`note ${note}`)
     const field = page.getByLabel('Notes')
-    await field.fill(note, { timeout: 20_000 })
+    await field.fill(note, { timeout: 30_000 })
     await field.blur()
   }
   /** Deals a blow; answers with what mends it. */
@@ -263,7 +263,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
         const there = await allOnServer()
         return [...kept].filter((key) => !there.has(key))
       },
-      { timeout: 10_000, intervals: [500] },
+      { timeout: 30_000, intervals: [500] },
     )
     .toEqual([])
   const there = await allOnServer()
@@ -277,11 +277,11 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
   for (const page of [device.pages[0] as Page, second]) {
     await boardReady(page)
     const earlier = page.getByRole('button', { name: /earlier: show/ })
-    if ((stored[0]?.n ?? 0) > 60) await earlier.click({ timeout: 10_000 })
+    if ((stored[0]?.n ?? 0) > 60) await earlier.click({ timeout: 30_000 })
     await expect(page.getByRole('list', { name: 'Entries' }).getByText(/mm/)).toHaveCount(
       stored[0]?.n as number,
       {
-        timeout: 10_000,
+        timeout: 30_000,
       },
     )
   }
@@ -295,7 +295,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
     await expect(device.pages[1]?.getByLabel('Notes') as ReturnType<Page['getByLabel']>).toHaveValue(
       lastNote.value,
       {
-        timeout: 10_000,
+        timeout: 30_000,
       },
     )
   console.log(
