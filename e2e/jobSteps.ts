@@ -5,7 +5,7 @@ const DEAD_MS = 850
 export const bar = (page: Page) => page.getByRole('region', { name: 'Actions' })
 export const done = (page: Page) => bar(page).getByRole('button', { name: /^Done/ })
 export const step = (page: Page) => page.getByRole('heading', { level: 1 })
-/** Sets the device's clock on by so much, and by what it was set on before. */
+/** In the page: its clock goes on by so much, and by what it was set on before. */
 function goAhead(byMs: number): void {
   const ahead = Number(sessionStorage.getItem('ahead')) + byMs
   sessionStorage.setItem('ahead', String(ahead))
@@ -15,10 +15,16 @@ function goAhead(byMs: number): void {
   Date.now = () => wall() + ahead
 }
 
+const led = new WeakSet<Page>()
+/** Sets the device's clock on by so much, and by what it was set on before; a page opened later stands as far ahead. */
+export async function setAhead(page: Page, byMs: number): Promise<void> {
+  if (!led.has(page)) await page.addInitScript(goAhead, 0)
+  led.add(page)
+  await page.evaluate(goAhead, byMs)
+}
+
 /** Does steps as they come until one stands there; what has to be read before a gate is read, what decides is ticked. */
 export async function doUntil(page: Page, title: string): Promise<void> {
-  // A page opened later stands as far ahead.
-  await page.addInitScript(goAhead, 0)
   for (let n = 0; n < 60; n++) {
     const now = await step(page).innerText()
     if (now === title) return
@@ -38,7 +44,7 @@ export async function doUntil(page: Page, title: string): Promise<void> {
     }
     await expect(step(page)).not.toHaveText(now)
     // The place of the button is dead for a moment, which is tried elsewhere with a real second tap.
-    await page.evaluate(goAhead, DEAD_MS)
+    await setAhead(page, DEAD_MS)
   }
   throw new Error(`no step ${title}`)
 }

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { follow } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test.use({ viewport: { width: 390, height: 844 } })
@@ -55,7 +56,7 @@ for (const { complaint, story, act } of [
       await expect(next).toContainText(/^(Next|Act|Do first): /)
       if (await next.getByText(/^(Act|Do first): /).isVisible()) break
       // One tap starts it.
-      await next.click()
+      await follow(next)
       const sheet = page.getByRole('dialog')
       const start = page.getByRole('button', { name: /^Start / })
       await expect(sheet.or(start)).toBeVisible()
@@ -74,7 +75,7 @@ for (const { complaint, story, act } of [
         await sheet.getByRole('button', { name: 'Close', exact: true }).click()
         await page.goto(`${visit}/fill`)
         await expect(next).toContainText(`Begun: ${title}`)
-        await next.click()
+        await follow(next)
         await expect(sheet.getByRole('heading', { name: title })).toBeVisible()
       }
       seen.push(title)
@@ -142,8 +143,7 @@ test('leaks from below: led by the line on the stages alone, through gates and a
     if (answered) await expect(next).not.toContainText(answered)
     answered = ''
     if (await next.getByText(/^(Act|Do first): /).isVisible()) break
-    await next.click()
-    await page.waitForURL(/\/(weigh|locate)$/)
+    await follow(next)
     await expect(sheet.or(phases).or(gate.first())).toBeVisible()
     if (await gate.first().isVisible()) {
       // Each change of the machine's state is a tap, and opens the look only then.

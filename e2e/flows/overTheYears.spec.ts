@@ -3,22 +3,9 @@ import { expectedRun, type LearnedAnswer, type RunEvent, type VisitAnswer } from
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { bar, doUntil, step } from '../jobSteps.ts'
+import { points, waiveAll } from '../proof.ts'
 import { visitWith } from '../visitWith.ts'
 import { expect, test } from '../world.ts'
-
-const points = (page: Page) => page.getByRole('region', { name: 'What proves it' })
-
-/** Leaves out, by name, whatever did not pass yet. */
-async function waiveAll(page: Page): Promise<void> {
-  const waive = points(page).getByRole('button', { name: /^Waive: / })
-  const sheet = page.getByRole('dialog')
-  for (let left = await waive.count(); left > 0; left--) {
-    await waive.first().click()
-    await sheet.getByLabel('Why it is left out').fill('Customer runs it tonight')
-    await sheet.getByRole('button', { name: 'Waive', exact: true }).click()
-    await expect(waive).toHaveCount(left - 1)
-  }
-}
 
 /** A drain timed by hand, as the app would have sent it: as on a sound machine, or without any water moving. */
 async function drained(page: Page, url: string, visitUrl: string, moves: boolean): Promise<void> {

@@ -2,9 +2,9 @@ import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { expectAccessible } from '../accessible.ts'
+import { points } from '../proof.ts'
 import { expect, test } from '../world.ts'
 
-const points = (page: Page) => page.getByRole('region', { name: 'What proves it' })
 const point = (page: Page, name: string) => points(page).getByRole('listitem').filter({ hasText: name })
 const isNow = (page: Page, name: string, state: string) =>
   expect(point(page, name).getByRole('img', { name: state, exact: true })).toBeVisible()

@@ -44,7 +44,8 @@ const root = document.getElementById('root')
 if (!root) throw new Error('index.html has no #root')
 // Who was here last decides what is shown while the server is not reached.
 await readWho()
-openOutbox()
+// A page begins with what waits on the device: shown a moment later, what was just said would first look as if it had not been.
+await openOutbox()
 startSender()
 createRoot(root).render(
   <StrictMode>

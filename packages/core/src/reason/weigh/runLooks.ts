@@ -50,6 +50,15 @@ export function runLooks(visit: WeighedCase, weighed: Weighed): PossibleLook[] {
 /** A run is not foretold where what it could show is this unlikely to be there: it would tell next to nothing. */
 const WORTH_TIMING = 0.04
 
+/** Foretelling takes long: it is done when the first share is asked for, since often one look of them all is wanted. */
+function whenAsked<T>(foretell: () => (i: number, j: number) => T): (i: number, j: number) => T {
+  let shares: ((i: number, j: number) => T) | null = null
+  return (i, j) => {
+    shares ??= foretell()
+    return shares(i, j)
+  }
+}
+
 /** How likely it is that a fault of some kind is there. */
 const massOf = ({ ways, belief }: Weighed, which: (way: FaultWay) => boolean): number =>
   belief.hypotheses.reduce(
@@ -106,15 +115,16 @@ function fillLooks(visit: WeighedCase, weighed: Weighed, runs: readonly JudgedRu
   const isTimed = (tap: Tap) => fills.some(({ plan }) => plan.taps.length === 1 && plan.taps[0] === tap)
   const several = machine.valve.taps.length > 1
   /** Shares of what could be measured on a tap's side, given that water comes. */
-  const sideShares = (tap: Tap, measured: (k: number) => Parameters<typeof inletScores>, count: number) => {
-    const scores = Array.from({ length: count }, (_, k) => inletScores(...measured(k))[tap])
-    const most = Math.max(...scores.map((one) => one?.lnSound ?? Number.NEGATIVE_INFINITY))
-    const losses = scores.map((one) =>
-      lossOf(weighed.ways, (way) => (onItsSide(way, tap) ? one?.against : undefined)),
-    )
-    return (i: number, j: number) =>
-      losses.map((of, k) => Math.exp((scores[k]?.lnSound ?? -60) - most) * of(i, j))
-  }
+  const sideShares = (tap: Tap, measured: (k: number) => Parameters<typeof inletScores>, count: number) =>
+    whenAsked(() => {
+      const scores = Array.from({ length: count }, (_, k) => inletScores(...measured(k))[tap])
+      const most = Math.max(...scores.map((one) => one?.lnSound ?? Number.NEGATIVE_INFINITY))
+      const losses = scores.map((one) =>
+        lossOf(weighed.ways, (way) => (onItsSide(way, tap) ? one?.against : undefined)),
+      )
+      return (i: number, j: number) =>
+        losses.map((of, k) => Math.exp((scores[k]?.lnSound ?? -60) - most) * of(i, j))
+    })
   const looks = TAPS.filter((tap) => machine.valve.taps.includes(tap) && !isTimed(tap)).map(
     (tap): PossibleLook => {
       const flows = sideShares(
@@ -195,20 +205,21 @@ function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly JudgedR
   const pumped = drains.filter(({ plan }) => plan.kind === 'drain').map(({ plan }) => plan.hoseEndMm)
   const shows = drainShows(weighed.ways)
   /** Chances of the flows that a drain could give, as each would be weighed. */
-  const flowShares = (kind: 'drain' | 'siphon', hoseEndMm: number | null) => {
-    const weighings = FLOWS[kind].flatMap((flow) => {
-      const drain = weighDrains(
-        machine,
-        site,
-        [...drains, timed(kind, visit, flow, { hoseEndMm })],
-        weighed.observations,
-      )
-      return drain ? [headAndPath(weighed.ways, drain)] : []
+  const flowShares = (kind: 'drain' | 'siphon', hoseEndMm: number | null) =>
+    whenAsked(() => {
+      const weighings = FLOWS[kind].flatMap((flow) => {
+        const drain = weighDrains(
+          machine,
+          site,
+          [...drains, timed(kind, visit, flow, { hoseEndMm })],
+          weighed.observations,
+        )
+        return drain ? [headAndPath(weighed.ways, drain)] : []
+      })
+      const most = Math.max(...weighings.map(({ lnScale }) => lnScale))
+      return (i: number, j: number) =>
+        sharesOf(weighings.map((one) => Math.exp(one.lnScale - most) * one.likelihood(i, j)))
     })
-    const most = Math.max(...weighings.map(({ lnScale }) => lnScale))
-    return (i: number, j: number) =>
-      sharesOf(weighings.map((one) => Math.exp(one.lnScale - most) * one.likelihood(i, j)))
-  }
   const at = (hoseEndMm: number | null, minutes: number, id: string): PossibleLook => {
     const flows = flowShares('drain', hoseEndMm)
     return {
