@@ -3,7 +3,7 @@ import { expectedRun, type LearnedAnswer, type RunEvent, type VisitAnswer } from
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { bar, doUntil, step } from '../jobSteps.ts'
-import { points, waiveAll } from '../proof.ts'
+import { points, sign, waiveAll } from '../proof.ts'
 import { visitWith } from '../visitWith.ts'
 import { expect, test } from '../world.ts'
 
@@ -81,13 +81,7 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   await sheet.getByLabel('Name').fill('Ms Tern')
   await sheet.getByRole('button', { name: 'Keep the signature' }).click()
   await expect(sheet.getByText('expected a signature in the box')).toBeVisible()
-  const box = await sheet.getByRole('img', { name: 'Sign with a finger in the box' }).boundingBox()
-  if (!box) throw new Error('no box to sign in')
-  await page.mouse.move(box.x + 20, box.y + 60)
-  await page.mouse.down()
-  for (let n = 1; n < 40; n++) await page.mouse.move(box.x + 20 + 6 * n, box.y + 60 + 20 * Math.sin(n / 4))
-  await page.mouse.up()
-  await sheet.getByRole('button', { name: 'Keep the signature' }).click()
+  await sign(page, 'Ms Tern')
   await expect(paper).toContainText(/received by Ms Tern, \d+ \w+ 20\d\d/)
   const [file] = await Promise.all([
     page.waitForEvent('download'),

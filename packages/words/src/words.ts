@@ -116,6 +116,8 @@ export function makeWords(language: AnyLanguage, units: UnitSystem, locale?: str
         minimumFractionDigits: digits,
         maximumFractionDigits: digits,
         useGrouping: false,
+        // What rounds to nothing has no sign.
+        signDisplay: 'negative',
       })
       numbers.set(digits, format)
     }

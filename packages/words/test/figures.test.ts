@@ -14,6 +14,9 @@ it('says the pressure of a supply as either gauge is marked, and a range of it o
   expect(us.withUnit('pressure', 320)).toBe('46 psi')
   expect(metric.range('pressure', 150, 800)).toBe('150 to 800 kPa')
   expect(metric.withUnit('pressure', null)).toBe('– kPa')
+  // A flow of next to nothing that runs back is no flow.
+  expect(metric.number(-0.04, 1)).toBe('0.0')
+  expect(metric.number(-0.06, 1)).toBe('-0.1')
   // In a tube of water bar would be noughts.
   expect(metric.withUnit('waterPressure', 2.45)).toBe('2.45 kPa')
 })

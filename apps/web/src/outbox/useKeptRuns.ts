@@ -3,9 +3,9 @@ import { type KeptRun, listRuns } from './deviceDb.ts'
 import { useOutbox } from './useOutbox.ts'
 import { deviceWorkshop } from './who.ts'
 
-/** The runs that this device keeps, of one visit or all, read again whenever one of their facts was kept or went. */
-export function useKeptRuns(visitId?: string): readonly KeptRun[] {
-  const [runs, setRuns] = useState<readonly KeptRun[]>([])
+/** The runs that this device keeps, of one visit or all, read again whenever one of their facts was kept or went; null until they are read. */
+export function useKeptRuns(visitId?: string): readonly KeptRun[] | null {
+  const [runs, setRuns] = useState<readonly KeptRun[] | null>(null)
   const outbox = useOutbox()
   // Facts of runs as they come and go, in one number that changes with them.
   const facts = outbox.reduce(
@@ -18,7 +18,7 @@ export function useKeptRuns(visitId?: string): readonly KeptRun[] {
     let stale = false
     listRuns(deviceWorkshop(), visitId).then(
       (all) => !stale && setRuns(all),
-      () => {},
+      () => !stale && setRuns((before) => before ?? []),
     )
     return () => {
       stale = true

@@ -28,7 +28,7 @@ export function DayPage() {
     refetchInterval: ({ state: { data } }) =>
       untilVerdicts(data && [...data.visits, ...data.stillOpen].flatMap((visit) => visit.runs), 10_000),
   })
-  const kept = useKeptRuns()
+  const kept = useKeptRuns() ?? []
   const outbox = useOutbox()
   const { machines, sites } = useRecords(keptVisits(outbox).length > 0)
   const bounds = { fromMs: day.getTime(), toMs: addDays(day, 1).getTime() }

@@ -1,4 +1,11 @@
-import { type CycleMoment, type Gate, leftOpen, saidOf } from '@brendik/core'
+import {
+  type CycleMoment,
+  type Gate,
+  leftOpen,
+  observationsOf,
+  saidOf,
+  type VisitAnswer,
+} from '@brendik/core'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { FollowUps } from '../features/follow/index.ts'
@@ -22,6 +29,7 @@ import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
 import { TwoPanes } from '../ui/TwoPanes.tsx'
+import { outcomeWord, upperFirst } from '../words/cardText.ts'
 import { kindMessage } from '../words/runText.ts'
 import { MOMENT_WORD } from '../words/stageText.ts'
 
@@ -30,6 +38,15 @@ const ACTION_HINT = {
   hold: t('visitPage.doesTheLevelStay'),
   drain: t('visitPage.pumpOnToFirstAir'),
 } as const
+
+/** What was ticked of the complaint, where nobody wrote it down. */
+const saidComplaints = (visit: VisitAnswer): string =>
+  upperFirst(
+    observationsOf(visit)
+      .filter(({ check }) => check === 'complaint')
+      .map(({ value }) => outcomeWord('complaint', String(value)))
+      .join(', '),
+  )
 
 /** The whole visit: what all runs and looks say together, and the next run one touch away. */
 export function VisitPage() {
@@ -71,7 +88,9 @@ export function VisitPage() {
         <PrintedHead space={space} />
         <div className="flex items-start justify-between gap-4">
           <h1 className="py-5 text-2xl leading-snug">
-            {visit.complaint || <span className="text-soft">{t('ui.noComplaintNoted')}</span>}
+            {visit.complaint || saidComplaints(visit) || (
+              <span className="text-soft">{t('ui.noComplaintNoted')}</span>
+            )}
             {moment && (
               <span className="block text-base text-soft">
                 {t('arriveStage.whenInTheCycle')}: {moment}

@@ -39,7 +39,7 @@ export function VisitSpace() {
   const [asked, setUnfolded] = useState<boolean | null>(null)
   const unfolded = asked ?? at === 'make-safe'
   const space = useMemo<Space | null>(() => folded && { ...folded, setField: setCell }, [folded])
-  const kept = useKeptRuns(visitId)
+  const kept = useKeptRuns(visitId) ?? []
   useStageKeys(visitId)
   if (error && !visit) return <Message problem>{error.message}</Message>
   if (!visit || !space) return <Message>{t('visitSpace.openingTheVisit')}</Message>

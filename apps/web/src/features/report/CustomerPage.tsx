@@ -3,7 +3,7 @@ import { sayReport } from '@brendik/words/lean'
 import type { ReactNode } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText } from '../../lib/time.ts'
-import { words } from '../../lib/words.ts'
+import { t, words } from '../../lib/words.ts'
 import { compute } from '../../workers/compute.ts'
 import { useComputed } from '../../workers/useComputed.ts'
 import { useWho } from '../door/index.ts'
@@ -11,9 +11,11 @@ import { useLeakMarks, weighedOf } from '../locate/index.ts'
 import { isFlow, ProofChart, usePairRuns, useProof } from '../prove/index.ts'
 import type { Space } from '../visit/index.ts'
 import { ReportSheet } from './ReportSheet.tsx'
+import { useNamed } from './useNamed.ts'
 
 /** One page for the customer, in plain words: what they want to hear first, one picture, what was wrong, how we know, what was done, what to watch. */
-export function CustomerPage({ space, sign }: { space: Space; sign: ReactNode }) {
+export function CustomerPage({ space: given, sign }: { space: Space; sign: ReactNode }) {
+  const space = useNamed(given)
   const { visit, said } = space
   const { units } = usePrefs()
   const who = useWho()
@@ -21,6 +23,9 @@ export function CustomerPage({ space, sign }: { space: Space; sign: ReactNode })
   const report = customerReport(visit, said, proof, useWhatItWas(space, isCured(proof)))
   const pair = proof.runs.find(({ afterId }) => afterId === report.change?.afterId)
   const runs = usePairRuns(pair)
+  // Until then it would say of a repair that it is not proven.
+  if (visit.runs.some((run) => run.pending))
+    return <p className="p-6 text-lg text-soft">{t('report.workingOut')}</p>
   return (
     <ReportSheet
       workshop={who.workshopName}

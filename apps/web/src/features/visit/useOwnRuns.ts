@@ -6,8 +6,8 @@ import { useOutbox } from '../../outbox/useOutbox.ts'
 import { compute } from '../../workers/compute.ts'
 import type { OwnRun } from './keptVisits.ts'
 
-/** Runs of a visit of which this device knows more than the server, analysed here. */
-export function useOwnRuns(visitId: string): OwnRun[] {
+/** Runs of a visit of which this device knows more than the server, analysed here; null until they are read. */
+export function useOwnRuns(visitId: string): OwnRun[] | null {
   const kept = useKeptRuns(visitId)
   const outbox = useOutbox()
   const [analyses, setAnalyses] = useState<ReadonlyMap<string, RunAnalysis | null>>(new Map())
@@ -18,13 +18,13 @@ export function useOwnRuns(visitId: string): OwnRun[] {
     for (const { fact, state } of outbox)
       if (fact.kind === 'run' && state !== 'refused')
         onTheWay.set(fact.runId, state === 'waiting' || (onTheWay.get(fact.runId) ?? false))
-    return kept.flatMap((run) => {
+    return kept?.flatMap((run) => {
       const waits = onTheWay.get(run.runId)
       return waits === undefined ? [] : [{ ...run, waits }]
     })
   }, [kept, outbox])
   useEffect(() => {
-    for (const run of own) {
+    for (const run of own ?? []) {
       const state = stateOf(run)
       if (asked.current.get(run.runId) === state) continue
       asked.current.set(run.runId, state)
@@ -40,13 +40,13 @@ export function useOwnRuns(visitId: string): OwnRun[] {
             if (asked.current.get(run.runId) === state)
               setAnalyses((before) => new Map(before).set(run.runId, analysis))
           },
-          () => {},
+          () => setAnalyses((before) => new Map(before).set(run.runId, null)),
         )
     }
   }, [own])
   return useMemo(
     () =>
-      own.flatMap((run): OwnRun[] => {
+      own?.flatMap((run): OwnRun[] => {
         const { plan, startedAtMs, stoppedAtMs } = runFacts(run)
         if (!plan) return []
         return [
@@ -59,12 +59,12 @@ export function useOwnRuns(visitId: string): OwnRun[] {
             taps: [...plan.taps],
             instrumentLabel: run.instrumentLabel,
             analysis: analyses.get(run.runId) ?? null,
-            pending: false,
+            pending: stoppedAtMs !== null && !analyses.has(run.runId),
             plan,
             waits: run.waits,
           },
         ]
-      }),
+      }) ?? null,
     [own, analyses],
   )
 }

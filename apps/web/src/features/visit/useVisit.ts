@@ -30,7 +30,8 @@ export function useVisit(
   const { machines, sites, error: unread } = useRecords(madeHere)
   const visit = useMemo(() => {
     const read = data ?? (madeHere ? visitMadeHere(visitId, outbox, machines, sites) : null)
-    if (!read) return undefined
+    // What was timed here belongs to it from the first moment.
+    if (!read || !own) return undefined
     const agreed = keptVisits(outbox.filter((kept) => kept.state !== 'refused')).find(
       ({ id }) => id === visitId,
     )

@@ -1,6 +1,7 @@
 /** The page for the customer. */
 export const report = {
   'report.report': 'Report',
+  'report.workingOut': 'Working out the runs…',
   'report.headline':
     '{outcome, select, proven {{kind, select, fill {Your washer fills as it should.} drain {Your washer empties as it should.} hold {Your washer holds its water.} other {Your washer works as it should.}}} failed {Your washer is not cured yet.} open {Your washer was repaired. It is not proven yet.} other {What was found at your washer}}',
   'report.took':

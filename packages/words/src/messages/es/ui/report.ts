@@ -2,6 +2,7 @@ import type { report as english } from '../../en/ui/report.ts'
 
 export const report: Record<keyof typeof english, string> = {
   'report.report': 'Informe',
+  'report.workingOut': 'Calculando las mediciones…',
   'report.headline':
     '{outcome, select, proven {{kind, select, fill {Su lavadora se llena como debe.} drain {Su lavadora desagua como debe.} hold {Su lavadora no pierde agua.} other {Su lavadora anda como debe.}}} failed {Su lavadora todavía no está curada.} open {Su lavadora fue reparada. Todavía no está comprobado.} other {Lo que se encontró en su lavadora}}',
   'report.took':
