@@ -25,6 +25,7 @@ import { recordRoutes } from './records/recordRoutes.ts'
 import { reportRoutes, sharedRoutes } from './reports/reportRoutes.ts'
 import { type LivePace, openLiveRuns } from './runs/liveRuns.ts'
 import { ingestRoutes, runRoutes } from './runs/runRoutes.ts'
+import { tableRoutes } from './tables/tableRoutes.ts'
 import { truthRoutes } from './truths/truthRoutes.ts'
 import { visitFileJsonSchema } from './visits/visitFileJsonSchema.ts'
 import { visitFileRoutes } from './visits/visitFileRoutes.ts'
@@ -135,6 +136,7 @@ export async function createApp({
     '/api',
     visitRoutes(),
     visitFileRoutes(),
+    tableRoutes(),
     recordRoutes(),
     logbookRoutes(),
     photoRoutes(),

@@ -295,6 +295,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     listTruths: [10],
     listWent: [],
     listVisits: [0, 4e12, false],
+    pageVisitIds: [null, 50],
     photoRoom: [ids.visit],
     printedRecovery: [OWNER],
     lockCustomer: [ids.customer],
@@ -312,7 +313,10 @@ describe('with the workshop’s condition taken out of a query', () => {
 
   it.each(Object.keys(valuesOf))('%s still shows the stranger nothing', async (name) => {
     const text = readers.find((r) => r.name === name)?.text as string
-    const open = text.replace(/\b(\w+\.)?workshop_id = \$1::uuid/g, () => '($1::uuid is not null)')
+    const open = text
+      .replace(/\b(\w+\.)?workshop_id = \$1::uuid/g, () => '($1::uuid is not null)')
+      // What was sent at the beginning of a slow run of these is still to be found at its end.
+      .replace("interval '10 seconds'", "interval '1 hour'")
     expect(open).not.toBe(text)
     const given = (valuesOf[name] as unknown[]).map((one) => (one === OWNER ? own.technicianId : one))
     const values = [own.workshopId, ...given]

@@ -111,6 +111,14 @@ export {
   siteSpecSchema,
 } from './contract/specSchemas.ts'
 export {
+  TABLE_COLUMNS,
+  TABLE_IDS,
+  type TableCell,
+  type TableColumn,
+  type TableId,
+} from './contract/tableColumns.ts'
+export { figureCells, lookCells, readingCells, runCells, visitCells } from './contract/tableRows.ts'
+export {
   finishedRuns,
   judgedRuns,
   leakMarksOf,
@@ -123,6 +131,7 @@ export {
 export { type RecordedRun, visitFileOf } from './contract/visitFileOf.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
+export { instantOf } from './files/instant.ts'
 export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
 export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
 export {

@@ -80,6 +80,7 @@ export const STATEMENTS = [
   'notePut',
   'notifyRun',
   'openRivals',
+  'pageVisitIds',
   'photoRoom',
   'printedRecovery',
   'putBackAnalysis',

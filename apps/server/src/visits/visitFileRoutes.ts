@@ -1,13 +1,13 @@
-import { once } from 'node:events'
 import { idSchema, type RecordedRun, saidEntries, visitFileOf } from '@brendik/core'
 import { Router } from 'express'
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate'
+import { ZipDeflate, ZipPassThrough } from 'fflate'
 import type { Actor, ScopedDb } from '../db/database.ts'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { databasePhotos } from '../photos/photoStore.ts'
 import { openRun } from '../runs/runService.ts'
 import { readAllBlocks } from '../runs/runStore.ts'
+import { answerZip } from '../zip/answerZip.ts'
 import { readVisit } from './readVisit.ts'
 
 /** A visit as its file: `brendik-visit/1` by itself, or in a zip with its photos beside it. */
@@ -24,20 +24,13 @@ export function visitFileRoutes(): Router {
   router.get('/visits/:id/visit.zip', async (request, response) => {
     const { db, actor } = scopeOf(request)
     const { file, photos } = await loadVisitFile(db, actor, parseInput(idSchema, request.params.id))
-    response.type('application/zip').set('content-disposition', 'attachment; filename="visit.zip"')
-    const zip = new Zip((error, chunk, final) => {
-      if (error) response.destroy(error)
-      else response.write(chunk)
-      if (final) response.end()
-    })
+    const { zip, taken } = answerZip(response, 'visit.zip')
     const json = new ZipDeflate('visit.json', { level: 6 })
     zip.add(json)
     json.push(new TextEncoder().encode(JSON.stringify(file, null, 1)), true)
     // One photo after the other, no faster than they are taken: hundreds of them are more than a server should hold.
     for (const id of photos) {
-      if (response.writableNeedDrain && !response.destroyed)
-        await Promise.race([once(response, 'drain'), once(response, 'close')])
-      if (response.destroyed) return
+      if (!(await taken())) return
       const found = await databasePhotos.find(db, actor, id)
       if (!found) continue
       // Pictures are small already.

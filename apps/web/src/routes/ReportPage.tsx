@@ -1,13 +1,20 @@
 import { SIGNED_TOPIC, saidOf } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { CustomerPage, keepPaper, ShareSheet, SignSheet } from '../features/report/index.ts'
+import { CustomerPage, keepPaper, type PaperFile, ShareSheet, SignSheet } from '../features/report/index.ts'
 import { useSpace } from '../features/visit/index.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
 import { Notice } from '../ui/Notice.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
+
+const FILES = [
+  { what: 'record.pdf', name: ', record.pdf', text: t('record.full') },
+  { what: 'visit.zip', name: ', visit.zip', text: t('record.file') },
+  { what: 'tables.zip', name: ', tables.zip', text: t('table.take') },
+  { what: 'tables.xlsx', name: ', tables.xlsx', text: t('table.takeSheet') },
+] as const
 
 /** The page that the customer gets: read here, printed, kept as a PDF, or read by a link. */
 export function ReportPage() {
@@ -17,7 +24,7 @@ export function ReportPage() {
   const [pdf, setPdf] = useState<'idle' | 'busy' | 'away'>('idle')
   const [signing, setSigning] = useState(false)
   const signed = saidOf(space.said, SIGNED_TOPIC) !== null
-  const take = (what: 'report' | 'record' | 'visit', name: string) => {
+  const take = (what: PaperFile, name: string) => {
     setPdf('busy')
     keepPaper(id, what, `${space.visit.site.name}${name}`).then(
       () => setPdf('idle'),
@@ -42,22 +49,17 @@ export function ReportPage() {
             }
           />
           <p className="mx-auto flex max-w-[80ch] flex-wrap gap-x-8 px-5 pb-8 md:px-12 print:hidden">
-            <Button
-              look="word"
-              className="text-water"
-              disabled={pdf === 'busy'}
-              onClick={() => take('record', ', record.pdf')}
-            >
-              {t('record.full')}
-            </Button>
-            <Button
-              look="word"
-              className="text-water"
-              disabled={pdf === 'busy'}
-              onClick={() => take('visit', ', visit.zip')}
-            >
-              {t('record.file')}
-            </Button>
+            {FILES.map(({ what, name, text }) => (
+              <Button
+                key={what}
+                look="word"
+                className="text-water"
+                disabled={pdf === 'busy'}
+                onClick={() => take(what, name)}
+              >
+                {text}
+              </Button>
+            ))}
             {signed && (
               <Button look="word" className="text-soft" onClick={() => space.say(SIGNED_TOPIC, null)}>
                 {t('sign.takeBack')}
@@ -80,7 +82,7 @@ export function ReportPage() {
           name={t('report.asPdf')}
           hint={t('report.pdfHint')}
           disabled={pdf === 'busy'}
-          onPress={() => take('report', '.pdf')}
+          onPress={() => take('report.pdf', '.pdf')}
         />
         <Action
           weight="half"

@@ -8,6 +8,7 @@ import {
   OwnOrder,
   People,
   Prices,
+  TakeOut,
 } from '../features/workshop/index.ts'
 import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
@@ -30,6 +31,7 @@ export function WorkshopPage() {
             <Me />
             <Calendar />
             <LearnedInShort />
+            <TakeOut />
             {who.role === 'owner' && <InstrumentKeys />}
             {who.role === 'owner' && <OwnOrder />}
           </div>

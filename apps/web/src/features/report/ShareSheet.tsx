@@ -3,13 +3,13 @@ import { useState } from 'react'
 import { deleteReportLink, postReportLink, reportLinksQuery } from '../../api/queries.ts'
 import { useAct } from '../../api/useAct.ts'
 import { newId } from '../../lib/newId.ts'
+import { paperNow } from '../../lib/paper.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Problem } from '../../ui/Problem.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { SheetChoice } from '../visit/index.ts'
-import { paperNow } from './paper.ts'
 
 const DAYS = [7, 30, 90] as const
 

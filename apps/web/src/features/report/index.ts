@@ -1,5 +1,5 @@
 export { CustomerPage } from './CustomerPage.tsx'
-export { keepPaper } from './keepPaper.ts'
+export { keepPaper, type PaperFile } from './keepPaper.ts'
 export { ReportSheet } from './ReportSheet.tsx'
 export { ShareSheet } from './ShareSheet.tsx'
 export { SignSheet } from './SignSheet.tsx'

@@ -1,14 +1,15 @@
 import { getFile } from '../../api/client.ts'
-import { paperNow } from './paper.ts'
+import { paperNow } from '../../lib/paper.ts'
 
-const ENDING = { report: 'pdf', record: 'pdf', visit: 'zip' } as const
+/** What the server makes of a visit to be kept as a file. */
+export type PaperFile = 'report.pdf' | 'record.pdf' | 'visit.zip' | 'tables.zip' | 'tables.xlsx'
 
 /**
- * Fetches a paper of a visit as a PDF from the server, or the visit's file with its photos, and hands it to the browser's downloads.
+ * Fetches what the server makes of a visit, and hands it to the browser's downloads.
  * @throws {ApiError} If the server is away.
  */
-export async function keepPaper(visitId: string, what: keyof typeof ENDING, name: string): Promise<void> {
-  const file = await getFile(`/visits/${visitId}/${what}.${ENDING[what]}?${new URLSearchParams(paperNow())}`)
+export async function keepPaper(visitId: string, what: PaperFile, name: string): Promise<void> {
+  const file = await getFile(`/visits/${visitId}/${what}?${new URLSearchParams(paperNow())}`)
   const url = URL.createObjectURL(file)
   const link = document.createElement('a')
   link.href = url

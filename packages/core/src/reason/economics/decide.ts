@@ -4,7 +4,8 @@ import { CURES, type CureWord } from '../catalogue/cures.ts'
 import type { FaultId } from '../catalogue/faultCard.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
 import { possibleLook, rowsOf, setsOf } from '../weigh/nextLooks.ts'
-import { type Weighed, type WeighedCase, weighVisit } from '../weigh/weighVisit.ts'
+import { weighedLast } from '../weigh/weighedLast.ts'
+import type { Weighed, WeighedCase } from '../weigh/weighVisit.ts'
 import { worthOfKnowing, worthOfTest } from './decisionTable.ts'
 import { exposedBy } from './exposed.ts'
 import { type KeepOrReplace, keepOrReplace } from './keepOrReplace.ts'
@@ -115,7 +116,7 @@ export function decideVisit(
   next: { id: string; minutes: number } | null = null,
   jobMinutes?: JobMinutes,
 ): Decision {
-  const weighed = weighVisit(visit)
+  const weighed = weighedLast(visit)
   return decide(
     {
       sets: setsOf(weighed),

@@ -5,8 +5,9 @@ import type { CureWord } from '../catalogue/cures.ts'
 import type { OwnTime } from '../checks/ownTimes.ts'
 import { type NextLook, tellsOf } from '../weigh/nextLooks.ts'
 import type { PossibleLook } from '../weigh/possibleLook.ts'
+import { weighedLast } from '../weigh/weighedLast.ts'
 import { type WeighView, weighView } from '../weigh/weighView.ts'
-import { type Weighed, type WeighedCase, weighVisit } from '../weigh/weighVisit.ts'
+import type { Weighed, WeighedCase } from '../weigh/weighVisit.ts'
 import { type Change, waterworksOf } from './changes.ts'
 import { expectedMinutes } from './expected.ts'
 import { planNext, type Step } from './planNext.ts'
@@ -85,7 +86,7 @@ export interface VisitView extends WeighView, VisitPlan {}
 
 /** What is wrong with the machine of a visit, why, and what to do with it from here. */
 export function visitView(visit: WeighedCase, state: WorkState, wishes: PlanWishes = {}): VisitView {
-  const weighed = weighVisit(visit)
+  const weighed = weighedLast(visit)
   return { ...weighView(visit, weighed), ...planVisit(visit, weighed, state, wishes) }
 }
 

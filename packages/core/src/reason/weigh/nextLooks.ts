@@ -25,15 +25,23 @@ const FORETOLD_MASS = 0.997
 /** Two at once are told apart from one from this share on. */
 const PAIR_COUNTS = 0.02
 
+const foretold = new WeakMap<Weighed, readonly PossibleLook[]>()
+
 /** Every look that could be made and was not, with what it would show. */
-export const possibleLooks = (visit: WeighedCase, weighed: Weighed): PossibleLook[] => [
-  ...checkLooks(visit, weighed),
-  ...leakLooks(visit, weighed),
-  ...runLooks(visit, weighed),
-]
+export function possibleLooks(visit: WeighedCase, weighed: Weighed): readonly PossibleLook[] {
+  const looks = foretold.get(weighed) ?? [
+    ...checkLooks(visit, weighed),
+    ...leakLooks(visit, weighed),
+    ...runLooks(visit, weighed),
+  ]
+  foretold.set(weighed, looks)
+  return looks
+}
 
 /** One of those by its id; null = it is made already, or cannot be. Runs take the longest to foretell: they are asked last. */
 export function possibleLook(visit: WeighedCase, weighed: Weighed, id: string): PossibleLook | null {
+  const known = foretold.get(weighed)
+  if (known) return known.find((look) => look.id === id) ?? null
   for (const looks of [checkLooks, leakLooks, runLooks]) {
     const found = looks(visit, weighed).find((look) => look.id === id)
     if (found) return found
@@ -68,8 +76,12 @@ export interface FaultSet {
 }
 type Hypothesis = Weighed['belief']['hypotheses'][number]
 
+const putTogether = new WeakMap<Weighed, readonly FaultSet[]>()
+
 /** Everything that may be wrong, put together by the faults that are there; each with its share. */
-export function setsOf(weighed: Weighed): FaultSet[] {
+export function setsOf(weighed: Weighed): readonly FaultSet[] {
+  const known = putTogether.get(weighed)
+  if (known) return known
   const { ways, belief } = weighed
   const countsAs = whatCounts(weighed)
   const sets = new Map<string, FaultSet>()
@@ -95,7 +107,9 @@ export function setsOf(weighed: Weighed): FaultSet[] {
     }
   }
   const total = [...sets.values()].reduce((sum, { p }) => sum + p, 0)
-  return [...sets.values()].map((set) => ({ ...set, p: set.p / total }))
+  const all = [...sets.values()].map((set) => ({ ...set, p: set.p / total }))
+  putTogether.set(weighed, all)
+  return all
 }
 
 const waysIn = (ways: readonly FaultWay[], { first, second }: Hypothesis): FaultWay[] =>
@@ -123,12 +137,14 @@ function whatCounts({ ways, belief }: Weighed): (one: Hypothesis) => FaultId[] {
   }
 }
 
+const added = new WeakMap<PossibleLook, { sets: readonly FaultSet[]; rows: readonly Float64Array[] }>()
+
 /** Chances of a look's outcomes for each set of faults, over the ways in which it may be there. */
-export function rowsOf(
-  { outcomes, shares, byFault }: PossibleLook,
-  sets: readonly FaultSet[],
-): Float64Array[] {
-  return sets.map(({ hypotheses, kinds }) => {
+export function rowsOf(look: PossibleLook, sets: readonly FaultSet[]): readonly Float64Array[] {
+  const known = added.get(look)
+  if (known?.sets === sets) return known.rows
+  const { outcomes, shares, byFault } = look
+  const rows = sets.map(({ hypotheses, kinds }) => {
     const row = new Float64Array(outcomes.length)
     let total = 0
     for (const { first, second, p } of byFault ? kinds : hypotheses) {
@@ -138,6 +154,8 @@ export function rowsOf(
     }
     return row.map((x) => x / total)
   })
+  added.set(look, { sets, rows })
+  return rows
 }
 
 /** What a look tells of the faults, and what its likeliest answers would point to. @param rows - Chances of its outcomes for each set. */

@@ -19,6 +19,7 @@ import { screens } from './screens.ts'
 import { server } from './server.ts'
 import { shared } from './shared.ts'
 import { stages } from './stages.ts'
+import { tables } from './tables.ts'
 import { together } from './together.ts'
 import { visit } from './visit.ts'
 import { waiting } from './waiting.ts'
@@ -49,6 +50,7 @@ export const ui = {
   ...server,
   ...shared,
   ...stages,
+  ...tables,
   ...together,
   ...visit,
   ...waiting,

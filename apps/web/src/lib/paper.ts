@@ -1,5 +1,5 @@
 import type { Paper } from '@brendik/core'
-import { prefsNow } from '../../lib/prefs.ts'
+import { prefsNow } from './prefs.ts'
 
 /** The page as it is shown here: in this language and these units, dated where this device is. */
 export function paperNow(): Paper {

@@ -1,0 +1,19 @@
+import { paperNow } from '../../lib/paper.ts'
+import { t } from '../../lib/words.ts'
+
+/** A workshop's records are its own: all of them, in tables that others read. The browser writes them to disk as they come. */
+export function TakeOut() {
+  return (
+    <section aria-label={t('table.records')}>
+      <h2 className="plate pb-1 text-2xl">{t('table.records')}</h2>
+      <p className="pb-2 text-soft">{t('table.allHint')}</p>
+      <a
+        href={`/api/tables.zip?${new URLSearchParams(paperNow())}`}
+        download
+        className="inline-flex min-h-12 items-center underline underline-offset-4"
+      >
+        {t('table.all')}
+      </a>
+    </section>
+  )
+}
