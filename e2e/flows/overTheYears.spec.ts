@@ -92,6 +92,19 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   for (const said of ['Record of the visit', 'The pump was cleared', 'will not move'])
     expect([said, text.replace(/\s+/g, ' ').includes(said)]).toEqual([said, true])
 
+  for (const [name, ending] of [
+    ['The visit as a file, with its photos', /, visit\.zip$/],
+    ['The visit as tables', /, tables\.zip$/],
+    ['The visit as a spreadsheet', /, tables\.xlsx$/],
+  ] as const) {
+    const [table] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name }).click(),
+    ])
+    expect(table.suggestedFilename()).toMatch(ending)
+    expect((await readFile(await table.path())).subarray(0, 2).toString()).toBe('PK')
+  }
+
   // Closed, it counts for those that come after.
   const learned = async () =>
     (await (await page.request.get(`${world.url}/api/learned`)).json()) as LearnedAnswer
@@ -105,6 +118,13 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   await sheet.getByRole('button', { name: 'All on' }).click()
   await page.getByRole('button', { name: /^Close the visit/ }).click()
   await expect.poll(async () => (await learned()).visits).toBe(before + 1)
+  await page.goto(`${world.url}/workshop`)
+  const [all] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'All visits as tables' }).click(),
+  ])
+  expect(await all.failure()).toBeNull()
+  expect((await readFile(await all.path())).length).toBeGreaterThan(5000)
   await page.goto(`${world.url}/learned`)
   await page.getByRole('radio', { name: 'Weigh with it' }).click()
   await expect(page.getByText(/Visits opened from now on are weighed with it/)).toBeVisible()

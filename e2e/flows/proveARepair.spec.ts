@@ -97,9 +97,7 @@ test('a repair is proved in the hand, without network: the run before and after,
   // The PDF is made by the server: without it the page says so, with it its text is the page's.
   await context.setOffline(true)
   await page.getByRole('button', { name: /^As a PDF/ }).click()
-  await expect(page.getByRole('alert')).toContainText(
-    'The PDF is made by the server, which is not reached now.',
-  )
+  await expect(page.getByRole('alert')).toContainText('It is made by the server, which is not reached now.')
   await context.setOffline(false)
   const [file] = await Promise.all([
     page.waitForEvent('download'),

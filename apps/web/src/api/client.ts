@@ -21,7 +21,8 @@ export class ApiError extends Error {
 }
 
 /** Time for an answer, and for each byte that goes up first: a cellar's uplink may carry 2 kB a second. */
-const TIMEOUT_MS = { answer: 8000, perByte: 0.5 } as const
+const TIMEOUT_MS = { answer: 8000, perByte: 0.5, file: 180_000 } as const
+const FILE_TYPE = /^application\/(pdf|zip|vnd\.openxmlformats)/
 
 /** Called when the server says that nobody is signed in. */
 let onSignedOut: () => void = () => {}
@@ -29,14 +30,20 @@ export function whenSignedOut(listener: () => void): void {
   onSignedOut = listener
 }
 
-async function call<T>(method: string, path: string, body?: unknown, as?: string): Promise<T> {
+async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  as?: string,
+  answerMs: number = TIMEOUT_MS.answer,
+): Promise<T> {
   const sent = body === undefined || body instanceof Blob ? body : JSON.stringify(body)
   const bytes = sent instanceof Blob ? sent.size : (sent?.length ?? 0)
   const headers = {
     ...(sent === undefined ? {} : { 'content-type': sent instanceof Blob ? sent.type : 'application/json' }),
     ...(as === undefined ? {} : { 'x-brendik-author': as }),
   }
-  const signal = AbortSignal.timeout(Math.ceil(TIMEOUT_MS.answer + TIMEOUT_MS.perByte * bytes))
+  const signal = AbortSignal.timeout(Math.ceil(answerMs + TIMEOUT_MS.perByte * bytes))
   const away = (message: string) => new ApiError('server_away', 0, message)
   let response: Response
   try {
@@ -49,8 +56,10 @@ async function call<T>(method: string, path: string, body?: unknown, as?: string
   } catch {
     throw away(asText('client.theServerCannotBeReached'))
   }
-  if (response.ok && response.headers.get('content-type')?.startsWith('application/pdf'))
-    return (await response.blob()) as T
+  if (response.ok && FILE_TYPE.test(response.headers.get('content-type') ?? ''))
+    return (await response.blob().catch(() => {
+      throw away(asText('client.theServerCannotBeReached'))
+    })) as T
   const answer: unknown = await response.json().catch(() => undefined)
   // Something on the way answered in its place, as the sign-in page of a guest network does: our server was not reached.
   if (answer === undefined || (!response.ok && !isErrorAnswer(answer)))
@@ -66,8 +75,8 @@ function isErrorAnswer(answer: unknown): answer is ErrorAnswer {
 }
 
 export const get = <T>(path: string) => call<T>('GET', path)
-/** A file that the server makes. */
-export const getFile = (path: string) => call<Blob>('GET', path)
+/** A file that the server makes, and that may be long on the way. */
+export const getFile = (path: string) => call<Blob>('GET', path, undefined, undefined, TIMEOUT_MS.file)
 /** @param as - Who recorded it: the server takes it under nobody else's session. */
 export const put = <T>(path: string, body: unknown, as?: string) => call<T>('PUT', path, body, as)
 export const del = <T>(path: string) => call<T>('DELETE', path)

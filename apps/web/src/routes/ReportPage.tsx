@@ -1,6 +1,7 @@
 import { SIGNED_TOPIC, saidOf } from '@brendik/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { ApiError } from '../api/client.ts'
 import { CustomerPage, keepPaper, type PaperFile, ShareSheet, SignSheet } from '../features/report/index.ts'
 import { useSpace } from '../features/visit/index.ts'
 import { t } from '../lib/words.ts'
@@ -21,23 +22,28 @@ export function ReportPage() {
   const space = useSpace()
   const { id } = space.visit
   const [sharing, setSharing] = useState(false)
-  const [pdf, setPdf] = useState<'idle' | 'busy' | 'away'>('idle')
+  const [busy, setBusy] = useState(false)
+  const [problem, setProblem] = useState<string | null>(null)
   const [signing, setSigning] = useState(false)
   const signed = saidOf(space.said, SIGNED_TOPIC) !== null
   const take = (what: PaperFile, name: string) => {
-    setPdf('busy')
+    setBusy(true)
+    setProblem(null)
     keepPaper(id, what, `${space.visit.site.name}${name}`).then(
-      () => setPdf('idle'),
-      () => setPdf('away'),
+      () => setBusy(false),
+      (error: Error) => {
+        setBusy(false)
+        setProblem(error instanceof ApiError && error.status > 0 ? error.message : t('report.fileAway'))
+      },
     )
   }
   return (
     <>
       <main className="min-h-0 flex-1">
         <Scroll label={t('report.report')} className="h-full overflow-y-auto">
-          {pdf === 'away' && (
-            <Notice tone="watch" alert className="m-4 p-3 print:hidden">
-              {t('report.pdfAway')}
+          {problem && (
+            <Notice tone="watch" alert className="sticky top-0 z-10 m-4 p-3 print:hidden">
+              {problem}
             </Notice>
           )}
           <CustomerPage
@@ -54,7 +60,7 @@ export function ReportPage() {
                 key={what}
                 look="word"
                 className="text-water"
-                disabled={pdf === 'busy'}
+                disabled={busy}
                 onClick={() => take(what, name)}
               >
                 {text}
@@ -81,7 +87,7 @@ export function ReportPage() {
           weight="half"
           name={t('report.asPdf')}
           hint={t('report.pdfHint')}
-          disabled={pdf === 'busy'}
+          disabled={busy}
           onPress={() => take('report.pdf', '.pdf')}
         />
         <Action

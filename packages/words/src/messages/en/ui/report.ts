@@ -52,5 +52,5 @@ export const report = {
   'report.until': 'until {date}',
   'report.takeBack': 'Take back',
   'report.pdfHint': 'made by the server',
-  'report.pdfAway': 'The PDF is made by the server, which is not reached now. The page can be printed.',
+  'report.fileAway': 'It is made by the server, which is not reached now. The page can be printed.',
 } as const

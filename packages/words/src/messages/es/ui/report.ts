@@ -53,5 +53,5 @@ export const report: Record<keyof typeof english, string> = {
   'report.until': 'hasta {date}',
   'report.takeBack': 'Retirar',
   'report.pdfHint': 'lo hace el servidor',
-  'report.pdfAway': 'El PDF lo hace el servidor, que ahora no responde. La página se puede imprimir.',
+  'report.fileAway': 'Lo prepara el servidor, que ahora no responde. La página se puede imprimir.',
 }
