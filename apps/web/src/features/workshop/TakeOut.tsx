@@ -10,7 +10,7 @@ export function TakeOut() {
       <a
         href={`/api/tables.zip?${new URLSearchParams(paperNow())}`}
         download
-        className="inline-flex min-h-12 items-center underline underline-offset-4"
+        className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
       >
         {t('table.all')}
       </a>
