@@ -90,6 +90,7 @@ for (const [name, width, height] of [
       [`/sites/${site.id}`, 'Telephone'],
       ['/workshop', 'Who changed what'],
       ['/learned', 'Coin trap blocked'],
+      ['/interface', '/api/ingest/runs/{id}/blocks'],
     ]
     for (const [path, text] of views) {
       if (path !== '/') await go(page, path)

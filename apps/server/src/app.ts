@@ -1,7 +1,8 @@
 import { randomBytes } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import path from 'node:path'
-import { PAGES } from '@brendik/core'
+import { PAGES, paperSchema } from '@brendik/core'
+import { makeWords } from '@brendik/words'
 import compression from 'compression'
 import express, { type Express, type RequestHandler, type Response } from 'express'
 import helmet from 'helmet'
@@ -14,9 +15,11 @@ import { sameOrigin } from './door/sameOrigin.ts'
 import { instrumentDoor, signedIn, whoIsIt } from './door/whoIsIt.ts'
 import { AppError } from './errors/AppError.ts'
 import { errorHandler } from './errors/errorHandler.ts'
+import { parseInput } from './errors/parseInput.ts'
 import { logRequests } from './log.ts'
 import { logbookRoutes } from './logbook/logbookRoutes.ts'
 import { openMetrics } from './metrics.ts'
+import { openApiDocument } from './openApi/openApiDocument.ts'
 import { ownRoutes } from './people/ownRoutes.ts'
 import { peopleRoutes } from './people/peopleRoutes.ts'
 import { type DoorOptions, sessionRoutes } from './people/sessionRoutes.ts'
@@ -110,6 +113,10 @@ export async function createApp({
   })
   app.get('/api/visit-file.schema.json', (_request, response) => {
     response.json(visitFileJsonSchema())
+  })
+  app.get('/api/openapi.json', (request, response) => {
+    const { language, units } = parseInput(paperSchema, request.query)
+    response.json(openApiDocument(makeWords(language, units)))
   })
   // What is sent is read once the door has let its sender in: nobody else's megabytes are taken.
   app.use(

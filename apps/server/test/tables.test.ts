@@ -81,6 +81,14 @@ beforeAll(async () => {
         tap: 'cold',
         levelMm: null,
       },
+      {
+        type: 'observed',
+        ...base(T0 + 70_000),
+        check: 'ruler-vs-indicated',
+        value: -12,
+        tap: null,
+        levelMm: null,
+      },
     ],
   })
   for (let n = 0; n < 100; n++) {
@@ -140,6 +148,8 @@ it('a visit comes out as CSV that another reader takes: every fact as it stands,
   expect(looks.map((row) => [...row.slice(2, 6), row[7], row[10]])).toEqual([
     ['2026-11-02T09:00:50.250Z', 'pump.winding', '16.25', '', '21.5', 'Tables'],
     ['2026-11-02T09:01:00.250Z', 'tap.look', 'open', 'cold', '', 'Tables'],
+    // A reading below nothing is a number, no formula.
+    ['2026-11-02T09:01:10.250Z', 'ruler-vs-indicated', '-12', '', '', 'Tables'],
   ])
   const analysis = shown.runs[0]?.analysis
   const figures = read(files, 'figures').slice(1)
@@ -276,7 +286,7 @@ it('all visits of a workshop come out once, however many there are, and nobody e
 })
 
 it('whatever somebody types comes back as it was typed, but for what would be a formula', () => {
-  const pieces = ['"', ',', '\r\n', '\n', "'", ';', ' ', 'ñ', '水', '=', '+', '0', 'x', '\t', '']
+  const pieces = ['-', '"', ',', '\r\n', '\n', "'", ';', ' ', 'ñ', '水', '=', '+', '0', 'x', '\t', '']
   let seed = 7
   const random = () => {
     seed = (seed * 48_271) % 2_147_483_647
@@ -301,7 +311,11 @@ it('whatever somebody types comes back as it was typed, but for what would be a 
   ])
   const { data } = papa.parse<string[]>(csvOf('looks', rows), { delimiter: ',', newline: '\r\n' })
   const kept = (one: unknown) =>
-    one === null ? '' : typeof one === 'string' && /^[=+\-@\t\r]/.test(one) ? `'${one}` : String(one)
+    one === null
+      ? ''
+      : typeof one === 'string' && /^[=+\-@\t\r]/.test(one) && !/^-\d+$/.test(one)
+        ? `'${one}`
+        : String(one)
   expect(data.slice(0, -1)).toEqual(
     rows.map((row) => row.map((one, n) => (n === 2 ? '2026-11-02T09:00:00.250Z' : kept(one)))),
   )

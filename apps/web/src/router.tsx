@@ -110,6 +110,10 @@ export const makeRouter = (client: QueryClient) => {
               lazy: async () => ({ Component: (await import('./routes/LogbookPage.tsx')).LogbookPage }),
             },
             {
+              path: '/interface',
+              lazy: async () => ({ Component: (await import('./routes/InterfacePage.tsx')).InterfacePage }),
+            },
+            {
               path: '/learned',
               lazy: async () => ({ Component: (await import('./routes/LearnedPage.tsx')).LearnedPage }),
             },

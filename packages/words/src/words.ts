@@ -10,11 +10,12 @@ import type {
 import { IntlMessageFormat } from 'intl-messageformat'
 import { EN } from './messages/en/index.ts'
 import type { JOBS } from './messages/en/jobs.ts'
+import type { SERVED } from './messages/en/served.ts'
 import { choicesOf, pseudo } from './pattern.ts'
 import { durationText, estimateText } from './time.ts'
 import { digitsOf, type Unit, type UnitSystem, unitOf } from './units.ts'
 
-export type MessageId = keyof typeof EN | keyof typeof JOBS
+export type MessageId = keyof typeof EN | keyof typeof JOBS | keyof typeof SERVED
 /** The pseudo-locale marks everything that comes from the table of messages, so that what does not stands out. */
 export type AnyLanguage = Language | 'pseudo'
 export type Values = Record<string, MessageValue>

@@ -22,11 +22,13 @@ import { jobSteps } from '../../core/src/guide/jobs/jobPlan.ts'
 import { type MessageId, makeWords, type Values } from '../src/index.ts'
 import { EN as MAIN_EN } from '../src/messages/en/index.ts'
 import { JOBS } from '../src/messages/en/jobs.ts'
+import { SERVED } from '../src/messages/en/served.ts'
 import { ES as MAIN_ES } from '../src/messages/es/index.ts'
 import { JOBS as JOBS_ES } from '../src/messages/es/jobs.ts'
+import { SERVED as SERVED_ES } from '../src/messages/es/served.ts'
 
-const EN = { ...MAIN_EN, ...JOBS }
-const ES = { ...MAIN_ES, ...JOBS_ES }
+const EN = { ...MAIN_EN, ...JOBS, ...SERVED }
+const ES = { ...MAIN_ES, ...JOBS_ES, ...SERVED_ES }
 type Pattern = ReturnType<IntlMessageFormat['getAst']>
 const astOf = (text: string) => new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true }).getAst()
 /** Names of the values a pattern needs, with the choices where it chooses. */
@@ -263,6 +265,6 @@ it('says nothing that nobody says', () => {
     .join('\n')
   // Ids that are put together from codes.
   const made =
-    /^(part|check|protocol|calculator|caution|fault|watch|found|access|wrong-turn|cause|propose|run|slip|visit|act|verdict|column|withdrawn|word|expected|supply|how|job|step|decides|tool|taken|branch|drawn|tableColumn)\./
+    /^(part|check|protocol|calculator|caution|fault|watch|found|access|wrong-turn|cause|propose|run|slip|visit|act|verdict|column|withdrawn|word|expected|supply|how|job|step|decides|tool|taken|branch|drawn|tableColumn|api|apiPart)\./
   expect(IDS.filter((id) => !made.test(id) && !all.includes(`'${id}'`))).toEqual([])
 })

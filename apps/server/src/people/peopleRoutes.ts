@@ -23,7 +23,7 @@ import { changeRow, invitationRow, keyRow, ownOrderRow, personRow, pricesRow } f
 const INVITATION_DAYS = 7
 /** A code that an owner gives somebody is good for so long. */
 const RECOVERY_HOURS = 24
-const changesQuery = v.object({
+export const changesQuery = v.object({
   before: v.optional(v.pipe(v.string(), v.regex(/^\d{1,18}$/, 'expected the id of a change'))),
 })
 

@@ -9,7 +9,8 @@ import { fieldOf, mergeRecord, withField } from './mergeRecord.ts'
 import { RECORD_KINDS } from './records.ts'
 import { lockedRivalRow, openRivalRow } from './rows.ts'
 
-const putSchema = v.object({
+/** What comes beside a record that is put. */
+export const putSchema = v.object({
   /** Sent again, it is taken once. */
   putId: v.optional(idSchema),
   /** The record as whoever changed it saw it; without, it is written over. */

@@ -10,8 +10,8 @@ const TITLE = {
   looks: 'table.looks',
 } as const satisfies Record<TableId, string>
 
-/** A text that a spreadsheet would take for a formula and carry out. */
-const FORMULA = /^[=+\-@\t\r]/
+/** A text that a spreadsheet would take for a formula and carry out; a number below nothing is none. */
+const isFormula = (text: string): boolean => /^[=+\-@\t\r]/.test(text) && !/^-\d+(\.\d+)?$/.test(text)
 
 /** Rows as CSV (RFC 4180): decimal points, instants as RFC 3339 in UTC, a value that is not known left empty. */
 export function csvOf(table: TableId, rows: readonly (readonly TableCell[])[]): string {
@@ -22,7 +22,7 @@ export function csvOf(table: TableId, rows: readonly (readonly TableCell[])[]): 
         if (cell === null) return ''
         if (columns[n]?.datatype === 'dateTime') return instantOf(Number(cell))
         // One that opens the file must not run what somebody typed.
-        return typeof cell === 'string' && FORMULA.test(cell) ? `'${cell}` : String(cell)
+        return typeof cell === 'string' && isFormula(cell) ? `'${cell}` : String(cell)
       }),
     ),
   )

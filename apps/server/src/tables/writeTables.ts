@@ -53,6 +53,7 @@ export async function writeCsvZip(
     write(table, csvHead(table))
   }
   for await (const visit of visits) {
+    if (!(await taken())) return
     for (const [table, rows] of Object.entries(cellsOf(visit)))
       write(table as TableId, csvOf(table as TableId, rows))
     for await (const { id, recorded } of runsOf(visit))

@@ -24,7 +24,7 @@ import { findVisit, readVisit, unknownVisit } from './readVisit.ts'
 import { hosesSeenRow, ownTimeRow, visitLineRow } from './rows.ts'
 
 const ms = v.pipe(v.string(), v.transform(Number), v.number('expected ms since 1970'))
-const daySchema = v.object({ fromMs: ms, toMs: ms })
+export const daySchema = v.object({ fromMs: ms, toMs: ms })
 /** A visit left open is shown for so long, ms. */
 const STILL_OPEN_MS = 30 * 86_400_000
 

@@ -30,7 +30,9 @@ import type {
   VisitAnswer,
 } from '@brendik/core'
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
+import { paperNow } from '../lib/paper.ts'
 import { del, get, post, put } from './client.ts'
+import type { InterfaceDocument } from './interfaceDocument.ts'
 
 /** Every address the screens read, with its key, once. */
 export const dayQuery = (fromMs: number, toMs: number) =>
@@ -139,6 +141,12 @@ export const deleteReportLink = (id: string) => del(`/report-links/${id}`)
 export const learnedQuery = queryOptions({
   queryKey: ['learned'],
   queryFn: () => get<LearnedAnswer>('/learned'),
+})
+/** What the server may be asked, as it describes itself, in the words of this device. */
+export const interfaceQuery = queryOptions({
+  queryKey: ['interface'],
+  queryFn: () => get<InterfaceDocument>(`/openapi.json?${new URLSearchParams(paperNow())}`),
+  staleTime: 600_000,
 })
 export const putLearning = (uses: boolean) => put('/learned', { uses })
 /** The address of one's own calendar. */

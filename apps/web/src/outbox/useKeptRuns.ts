@@ -5,7 +5,7 @@ import { deviceWorkshop } from './who.ts'
 
 /** The runs that this device keeps, of one visit or all, read again whenever one of their facts was kept or went; null until they are read. */
 export function useKeptRuns(visitId?: string): readonly KeptRun[] | null {
-  const [runs, setRuns] = useState<readonly KeptRun[] | null>(null)
+  const [read, setRead] = useState<{ of: string | undefined; runs: readonly KeptRun[] } | null>(null)
   const outbox = useOutbox()
   // Facts of runs as they come and go, in one number that changes with them.
   const facts = outbox.reduce(
@@ -17,12 +17,13 @@ export function useKeptRuns(visitId?: string): readonly KeptRun[] | null {
   useEffect(() => {
     let stale = false
     listRuns(deviceWorkshop(), visitId).then(
-      (all) => !stale && setRuns(all),
-      () => !stale && setRuns((before) => before ?? []),
+      (runs) => !stale && setRead({ of: visitId, runs }),
+      () => !stale && setRead((before) => (before?.of === visitId ? before : { of: visitId, runs: [] })),
     )
     return () => {
       stale = true
     }
   }, [facts, visitId])
-  return runs
+  // Those of the visit that was left are none of this one.
+  return read?.of === visitId ? (read?.runs ?? null) : null
 }

@@ -19,6 +19,7 @@ export const PAGES = [
   '/logbook',
   '/learned',
   '/workshop',
+  '/interface',
   '/machines/:machineId',
   '/machines/:machineId/change',
   '/sites/:siteId',

@@ -20,12 +20,13 @@ export function CustomerPage({ space: given, sign }: { space: Space; sign: React
   const { units } = usePrefs()
   const who = useWho()
   const proof = useProof(space)
-  const report = customerReport(visit, said, proof, useWhatItWas(space, isCured(proof)))
+  const settled = visit.runs.every(({ pending, stoppedAtMs }) => !pending || stoppedAtMs === null)
+  const found = useWhatItWas(space, isCured(proof), settled)
+  const report = customerReport(visit, said, proof, found?.what ?? null)
   const pair = proof.runs.find(({ afterId }) => afterId === report.change?.afterId)
   const runs = usePairRuns(pair)
-  // Until then it would say of a repair that it is not proven.
-  if (visit.runs.some((run) => run.pending))
-    return <p className="p-6 text-lg text-soft">{t('report.workingOut')}</p>
+  // Until then it would say of a repair that it is not proven, or of a fault that it is less sure.
+  if (!settled || !found) return <p className="p-6 text-lg text-soft">{t('report.workingOut')}</p>
   return (
     <ReportSheet
       workshop={who.workshopName}
@@ -38,11 +39,11 @@ export function CustomerPage({ space: given, sign }: { space: Space; sign: React
   )
 }
 
-/** What was wrong, computed in the worker; null until it is there. */
-function useWhatItWas(space: Space, cured: boolean): WhatItWas | null {
+/** What was wrong, computed in the worker by runs that are worked out; null until it is there. */
+function useWhatItWas(space: Space, cured: boolean, settled: boolean): { what: WhatItWas | null } | null {
   const weighed = weighedOf(space, useLeakMarks(space))
   const showed = showedAsThought(space.said)
-  return useComputed(JSON.stringify([weighed, cured, showed]), () =>
-    compute.whatItWas(weighed, cured, showed),
-  )
+  return useComputed(settled ? JSON.stringify([weighed, cured, showed]) : '', async () => ({
+    what: await compute.whatItWas(weighed, cured, showed),
+  }))
 }

@@ -40,7 +40,9 @@ export function useOwnRuns(visitId: string): OwnRun[] | null {
             if (asked.current.get(run.runId) === state)
               setAnalyses((before) => new Map(before).set(run.runId, analysis))
           },
-          () => setAnalyses((before) => new Map(before).set(run.runId, null)),
+          // What it said before still stands.
+          () =>
+            setAnalyses((before) => (before.has(run.runId) ? before : new Map(before).set(run.runId, null))),
         )
     }
   }, [own])

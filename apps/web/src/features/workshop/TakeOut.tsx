@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import { paperNow } from '../../lib/paper.ts'
 import { t } from '../../lib/words.ts'
 
@@ -7,13 +8,21 @@ export function TakeOut() {
     <section aria-label={t('table.records')}>
       <h2 className="plate pb-1 text-2xl">{t('table.records')}</h2>
       <p className="pb-2 text-soft">{t('table.allHint')}</p>
-      <a
-        href={`/api/tables.zip?${new URLSearchParams(paperNow())}`}
-        download
-        className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
-      >
-        {t('table.all')}
-      </a>
+      <div className="flex flex-wrap gap-x-8">
+        <a
+          href={`/api/tables.zip?${new URLSearchParams(paperNow())}`}
+          download
+          className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
+        >
+          {t('table.all')}
+        </a>
+        <Link
+          to="/interface"
+          className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
+        >
+          {t('interface.title')}
+        </Link>
+      </div>
     </section>
   )
 }

@@ -1,0 +1,2 @@
+export { linesOf } from './document.ts'
+export { OperationLine } from './OperationLine.tsx'
