@@ -90,7 +90,7 @@ for (const [name, width, height] of [
       [`/sites/${site.id}`, 'Telephone'],
       ['/workshop', 'Who changed what'],
       ['/learned', 'Coin trap blocked'],
-      ['/interface', '/api/ingest/runs/{id}/blocks'],
+      ['/interface', 'Send readings of a run'],
     ]
     for (const [path, text] of views) {
       if (path !== '/') await go(page, path)

@@ -2,6 +2,9 @@ import { t } from '../../lib/words.ts'
 import { askedBy, type Line } from './document.ts'
 import { type Field, fieldsOf, kindOf } from './fields.ts'
 
+/** A zero-width space: a long address goes on in the next line after a stroke. */
+const MAY_BREAK = '\u200b'
+
 /** One address: what it does, and folded away what is sent and what comes back. */
 export function OperationLine({ line: { method, path, operation } }: { line: Line }) {
   const [[type, body] = []] = Object.entries(operation.requestBody?.content ?? {})
@@ -9,12 +12,17 @@ export function OperationLine({ line: { method, path, operation } }: { line: Lin
   const fields = body ? fieldsOf(body.schema) : []
   return (
     <details className="border-t border-hair">
-      <summary className="grid min-h-12 cursor-pointer grid-cols-[4.5rem_1fr] items-baseline gap-x-3 py-2.5 md:grid-cols-[4.5rem_minmax(16rem,24rem)_1fr]">
+      <summary className="grid min-h-12 cursor-pointer grid-cols-[4rem_minmax(0,1fr)_auto] items-baseline gap-x-3 py-2.5 md:grid-cols-[4rem_minmax(16rem,24rem)_1fr_auto]">
         <span className="small-figure text-lg uppercase">{method}</span>
-        <code className="text-base break-words">{path}</code>
-        <span className="leading-snug text-soft max-md:col-start-2">{operation.summary}</span>
+        <code className="text-sm break-words md:text-base">{path.replace(/\//g, `/${MAY_BREAK}`)}</code>
+        <span className="leading-snug text-soft max-md:order-1 max-md:col-span-2 max-md:col-start-2">
+          {operation.summary}
+        </span>
+        <span className="text-soft" aria-hidden="true">
+          ▾
+        </span>
       </summary>
-      <div className="grid gap-3 pb-5 md:pl-[5.25rem]">
+      <div className="grid gap-3 pb-5 md:pl-[4.75rem]">
         <p className="text-soft">{t('interface.by', { by: askedBy(operation) })}</p>
         {asked.length > 0 && (
           <Fields

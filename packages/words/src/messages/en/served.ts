@@ -124,7 +124,7 @@ export const SERVED = {
   'api.readPrintedCode': 'Whether a printed code is good',
   'api.printCode': 'Make a code to be printed',
   'api.about':
-    'What the app itself asks of its server. Instants are ms since 1970; levels, flows and heights carry their unit in the name. Every write may be repeated: ids are made by who sends.',
+    'What the app itself asks of its server. Instants are ms since 1970; levels, flows and heights carry their unit in the name. Every write may be repeated: ids are made by the sender.',
   'api.done': 'Done, or what was asked for',
   'api.problem': 'What is wrong: a code, and a sentence that names the value and what was expected',
   'api.session': 'The cookie of somebody who signed in',
