@@ -48,6 +48,15 @@ export class Board {
     await this.page.getByRole('dialog').getByRole('button', { name: 'Enter' }).click()
   }
 
+  /** A level as it is by the moment in which it is typed: asked for once the keypad is there. */
+  async levelNow(levelMm: () => Promise<number>): Promise<void> {
+    await this.openKeypad()
+    const sheet = this.page.getByRole('dialog')
+    for (const key of String(await levelMm()))
+      await sheet.getByRole('button', { name: key, exact: true }).click()
+    await sheet.getByRole('button', { name: 'Enter' }).click()
+  }
+
   /** A level, and the page loaded anew in the same instant: nothing can have been written meanwhile. */
   async levelAndReload(text: string): Promise<void> {
     await this.type(text)
@@ -63,10 +72,29 @@ export class Board {
   }
 
   private async type(text: string): Promise<void> {
-    const actions = this.page.getByRole('region', { name: 'Actions' })
-    await actions.getByRole('button', { name: /^Level/ }).click()
+    await this.openKeypad()
     for (const key of text)
       await this.page.getByRole('dialog').getByRole('button', { name: key, exact: true }).click()
+  }
+
+  private async openKeypad(): Promise<void> {
+    const actions = this.page.getByRole('region', { name: 'Actions' })
+    await actions.getByRole('button', { name: /^Level/ }).click()
+    await expect(this.page.getByRole('dialog')).toBeVisible()
+  }
+
+  /** When the run was started, by the device's clock, ms: what it shows lags behind at most. */
+  async startedMs(): Promise<number> {
+    const seen: number[] = []
+    for (let n = 0; n < 5; n++) {
+      const [text, nowMs] = await this.page
+        .getByRole('timer')
+        .evaluate((timer) => [timer.textContent ?? '', Date.now()] as const)
+      const [, minutes, seconds] = /(\d+):(\d\d\.\d)/.exec(text.replace(/\s/g, '')) ?? []
+      seen.push(nowMs - 60_000 * Number(minutes) - 1000 * Number(seconds))
+      await this.page.waitForTimeout(120)
+    }
+    return Math.min(...seen)
   }
 
   /** After start and stop the place of the main action is dead for a moment, against a second tap. */

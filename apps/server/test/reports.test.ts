@@ -27,7 +27,7 @@ beforeAll(async () => {
 afterAll(() => server.close())
 
 /** A visit whose drain was timed before its hose was cleared and after it. */
-async function drainTwice(who: Inside): Promise<string> {
+async function drainTwice(who: Inside, wait = true): Promise<string> {
   const [machine, site, visit] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()]
   const spec = { ...familyDefaults('front-load'), label: 'Row 3' }
   const place = {
@@ -85,7 +85,7 @@ async function drainTwice(who: Inside): Promise<string> {
   await put('POST', `/api/visits/${visit}/entries`, { entries: [act] })
   await drain(T0 + 20 * MIN, 1)
   // Verdicts are made beside the requests.
-  for (let n = 0; n < 100; n++) {
+  for (let n = 0; wait && n < 100; n++) {
     const { runs } = (await who.request('GET', `/api/visits/${visit}`)).body as VisitAnswer
     if (runs.every(({ pending, analysis }) => !pending && analysis)) break
     await new Promise((resolve) => setTimeout(resolve, 100))
@@ -99,6 +99,16 @@ async function textOf(bytes: ArrayBuffer): Promise<string> {
   return text
 }
 describe('the page for the customer', () => {
+  it('asked for before the verdicts are made it waits for them, and so does the record', async () => {
+    for (const paper of ['report', 'record']) {
+      const fresh = await drainTwice(own, false)
+      const answer = await fetch(`${server.url}/api/visits/${fresh}/${paper}.pdf`, { headers: own.headers })
+      expect([paper, answer.status]).toEqual([paper, 200])
+      const text = await textOf(await answer.arrayBuffer())
+      if (paper === 'report') expect(bare(text)).toContain(bare('as fast as before'))
+      else expect(text).not.toContain('Not worked out yet.')
+    }
+  })
   it('is a tagged PDF whose text, taken out by another package, is that of the page', async () => {
     for (const [language, units] of [
       ['en', 'metric'],

@@ -15,6 +15,7 @@ const STATUS = {
   too_large: 413,
   database_away: 503,
   no_room: 503,
+  not_ready: 503,
   internal: 500,
 } as const
 export type ErrorCode = keyof typeof STATUS

@@ -16,6 +16,7 @@ import { readAllBlocks } from '../runs/runStore.ts'
 import { weighedVisit } from '../visits/weighedVisit.ts'
 import type { Traces } from './drawChart.ts'
 import { expectedOrNone } from './loadReport.ts'
+import { verdictsMade } from './verdictsMade.ts'
 
 /** Runs and photos of one record: what is beyond is named, and stays in the workshop's own. */
 const MOST_RUNS = 60
@@ -39,6 +40,7 @@ export interface LoadedRecord {
 
 /** Reads everything that goes into the file of a visit. @throws {AppError} not_found. */
 export async function loadRecord(db: ScopedDb, actor: Actor, visitId: string): Promise<LoadedRecord> {
+  await verdictsMade(db, actor, visitId)
   const { visit, said, proof } = await weighedVisit(db, actor, visitId)
   const readings = new Map<string, RunReadings>()
   const charts = new Map<string, Traces>()

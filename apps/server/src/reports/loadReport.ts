@@ -15,6 +15,7 @@ import type { Actor, ScopedDb } from '../db/database.ts'
 import { openRun } from '../runs/runService.ts'
 import { readAllBlocks } from '../runs/runStore.ts'
 import { weighedVisit } from '../visits/weighedVisit.ts'
+import { verdictsMade } from './verdictsMade.ts'
 
 /** Points of a run on paper: more cannot be seen. */
 const MOST_DRAWN = 300
@@ -31,8 +32,9 @@ export interface LoadedReport {
   chart: ReportChart | null
 }
 
-/** What the customer's page says of a visit, reckoned from all that is stored of it. @throws {AppError} not_found. */
+/** What the customer's page says of a visit, reckoned from all that is stored of it. @throws {AppError} not_found, not_ready. */
 export async function loadReport(db: ScopedDb, actor: Actor, visitId: string): Promise<LoadedReport> {
+  await verdictsMade(db, actor, visitId)
   const { visit, said, proof, weighed } = await weighedVisit(db, actor, visitId)
   const report = customerReport(visit, said, proof, whatItWas(weighed, isCured(proof), showedAsThought(said)))
   return { report, chart: report.change && (await chartOf(db, actor, report.change)) }

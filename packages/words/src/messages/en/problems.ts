@@ -34,6 +34,7 @@ export const problems = {
   'entry.level-range': 'Level: expected {range}, got {got}.',
   'entry.flow-range': 'Flow: expected {range}, got {got}.',
 
+  'error.not-ready': 'The runs are still being worked out. Try again in a moment.',
   'error.sign-in': 'E-mail address or password is not right.',
   'error.sign-in-first': 'Sign in first.',
   'error.owner-only': 'Only an owner of the workshop may do this.',

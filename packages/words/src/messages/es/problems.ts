@@ -36,6 +36,7 @@ export const problems: Record<keyof typeof english, string> = {
   'entry.level-range': 'Nivel: se esperaba {range}, se recibió {got}.',
   'entry.flow-range': 'Flujo: se esperaba {range}, se recibió {got}.',
 
+  'error.not-ready': 'Las mediciones aún se están calculando. Inténtelo en un momento.',
   'error.sign-in': 'El correo o la contraseña no es correcta.',
   'error.sign-in-first': 'Primero hay que entrar.',
   'error.owner-only': 'Solo un dueño del taller puede hacer esto.',
