@@ -1,5 +1,6 @@
 import {
   familyDefaults,
+  type RecordedRun,
   type RunEvent,
   TABLE_COLUMNS,
   TABLE_IDS,
@@ -10,6 +11,7 @@ import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import papa from 'papaparse'
 import * as sheets from 'xlsx'
 import { csvOf } from '../src/tables/csv.ts'
+import { spreadsheetOf } from '../src/tables/writeTables.ts'
 import { type Inside, startTestServer, type TestServer } from './testServer.ts'
 import { unzip } from './unzip.ts'
 
@@ -255,6 +257,28 @@ it('the spreadsheet holds the same, opened by another program’s reader', async
       .map((row) => row.map((cell) => cell.replace(/^'(?==)/, '').replace(/\r\n/g, '\n')))
     expect([table, asText]).toEqual([table, csv])
   }
+})
+
+it('a visit with more readings than a sheet is made of is refused with a way out', async () => {
+  const shown = (await own.request('GET', `/api/visits/${visit}`)).body as VisitAnswer
+  const run = (await own.request('GET', `/api/runs/${hand}`)).body as RecordedRun['run']
+  const atMs = Array.from({ length: 200_001 }, (_, n) => T0 + 2000 + n)
+  const none = atMs.map(() => null)
+  const block = {
+    id: crypto.randomUUID(),
+    source: 'stream' as const,
+    atMs,
+    levelMm: atMs.map(() => 50),
+    rulerMm: none,
+    flowLMin: none,
+  }
+  async function* recorded() {
+    yield { id: hand as string, recorded: { run, blocks: [block] } }
+  }
+  await expect(spreadsheetOf(shown, recorded())).rejects.toMatchObject({
+    code: 'too_large',
+    message: expect.stringContaining('error.sheet-too-long'),
+  })
 })
 
 it('all visits of a workshop come out once, however many there are, and nobody else’s', async () => {

@@ -1,4 +1,5 @@
 import {
+  asText,
   figureCells,
   lookCells,
   type RecordedRun,
@@ -86,10 +87,7 @@ export async function spreadsheetOf(visit: VisitAnswer, runs: Recorded): Promise
   for await (const { id, recorded } of runs)
     for (const row of readingCells(id, recorded)) {
       if (readings.push(row) > MOST_SHEET_READINGS)
-        throw new AppError(
-          'too_large',
-          `readings: expected at most ${MOST_SHEET_READINGS} for a spreadsheet; the tables as CSV have them all`,
-        )
+        throw new AppError('too_large', asText('error.sheet-too-long', { most: MOST_SHEET_READINGS }))
     }
   const cells = { ...cellsOf(visit), readings }
   return writeSheets(

@@ -23,12 +23,26 @@ export function fieldsOf(schema: Schema, depth = 0): Field[] {
   })
 }
 
-/** An object and all that it has to be besides. */
-function merged(schema: Schema): { properties: Record<string, Schema>; required: Set<string> } {
+interface Merged {
+  properties: Record<string, Schema>
+  required: Set<string>
+}
+/** An object with all that it has to be besides; of several that it may be, the fields of each, needed where all need it. */
+function merged(schema: Schema): Merged {
   const parts = (schema.allOf ?? []).map(merged)
+  const kinds = (schema.oneOf ?? schema.anyOf ?? []).map(merged)
+  const properties: Merged['properties'] = Object.assign({}, ...parts.map((part) => part.properties))
+  for (const kind of kinds)
+    for (const [name, one] of Object.entries(kind.properties))
+      properties[name] = properties[name] ? { anyOf: [properties[name], one] } : one
+  const first = kinds[0]?.required ?? new Set<string>()
   return {
-    properties: Object.assign({}, ...parts.map(({ properties }) => properties), schema.properties),
-    required: new Set([...parts.flatMap(({ required }) => [...required]), ...(schema.required ?? [])]),
+    properties: Object.assign(properties, schema.properties),
+    required: new Set([
+      ...parts.flatMap((part) => [...part.required]),
+      ...[...first].filter((name) => kinds.every((kind) => kind.required.has(name))),
+      ...(schema.required ?? []),
+    ]),
   }
 }
 

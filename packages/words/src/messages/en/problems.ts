@@ -35,6 +35,8 @@ export const problems = {
   'entry.flow-range': 'Flow: expected {range}, got {got}.',
 
   'error.not-ready': 'The runs are still being worked out. Try again in a moment.',
+  'error.sheet-too-long':
+    'More than {most} readings are too many for a spreadsheet. The tables have them all.',
   'error.sign-in': 'E-mail address or password is not right.',
   'error.sign-in-first': 'Sign in first.',
   'error.owner-only': 'Only an owner of the workshop may do this.',

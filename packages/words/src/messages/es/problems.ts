@@ -37,6 +37,8 @@ export const problems: Record<keyof typeof english, string> = {
   'entry.flow-range': 'Flujo: se esperaba {range}, se recibió {got}.',
 
   'error.not-ready': 'Las mediciones aún se están calculando. Inténtelo en un momento.',
+  'error.sheet-too-long':
+    'Más de {most} lecturas son demasiadas para una hoja de cálculo. Las tablas las tienen todas.',
   'error.sign-in': 'El correo o la contraseña no es correcta.',
   'error.sign-in-first': 'Primero hay que entrar.',
   'error.owner-only': 'Solo un dueño del taller puede hacer esto.',
