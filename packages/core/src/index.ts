@@ -128,11 +128,29 @@ export {
   visitProof,
   weighedCaseOf,
 } from './contract/visitCase.ts'
+export { type FactsAsked, factsOfVisitFile, type VisitFacts } from './contract/visitFacts.ts'
+export {
+  asItCame,
+  comparePieces,
+  type FilePiece,
+  fileOfFacts,
+  PIECE_KINDS,
+  type PieceFate,
+  type ReadAs,
+  readOtherwise,
+} from './contract/visitFileIn.ts'
 export { type RecordedRun, visitFileOf } from './contract/visitFileOf.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { instantOf } from './files/instant.ts'
-export { parseVisitFile, type VisitFile, VisitFileError, visitFileSchema } from './files/visitFile.ts'
+export {
+  parseVisitFile,
+  readVisitFile,
+  type VisitFile,
+  VisitFileError,
+  type VisitFileProblem,
+  visitFileSchema,
+} from './files/visitFile.ts'
 export { CALCULATOR_IDS, type CalculatorId } from './guide/calculators.ts'
 export {
   FOLLOW_KINDS,

@@ -81,6 +81,10 @@ export const siteSpecSchema = v.object({
   portHeightMm: v.nullable(numberIn(-500, 1500, 'height')),
 })
 
+export const protocolSchema = v.object({
+  id: v.picklist(PROTOCOL_IDS),
+  step: v.pipe(v.string(), v.maxLength(60)),
+})
 const runPlanSchema = v.object({
   kind: v.picklist(RUN_KINDS),
   machine: machineSpecSchema,
@@ -93,9 +97,7 @@ const runPlanSchema = v.object({
   endLevelMm: v.nullable(numberIn(-300, 1500, 'level')),
   laundry: v.picklist(['none', 'wet', 'dry']),
   laundryKg: numberIn(0, 30, null),
-  protocol: v.optional(
-    v.nullable(v.object({ id: v.picklist(PROTOCOL_IDS), step: v.pipe(v.string(), v.maxLength(60)) })),
-  ),
+  protocol: v.optional(v.nullable(protocolSchema)),
 })
 
 const base = { id: idSchema, atMs: epochMs }
@@ -131,7 +133,7 @@ export const postEventsSchema = v.object({
 })
 
 /** A batch of a stream, columns of equal length; a missing value is null. */
-const MOST_PER_BLOCK = 20_000
+export const MOST_PER_BLOCK = 20_000
 const column = (low: number, high: number, kind: FigureKind) =>
   v.pipe(v.array(v.nullable(numberIn(low, high, kind))), v.maxLength(MOST_PER_BLOCK))
 export const ingestBlockSchema = v.pipe(

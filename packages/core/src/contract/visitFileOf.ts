@@ -4,9 +4,9 @@ import { showedOf } from '../guide/jobs/jobPlan.ts'
 import { TAPS } from '../machine/machineSpec.ts'
 import { type ReadingBlock, runReadings } from '../measure/board/runReadings.ts'
 import { analysisMarks, type RunState, runFacts } from '../measure/board/runState.ts'
-import { actsOfEntries } from '../reason/evidence/seen/actEntries.ts'
+import { ACT_TOPIC, actsOfEntries } from '../reason/evidence/seen/actEntries.ts'
 import { notHereOf } from '../reason/planning/notHere.ts'
-import type { Said } from '../state/entries.ts'
+import type { Said, VisitEntry } from '../state/entries.ts'
 import { machineState } from '../state/machineState.ts'
 import type { VisitAnswer } from './answers.ts'
 import { weighedCaseOf } from './visitCase.ts'
@@ -75,6 +75,7 @@ export function visitFileOf(
     history: { age_years: history.ageYears, opened: history.opened, last_repair: history.lastRepair },
     runs: runs.flatMap(runOf),
     observations: visit.observations.map((o) => ({
+      id: o.id,
       check: o.check as VisitFile['observations'][number]['check'],
       value: o.value,
       ...(o.tap === null ? {} : { tap: o.tap }),
@@ -84,13 +85,16 @@ export function visitFileOf(
       water_inside: o.waterInside,
       temp_c: o.tempC,
       at: instantOf(o.atMs),
+      ...(o.beganAtMs === null ? {} : { began_at: instantOf(o.beganAtMs) }),
+      ...(o.changesMin === null ? {} : { changes_min: o.changesMin }),
       by: o.by,
     })),
     unavailable: [...new Set(notHereOf(said).flatMap((look) => unavailableOf(look, spec.valve.taps.length)))],
     state: stateOf(visit, said),
-    acts: actsOfEntries(visit.entries).map(({ atMs, what, part, tap, by }) => {
+    acts: actsOfEntries(visit.entries).map(({ atMs, what, part, tap, topic, by }) => {
       const showed = showedOf(said, part)
       return {
+        id: topic.slice('act:'.length),
         at: instantOf(atMs),
         what,
         part,
@@ -99,7 +103,23 @@ export function visitFileOf(
         by,
       }
     }),
+    brendik: {
+      visit: visit.id,
+      machine: machine.id,
+      site: site.id,
+      record: machine.record,
+      ...(spec.construction ? { construction: { ...spec.construction } } : {}),
+      entries: [...said].flatMap(([topic, { heads }]) =>
+        ACT_TOPIC.test(topic) ? [] : heads.flatMap(headOf),
+      ),
+      photos: visit.photos.map(({ id, atMs, stage }) => ({ id, at: instantOf(atMs), stage })),
+    },
   }
+}
+
+/** Something that stands of what was said; what was taken back is nothing. */
+function headOf({ id, atMs, topic, value, by }: VisitEntry) {
+  return value === null ? [] : [{ id, at: instantOf(atMs), topic, value, by }]
 }
 
 /** A look that cannot be made, as the format names it; of one tap among two there is no name for it. */
@@ -130,6 +150,7 @@ function runOf({ run, blocks }: RecordedRun): VisitFile['runs'] {
   }
   return [
     {
+      id: run.runId,
       kind: plan.kind,
       taps: [...plan.taps],
       throttled: plan.throttled,
@@ -141,6 +162,7 @@ function runOf({ run, blocks }: RecordedRun): VisitFile['runs'] {
       start_level_mm: plan.startLevelMm,
       ...(plan.startFrom ? { start_from: plan.startFrom } : {}),
       end_level_mm: plan.endLevelMm,
+      ...(plan.protocol ? { protocol: plan.protocol } : {}),
       columns: [...COLUMNS],
       // What was streamed before the start, or beyond what the format takes of one run, is no part of it.
       rows: [...tS]

@@ -162,7 +162,16 @@ export function judgeVisit(file: VisitFile): JudgedVisit {
   }
 }
 
-function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): JudgedRun {
+/**
+ * The plan that a run of a file was made by.
+ * @param path - Path of the run in its file. @throws {VisitFileError} If a level lies above the tub.
+ */
+export function runPlanFromFile(
+  run: VisitFileRun,
+  machine: MachineSpec,
+  site: SiteSpec,
+  path: string,
+): RunPlan {
   const readings = readingsFromRows(run)
   const top = tubTopMm(tapedTub(machine))
   for (const [name, column] of [
@@ -177,7 +186,7 @@ function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path:
       )
   }
   const start = startOf(run, machine, readings)
-  const plan: RunPlan = {
+  return {
     kind: run.kind,
     machine,
     site,
@@ -190,6 +199,11 @@ function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path:
     laundry: run.laundry,
     laundryKg: run.laundry_kg,
   }
+}
+
+function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): JudgedRun {
+  const plan = runPlanFromFile(run, machine, site, path)
+  const readings = readingsFromRows(run)
   const marks: RunMark[] = run.events.map(({ t_s, what, by_clock }) => ({
     tS: t_s,
     what,

@@ -31,6 +31,8 @@ function range(low: number, high: number, unit: string) {
   return v.pipe(v.number(message), v.minValue(low, message), v.maxValue(high, message))
 }
 const optionalNull = <T extends v.GenericSchema>(schema: T) => v.optional(v.nullable(schema))
+/** Additions that files of others may have used for something else: taken as they come, used where they fit. */
+const loosely = v.optional(v.unknown())
 
 const RFC3339 =
   /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d:([0-5]\d|60)(\.\d+)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/
@@ -50,6 +52,10 @@ const row = v.custom<(number | null)[]>(
 
 const machineSchema = v.looseObject({
   family: v.picklist(FAMILY_IDS),
+  /** What its plate says, where it is text. */
+  make: loosely,
+  model: loosely,
+  serial: loosely,
   label: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
   tub: v.looseObject({
     diameter_mm: range(200, 1200, 'mm'),
@@ -89,6 +95,8 @@ const machineSchema = v.looseObject({
 })
 
 const siteSchema = v.looseObject({
+  /** Its name, where it is text. */
+  label: loosely,
   supply_kpa: optionalNull(
     v.looseObject({ cold: optionalNull(range(0, 2000, 'kPa')), hot: optionalNull(range(0, 2000, 'kPa')) }),
   ),
@@ -98,6 +106,8 @@ const siteSchema = v.looseObject({
 })
 
 const runSchema = v.looseObject({
+  /** By which it is known again, where it is a UUID; the same of looks and acts. */
+  id: loosely,
   kind: v.picklist(RUN_KINDS),
   taps: v.optional(v.pipe(v.array(v.picklist(TAPS)), v.maxLength(2))),
   throttled: v.optional(v.boolean(), false),
@@ -110,6 +120,7 @@ const runSchema = v.looseObject({
   /** What that level rests on; the level at which the run was to end; when the clock of a cycle was stopped. Additions to the format. */
   start_from: optionalNull(v.picklist(START_FROM)),
   end_level_mm: optionalNull(range(-300, 1500, 'mm')),
+  protocol: loosely,
   clock_stopped_s: optionalNull(range(0, 1e6, 's')),
   columns: v.pipe(v.array(v.picklist(COLUMNS)), v.minLength(1), v.maxLength(COLUMNS.length)),
   rows: v.pipe(v.array(row), v.maxLength(MOST_ROWS)),
@@ -158,9 +169,49 @@ const stateSchema = v.looseObject({
 /** A check, a run like `run:hold`, or a watched phase like `watch:hold`. */
 const lookName = v.pipe(v.string(), v.maxLength(60))
 
+const uuid = v.pipe(
+  v.string(),
+  v.uuid((issue) => `expected a UUID, got ${issue.received}`),
+)
+const whole = v.record(v.string(), v.unknown())
+/** What the app keeps of a visit that the format has no place for: by it a visit comes back as it went out. */
+const ownSchema = v.looseObject({
+  visit: v.optional(uuid),
+  machine: v.optional(uuid),
+  site: v.optional(uuid),
+  /** Plate and tech sheet, and how the machine is built, as they are stored: the app checks them as it does its own. */
+  record: optionalNull(whole),
+  construction: optionalNull(whole),
+  /** What was said of stages, state and work. Where a topic is here, `state`, `history` and `unavailable` only follow from it. */
+  entries: v.optional(
+    v.pipe(
+      v.array(
+        v.looseObject({
+          id: uuid,
+          at: instant,
+          topic: v.pipe(v.string(), v.maxLength(200)),
+          value: v.union([v.pipe(v.string(), v.maxLength(4000)), v.number(), v.boolean()]),
+        }),
+      ),
+      v.maxLength(5000),
+    ),
+  ),
+  /** Photos that lie beside the file in a zip, as `photos/<id>.jpg`. */
+  photos: v.optional(
+    v.pipe(
+      v.array(v.looseObject({ id: uuid, at: instant, stage: v.pipe(v.string(), v.maxLength(60)) })),
+      v.maxLength(300),
+    ),
+  ),
+})
+
 /** The visit file, `brendik-visit/1`. Unknown keys are kept. */
 export const visitFileSchema = v.looseObject({
   format: v.literal(VISIT_FORMAT),
+  /** In whose words, and when it was agreed for and closed, where they are text and times. */
+  complaint: loosely,
+  due_at: loosely,
+  closed_at: loosely,
   machine: machineSchema,
   site: v.optional(siteSchema, {}),
   history: v.optional(historySchema, {}),
@@ -169,6 +220,7 @@ export const visitFileSchema = v.looseObject({
     v.pipe(
       v.array(
         v.looseObject({
+          id: loosely,
           check: v.picklist(CHECK_IDS),
           value: v.union([v.string(), v.number()]),
           tap: v.optional(v.picklist(TAPS)),
@@ -194,6 +246,7 @@ export const visitFileSchema = v.looseObject({
     v.pipe(
       v.array(
         v.looseObject({
+          id: loosely,
           at: instant,
           what: v.picklist(ACT_WORDS),
           part: v.picklist(PART_IDS),
@@ -206,6 +259,8 @@ export const visitFileSchema = v.looseObject({
     ),
     [],
   ),
+  /** What the app keeps beside it; an addition to the format. */
+  brendik: v.optional(ownSchema),
 })
 export type VisitFile = v.InferOutput<typeof visitFileSchema>
 export type VisitFileRun = VisitFile['runs'][number]
@@ -219,24 +274,56 @@ export class VisitFileError extends Error {
   }
 }
 
+/** One value that is unknown or impossible: where it stands, and what is wrong with it. */
+export interface VisitFileProblem {
+  path: readonly (string | number)[]
+  problem: string
+}
+
 /**
  * Reads a parsed JSON document as a visit file.
  * @throws {VisitFileError} With the path of the first value that is unknown or impossible.
  */
 export function parseVisitFile(document: unknown): VisitFile {
-  const result = v.safeParse(visitFileSchema, document, { abortEarly: true })
-  if (!result.success) {
-    const issue = result.issues[0]
-    throw new VisitFileError(v.getDotPath(issue) ?? '', tidy(issue.message))
+  const { file, problems } = readVisitFile(document, 1)
+  const [first] = problems
+  if (first) throw new VisitFileError(first.path.join('.'), first.problem)
+  return file as VisitFile
+}
+
+/**
+ * A parsed JSON document as a visit file, or all that is wrong with it.
+ * @param most - So many problems are named; what its rows and looks say is only gone through once the rest can be read.
+ * @returns The file, null where something is wrong.
+ */
+export function readVisitFile(
+  document: unknown,
+  most: number,
+): { file: VisitFile | null; problems: VisitFileProblem[] } {
+  const result = v.safeParse(visitFileSchema, document, { abortEarly: most === 1 })
+  const problems: VisitFileProblem[] = result.success
+    ? valueProblems(result.output)
+    : result.issues.map((issue) => ({
+        path: (issue.path ?? []).map(({ key }) => key as string | number),
+        problem: tidy(issue.message),
+      }))
+  return {
+    file: problems.length === 0 ? (result.output as VisitFile) : null,
+    problems: problems.slice(0, most),
   }
-  result.output.runs.forEach((run, index) => {
-    checkRows(run, `runs.${index}`)
+}
+
+/** What the schema leaves to plain loops: rows, and values of looks. */
+function valueProblems(file: VisitFile): VisitFileProblem[] {
+  const rows = file.runs.flatMap((run, index) => {
+    const found = rowsProblem(run)
+    return found ? [{ ...found, path: ['runs', index, ...found.path] }] : []
   })
-  result.output.observations.forEach(({ check, value }, index) => {
+  const looks = file.observations.flatMap(({ check, value }, index) => {
     const problem = valueProblem(check, value)
-    if (problem) throw new VisitFileError(`observations.${index}.value`, problem)
+    return problem ? [{ path: ['observations', index, 'value'], problem }] : []
   })
-  return result.output
+  return [...rows, ...looks]
 }
 
 function tidy(message: string): string {
@@ -255,26 +342,27 @@ export const CELL_LIMITS = {
   flow_l_min: [-1, 200, 'L/min'],
 } as const
 
-function checkRows(run: VisitFileRun, path: string): void {
+/** The first thing that is wrong with the rows of a run, its path below the run; null = nothing. */
+function rowsProblem(run: VisitFileRun): VisitFileProblem | null {
   const width = run.columns.length
   const timeColumn = run.columns.indexOf('t_s')
-  if (timeColumn < 0) throw new VisitFileError(`${path}.columns`, 'expected t_s among the columns')
-  if (new Set(run.columns).size !== width)
-    throw new VisitFileError(`${path}.columns`, 'expected each column once')
+  if (timeColumn < 0) return { path: ['columns'], problem: 'expected t_s among the columns' }
+  if (new Set(run.columns).size !== width) return { path: ['columns'], problem: 'expected each column once' }
   const limits = run.columns.map((name) => CELL_LIMITS[name])
   for (let r = 0; r < run.rows.length; r++) {
     const cells = run.rows[r] as (number | null)[]
     if (cells.length !== width)
-      throw new VisitFileError(`${path}.rows.${r}`, `expected ${width} values, got ${cells.length}`)
+      return { path: ['rows', r], problem: `expected ${width} values, got ${cells.length}` }
     for (let c = 0; c < width; c++) {
       const value = cells[c] as unknown
       if (value === null && c !== timeColumn) continue
       const [low, high, unit] = limits[c] as readonly [number, number, string]
       if (typeof value !== 'number' || !(value >= low && value <= high))
-        throw new VisitFileError(
-          `${path}.rows.${r}.${c}`,
-          `${run.columns[c]}: expected ${low}..${high} ${unit}, got ${JSON.stringify(value)}`,
-        )
+        return {
+          path: ['rows', r, c],
+          problem: `${run.columns[c]}: expected ${low}..${high} ${unit}, got ${JSON.stringify(value)}`,
+        }
     }
   }
+  return null
 }

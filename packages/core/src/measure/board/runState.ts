@@ -145,7 +145,7 @@ export function analysisMarks(facts: RunFacts): RunMark[] {
 }
 
 /** What starting and stopping the clock stand for. */
-const BOARD_ENDS: Partial<Record<RunKind, { from: MarkWhat | null; to: MarkWhat | null }>> = {
+export const BOARD_ENDS: Partial<Record<RunKind, { from: MarkWhat | null; to: MarkWhat | null }>> = {
   fill: { from: 'valve-open', to: 'valve-closed' },
   drain: { from: 'pump-on', to: 'pump-off' },
   'after-drain': { from: 'pump-off', to: null },
