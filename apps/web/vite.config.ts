@@ -35,6 +35,14 @@ export default defineConfig({
         background_color: '#eef2f2',
         theme_color: '#fbfdfd',
         icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+        share_target: {
+          action: '/bring-in',
+          method: 'POST',
+          enctype: 'multipart/form-data',
+          params: {
+            files: [{ name: 'file', accept: ['application/json', 'application/zip', '.json', '.zip'] }],
+          },
+        },
       },
       strategies: 'injectManifest',
       srcDir: 'src',

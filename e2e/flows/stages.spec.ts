@@ -91,6 +91,7 @@ for (const [name, width, height] of [
       ['/workshop', 'Who changed what'],
       ['/learned', 'Coin trap blocked'],
       ['/interface', 'Send readings of a run'],
+      ['/bring-in', 'First you see what it would do.'],
     ]
     for (const [path, text] of views) {
       if (path !== '/') await go(page, path)

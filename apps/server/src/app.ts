@@ -16,6 +16,7 @@ import { instrumentDoor, signedIn, whoIsIt } from './door/whoIsIt.ts'
 import { AppError } from './errors/AppError.ts'
 import { errorHandler } from './errors/errorHandler.ts'
 import { parseInput } from './errors/parseInput.ts'
+import { importRoutes } from './imports/importRoutes.ts'
 import { logRequests } from './log.ts'
 import { logbookRoutes } from './logbook/logbookRoutes.ts'
 import { openMetrics } from './metrics.ts'
@@ -138,7 +139,7 @@ export async function createApp({
     calendarFeed(db, links),
   )
   // Everything below needs somebody who is signed in.
-  app.use('/api', signedIn, express.json({ limit: '8mb' }))
+  app.use('/api', signedIn, importRoutes(), express.json({ limit: '8mb' }))
   app.use(
     '/api',
     visitRoutes(),

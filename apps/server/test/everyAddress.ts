@@ -23,6 +23,8 @@ export const ids = {
   follow: crypto.randomUUID(),
   showed: crypto.randomUUID(),
   act: crypto.randomUUID(),
+  brought: crypto.randomUUID(),
+  broughtMachine: crypto.randomUUID(),
 }
 const spec = { ...familyDefaults('front-load'), label: SECRET }
 const site = {
@@ -102,6 +104,16 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['PUT', '/api/prices', { ...USUAL_PRICES, currency: 'XTS' }],
   ['POST', `/api/visits/${ids.visit}/report-links`, { id: ids.reportLink, days: 7, paper: {} }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
+  [
+    'POST',
+    '/api/visit-files?store=yes',
+    {
+      format: 'brendik-visit/1',
+      complaint: SECRET,
+      machine: { family: 'front-load', label: SECRET, tub: { diameter_mm: 540 } },
+      brendik: { visit: ids.brought, machine: ids.broughtMachine },
+    },
+  ],
 ]
 /** Every address that reads, with ids of the first workshop. */
 export const reads = [

@@ -114,6 +114,10 @@ export const makeRouter = (client: QueryClient) => {
               lazy: async () => ({ Component: (await import('./routes/InterfacePage.tsx')).InterfacePage }),
             },
             {
+              path: '/bring-in',
+              lazy: async () => ({ Component: (await import('./routes/BringInPage.tsx')).BringInPage }),
+            },
+            {
               path: '/learned',
               lazy: async () => ({ Component: (await import('./routes/LearnedPage.tsx')).LearnedPage }),
             },

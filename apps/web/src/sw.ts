@@ -4,6 +4,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
+import { keepShared } from './lib/handedOver.ts'
 import { SYNC_TAG, sendInBackground } from './outbox/sender.ts'
 
 // What the browser runs with no page open: the app from the device, the last answers where there is no network, and what waits to be sent.
@@ -26,6 +27,16 @@ cleanupOutdatedCaches()
 // The first visit already opens without network the next time.
 clientsClaim()
 registerRoute(new NavigationRoute(createHandlerBoundToURL('index.html'), { denylist: [/^\/api\//] }))
+
+// A visit file that another app hands over: kept until the page asks for it, which it does also without network.
+registerRoute(
+  '/bring-in',
+  async ({ request }) => {
+    await keepShared(await request.formData())
+    return Response.redirect('/bring-in', 303)
+  },
+  'POST',
+)
 
 // The day, visits, machines and places as last read; runs are kept by the run board itself.
 registerRoute(

@@ -7,10 +7,13 @@ export { PROTOCOL_IDS, type ProtocolId } from './catalogue/protocolIds.ts'
 export type {
   AssignmentAnswer,
   BlocksAnswer,
+  BroughtAnswer,
+  BroughtPiece,
   CustomerAnswer,
   DayAnswer,
   DueFollowUp,
   ErrorAnswer,
+  FilePiece,
   HosesDue,
   InstrumentAnswer,
   KnownMachine,
@@ -22,6 +25,7 @@ export type {
   MachineHistory,
   ObservationAnswer,
   PhotoAnswer,
+  PieceFate,
   RecordSubject,
   RefusedEntry,
   RivalAnswer,
@@ -72,6 +76,7 @@ export {
 export { type PriceListAnswer, priceListSchema } from './contract/priceSchemas.ts'
 export {
   BLANK_RECORD,
+  bringInSchema,
   closedSchema,
   customerSchema,
   type EntryEvent,
@@ -129,16 +134,7 @@ export {
   weighedCaseOf,
 } from './contract/visitCase.ts'
 export { type FactsAsked, factsOfVisitFile, type VisitFacts } from './contract/visitFacts.ts'
-export {
-  asItCame,
-  comparePieces,
-  type FilePiece,
-  fileOfFacts,
-  PIECE_KINDS,
-  type PieceFate,
-  type ReadAs,
-  readOtherwise,
-} from './contract/visitFileIn.ts'
+export { asItCame, comparePieces, fileOfFacts, readOtherwise, writtenOver } from './contract/visitFileIn.ts'
 export { type RecordedRun, visitFileOf } from './contract/visitFileOf.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'

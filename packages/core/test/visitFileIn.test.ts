@@ -62,7 +62,7 @@ it.each(RELEASED)('%s weighs the same once it is stored', (name) => {
 
 it.each(RELEASED)('%s goes out as it came, with keys that nobody knows', (name) => {
   const document = { ...(released(name) as object), shop_note: { floor: 2 } }
-  const raw = parseVisitFile(document)
+  const raw = document as unknown as VisitFile & Record<string, unknown>
   const came = stored(factsOf(document))
   expect(asItCame(raw, came, came, idOf)).toEqual(raw)
   // Something is seen afterwards: that is added, and all else stays as it came.
@@ -81,13 +81,13 @@ it.each(RELEASED)('%s goes out as it came, with keys that nobody knows', (name) 
     came,
     stored({ ...facts, observations: [...facts.observations, seen] }),
     idOf,
-  ) as VisitFile & {
+  ) as unknown as VisitFile & {
     shop_note: unknown
   }
   expect(out.shop_note).toEqual({ floor: 2 })
   expect(out.observations).toHaveLength(raw.observations.length + 1)
   expect(out.machine).toEqual(raw.machine)
-  expect(out.runs.map(({ id: _id, ...run }) => run)).toEqual(raw.runs.map(({ id: _id, ...run }) => run))
+  expect(out.runs.map(({ id: _id, ...run }) => run)).toEqual(raw.runs)
   // Brought in again it is the same visit, whatever the file is made of by now.
   expect(factsOf(JSON.parse(JSON.stringify(out))).visitId).toBe(facts.visitId)
   expect(factsOf(out).runs.map(({ id }) => id)).toEqual(facts.runs.map(({ id }) => id))
@@ -126,7 +126,7 @@ it('what has no date comes before the first act, and keeps its order', () => {
   expect(observations[0]?.atMs).toBeLessThan(act)
   expect(runs[0]?.events.at(-1)?.atMs).toBeLessThan(act)
   expect(entries.map(({ topic, value }) => [topic.slice(0, 7), value])).toEqual([
-    ['act:' + entries[0]?.topic.slice(4, 7), 'cleared outer-drain-hose'],
+    [expect.stringMatching(/^act:/), 'cleared outer-drain-hose'],
     ['showed:', 'as-thought'],
   ])
 })

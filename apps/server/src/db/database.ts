@@ -45,6 +45,17 @@ function beginAs(actor: Actor): string {
   return `begin; set local role brendik_app; select ${setting('workshop_id', actor.workshopId)}, ${setting('technician_id', actor.technicianId)}`
 }
 
+/** A connection that is asked one thing after the other, however many are asked of it at once: a transaction has one connection. */
+function oneByOne(client: pg.PoolClient): Pick<pg.PoolClient, 'query'> {
+  let last: Promise<unknown> = Promise.resolve()
+  const query = (config: pg.QueryConfig) => {
+    const turn = last.then(() => client.query(config))
+    last = turn.catch(() => undefined)
+    return turn
+  }
+  return { query } as Pick<pg.PoolClient, 'query'>
+}
+
 /** Serialisation failure and deadlock: the only errors that a second try can mend. */
 const RETRYABLE = new Set(['40001', '40P01'])
 const RECONNECT_MS = 1000
@@ -66,7 +77,7 @@ export function openDatabase(
     max: Math.min(4, connections),
     options: '-c role=brendik_door',
   })
-  const queriesOn = (client: pg.PoolClient | pg.Pool): Queries => ({
+  const queriesOn = (client: Pick<pg.PoolClient, 'query'> | pg.Pool): Queries => ({
     many: async (name, row, values) => {
       const { rows } = await client.query({ name, text: sql[name], values: [...values] })
       return rows.map((found) => parseRow(name, row, found))
@@ -91,7 +102,7 @@ export function openDatabase(
     let broken: Error | undefined
     try {
       await client.query(begin)
-      const result = await work(queriesOn(client))
+      const result = await work(queriesOn(oneByOne(client)))
       await client.query('commit')
       return result
     } catch (error) {

@@ -17,7 +17,7 @@ export function parseInput<T extends v.GenericSchema>(schema: T, input: unknown)
 }
 
 /** Path of the first text that PostgreSQL cannot keep; null = there is none. */
-function unstorableText(value: unknown, path: string): string | null {
+export function unstorableText(value: unknown, path: string): string | null {
   if (typeof value === 'string') return value.includes('\0') || !isWellFormed(value) ? path : null
   if (value === null || typeof value !== 'object') return null
   // Readings are arrays of numbers, a million at times.

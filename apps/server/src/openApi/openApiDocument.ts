@@ -60,9 +60,10 @@ const DOOR = {
 function described(words: Words, operation: Operation): object {
   const { id, of, by, body, bodyType, gives } = operation
   const parameters = [...inPath(operation), ...inQuery(operation)]
-  const content = bodyType
-    ? { [bodyType]: { schema: { type: 'string', contentMediaType: bodyType } } }
-    : body && { 'application/json': { schema: jsonSchemaOf(body) } }
+  const content = {
+    ...(body ? { 'application/json': { schema: jsonSchemaOf(body) } } : {}),
+    ...(bodyType ? { [bodyType]: { schema: { type: 'string', contentMediaType: bodyType } } } : {}),
+  }
   return {
     operationId: id,
     tags: [of],
@@ -70,7 +71,7 @@ function described(words: Words, operation: Operation): object {
     ...(by === 'owner' ? { description: words.t('api.owner') } : {}),
     security: DOOR[by],
     ...(parameters.length > 0 ? { parameters } : {}),
-    ...(content ? { requestBody: { required: true, content } } : {}),
+    ...(body || bodyType ? { requestBody: { required: true, content } } : {}),
     responses: {
       200: { description: words.t('api.done'), content: { [gives]: {} } },
       default: { $ref: '#/components/responses/problem' },

@@ -1,5 +1,6 @@
 import {
   afterBlockSchema,
+  bringInSchema,
   closedSchema,
   customerSchema,
   demoSignInSchema,
@@ -31,6 +32,7 @@ import {
   reportLinkSchema,
   settleRivalSchema,
   signInSchema,
+  visitFileSchema,
 } from '@brendik/core'
 import * as v from 'valibot'
 import { changesQuery } from '../people/peopleRoutes.ts'
@@ -58,8 +60,8 @@ export interface Operation {
   of: 'records' | 'visits' | 'runs' | 'files' | 'workshop' | 'door' | 'instruments'
   by: AskedBy
   body?: v.GenericSchema
-  /** A body that is no JSON. */
-  bodyType?: 'image/jpeg'
+  /** A body that is no JSON, alone or beside the other. */
+  bodyType?: 'image/jpeg' | 'application/zip'
   query?: v.GenericSchema
   gives: Gives
 }
@@ -123,6 +125,11 @@ export const OPERATIONS = [
   files('get', '/visits/:id/record.pdf', 'takeRecord', { query: paperSchema, gives: 'application/pdf' }),
   files('get', '/visits/:id/visit.json', 'takeVisitFile'),
   files('get', '/visits/:id/visit.zip', 'takeVisitZip', { gives: 'application/zip' }),
+  files('post', '/visit-files', 'bringVisitFile', {
+    query: bringInSchema,
+    body: visitFileSchema,
+    bodyType: 'application/zip',
+  }),
   files('get', '/visits/:id/tables.zip', 'takeTables', { query: paperSchema, gives: 'application/zip' }),
   files('get', '/visits/:id/tables.xlsx', 'takeSpreadsheet', { gives: SHEET }),
   files('get', '/tables.zip', 'takeAllTables', { query: paperSchema, gives: 'application/zip' }),

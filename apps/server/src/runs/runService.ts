@@ -65,6 +65,23 @@ export async function storeEvents(
   })
 }
 
+/** Stores a whole run that nobody here has, its facts made by a file's. False = its id is taken, also by one of another visit. */
+export async function storeNewRun(
+  tx: Queries,
+  actor: Actor,
+  visitId: string,
+  { id, events, blocks }: { id: string; events: readonly RunEvent[]; blocks: readonly IngestBlock[] },
+): Promise<boolean> {
+  const plan = events.find((event) => event.type === 'planned')
+  const kind = plan?.plan.kind ?? 'idle'
+  if ((await tx.run('insertRun', [actor.workshopId, id, visitId, null, kind])) === 0) return false
+  for (const [seq, event] of events.entries()) await insertEvent(tx, actor, id, event, seq)
+  if (blocks.length > 0) await insertStreamBlocks(tx, actor, id, blocks)
+  if (await keepHeader(tx, actor, { runId: id, events })) await wantVerdicts(tx, actor, [id])
+  await notify(tx, { workshopId: actor.workshopId, runId: id, facts: true })
+  return true
+}
+
 /** Takes in batches of a stream. Each batch is stored once, however often it is sent. @throws {AppError} batch_differs, run_not_found. */
 export async function storeBlocks(
   db: ScopedDb,

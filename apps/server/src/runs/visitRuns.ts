@@ -1,11 +1,11 @@
 import { ANALYSIS_VERSION, type RunDetail } from '@brendik/core'
-import type { Actor, ScopedDb } from '../db/database.ts'
+import type { Actor, Queries } from '../db/database.ts'
 import { runLineRow } from './rows.ts'
 import { wantVerdicts } from './runService.ts'
 
 /** The runs of some visits, oldest first, each with its verdict; one of another version is asked for anew. */
 export async function runsOfVisits(
-  db: ScopedDb,
+  db: Queries,
   actor: Actor,
   visitIds: readonly string[],
 ): Promise<Map<string, RunDetail[]>> {

@@ -1,12 +1,12 @@
 import { readOwnChances, recordOf, type VisitAnswer } from '@brendik/core'
-import type { Actor, Queries, ScopedDb } from '../db/database.ts'
+import type { Actor, Queries } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
 import { photoRow } from '../photos/rows.ts'
 import { runsOfVisits } from '../runs/visitRuns.ts'
 import { entryRow, observationRow, ownChancesRow, visitRow } from './rows.ts'
 
 /** A visit with all that belongs to it. @throws {AppError} not_found. */
-export async function readVisit(db: ScopedDb, actor: Actor, id: string): Promise<VisitAnswer> {
+export async function readVisit(db: Queries, actor: Actor, id: string): Promise<VisitAnswer> {
   const visit = await findVisit(db, actor, id)
   const [runs, observations, entries, photos, taught] = await Promise.all([
     runsOfVisits(db, actor, [id]),

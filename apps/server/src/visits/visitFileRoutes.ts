@@ -1,21 +1,19 @@
-import { idSchema, type RecordedRun, saidEntries, visitFileOf } from '@brendik/core'
+import { idSchema } from '@brendik/core'
 import { Router } from 'express'
 import { ZipDeflate, ZipPassThrough } from 'fflate'
-import type { Actor, ScopedDb } from '../db/database.ts'
 import { scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { databasePhotos } from '../photos/photoStore.ts'
-import { openRun } from '../runs/runService.ts'
-import { readAllBlocks } from '../runs/runStore.ts'
+import { photoRow } from '../photos/rows.ts'
 import { answerZip } from '../zip/answerZip.ts'
-import { readVisit } from './readVisit.ts'
+import { loadVisitFile } from './loadVisitFile.ts'
 
 /** A visit as its file: `brendik-visit/1` by itself, or in a zip with its photos beside it. */
 export function visitFileRoutes(): Router {
   const router = Router()
   router.get('/visits/:id/visit.json', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    const { file } = await loadVisitFile(db, actor, parseInput(idSchema, request.params.id))
+    const file = await loadVisitFile(db, actor, parseInput(idSchema, request.params.id))
     response
       .type('application/json')
       .set('content-disposition', 'attachment; filename="visit.json"')
@@ -23,13 +21,15 @@ export function visitFileRoutes(): Router {
   })
   router.get('/visits/:id/visit.zip', async (request, response) => {
     const { db, actor } = scopeOf(request)
-    const { file, photos } = await loadVisitFile(db, actor, parseInput(idSchema, request.params.id))
+    const visitId = parseInput(idSchema, request.params.id)
+    const file = await loadVisitFile(db, actor, visitId)
+    const photos = await db.many('listPhotos', photoRow, [actor.workshopId, [visitId]])
     const { zip, taken } = answerZip(response, 'visit.zip')
     const json = new ZipDeflate('visit.json', { level: 6 })
     zip.add(json)
     json.push(new TextEncoder().encode(JSON.stringify(file, null, 1)), true)
     // One photo after the other, no faster than they are taken: hundreds of them are more than a server should hold.
-    for (const id of photos) {
+    for (const { id } of photos) {
       if (!(await taken())) return
       const found = await databasePhotos.find(db, actor, id)
       if (!found) continue
@@ -41,16 +41,4 @@ export function visitFileRoutes(): Router {
     zip.end()
   })
   return router
-}
-
-async function loadVisitFile(db: ScopedDb, actor: Actor, visitId: string) {
-  const visit = await readVisit(db, actor, visitId)
-  const runs: RecordedRun[] = []
-  // One after the other: a long run is a few megabytes.
-  for (const { id } of visit.runs)
-    runs.push({ run: await openRun(db, actor, id), blocks: await readAllBlocks(db, actor, id) })
-  return {
-    file: visitFileOf(visit, saidEntries(visit.entries), runs),
-    photos: visit.photos.map(({ id }) => id),
-  }
 }

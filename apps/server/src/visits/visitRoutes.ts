@@ -111,7 +111,7 @@ function summary({ plan: _plan, ...run }: RunDetail): RunSummary {
   return run
 }
 
-function observationValues(actor: Actor, visitId: string, o: ObservationEvent): unknown[] {
+export function observationValues(actor: Actor, visitId: string, o: ObservationEvent): unknown[] {
   const observed = o.type === 'observed' ? o : null
   return [
     actor.workshopId,
@@ -133,7 +133,7 @@ function observationValues(actor: Actor, visitId: string, o: ObservationEvent): 
   ]
 }
 
-function entryValues(actor: Actor, visitId: string, e: EntryEvent): unknown[] {
+export function entryValues(actor: Actor, visitId: string, e: EntryEvent): unknown[] {
   return [
     actor.workshopId,
     e.id,

@@ -77,6 +77,15 @@ function isErrorAnswer(answer: unknown): answer is ErrorAnswer {
 export const get = <T>(path: string) => call<T>('GET', path)
 /** A file that the server makes, and that may be long on the way. */
 export const getFile = (path: string) => call<Blob>('GET', path, undefined, undefined, TIMEOUT_MS.file)
+/** A file that the server goes through before it answers. */
+export const postFile = <T>(path: string, file: Blob) =>
+  call<T>(
+    'POST',
+    path,
+    file.type ? file : new Blob([file], { type: 'application/octet-stream' }),
+    undefined,
+    TIMEOUT_MS.file,
+  )
 /** @param as - Who recorded it: the server takes it under nobody else's session. */
 export const put = <T>(path: string, body: unknown, as?: string) => call<T>('PUT', path, body, as)
 export const del = <T>(path: string) => call<T>('DELETE', path)

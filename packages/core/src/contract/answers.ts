@@ -204,6 +204,51 @@ export interface StoredAnswer {
   stored: number
   known: number
 }
+/** What is brought in, piece by piece. */
+type PieceKind = 'visit' | 'machine' | 'site' | 'run' | 'look' | 'act' | 'entry' | 'photo'
+/**
+ * new: is not here; same: is here as it is; change: is here and would be written over; gone: is here, and was taken back since;
+ * differs: is here with something else recorded, which is never written over.
+ */
+export type PieceFate = 'new' | 'same' | 'change' | 'gone' | 'differs'
+export interface FilePiece {
+  kind: PieceKind
+  /** Path in the file. */
+  path: string
+  id: string
+  fate: PieceFate
+  /** Values that would be written over, by their paths below the piece. */
+  fields: { path: string; was: unknown; now: unknown }[]
+}
+/** A value that is taken as another one, or not at all (null), because a stored visit cannot hold it so. */
+export interface ReadAs {
+  path: string
+  said: unknown
+  taken: unknown
+}
+
+/** A piece of a visit that is brought in, with what tells it from others of its kind: of a run its kind and start, of a look its check and value. */
+export type BroughtPiece = FilePiece & { about: Readonly<Record<string, string | number | boolean | null>> }
+/** What a visit file would bring, or has brought. */
+export interface BroughtAnswer {
+  /** It was done, all of it; else nothing was. */
+  stored: boolean
+  /** What it would do, by a short name: who sends it along is told when that has changed meanwhile. */
+  digest: string
+  visitId: string | null
+  machineLabel: string
+  siteName: string
+  complaint: string
+  dueAtMs: number | null
+  /** All that is not the same already, and of the rest as many as there is room for. */
+  pieces: BroughtPiece[]
+  counts: Readonly<Record<PieceFate, number>>
+  /** What keeps it from being taken, in the words of the format. */
+  problems: { path: string; line: number | null; column: number | null; problem: string }[]
+  readAs: ReadAs[]
+  /** Photos that the file names and that did not come with it. */
+  photosMissing: number
+}
 /** An entry that contradicts the run as it is stored. */
 export interface RefusedEntry {
   id: string

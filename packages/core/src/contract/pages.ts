@@ -20,6 +20,7 @@ export const PAGES = [
   '/learned',
   '/workshop',
   '/interface',
+  '/bring-in',
   '/machines/:machineId',
   '/machines/:machineId/change',
   '/sites/:siteId',

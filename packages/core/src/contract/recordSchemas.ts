@@ -118,6 +118,11 @@ export const settleRivalSchema = v.object({
   take: v.boolean('expected take: true for the rival, false for what stands'),
 })
 export const closedSchema = v.object({ closedAtMs: v.nullable(numberIn(0, 4e12, null)) })
+/** Whether a visit file is taken in or only looked at, and what its sender saw it would do. */
+export const bringInSchema = v.object({
+  store: v.optional(v.picklist(['yes', 'no'], 'expected store=yes or store=no'), 'no'),
+  digest: v.optional(v.pipe(v.string(), v.regex(/^[0-9a-f]{32}$/, 'expected the digest of a preview'))),
+})
 /** A search of the logbook: words, and the place in the list after which to go on. */
 const searchWordsSchema = v.optional(
   v.pipe(v.string(), v.maxLength(200, asText('expected.at-most', { most: 200 }))),

@@ -143,28 +143,32 @@ function machineOf(file: VisitFile, name: string): VisitFacts['machine'] {
         : `machine: ${problem.path.join('.')}`,
       problem.message,
     )
-  if (brendik?.record) {
-    const wrong = issueOf(machineRecordSchema, recordOf(brendik.record))
-    if (wrong) throw new VisitFileError(`brendik.record.${wrong.path.join('.')}`, wrong.message)
-    return { spec, record: recordOf(brendik.record) }
-  }
+  const kept = brendik?.record ? recordOf(brendik.record) : null
+  const wrong = kept && issueOf(machineRecordSchema, kept)
+  if (wrong) throw new VisitFileError(`brendik.record.${wrong.path.join('.')}`, wrong.message)
   const { supply_v: supplyV, winding_ohm: windingOhm } = machine.pump ?? {}
   const ageYears = file.history.age_years ?? null
   const dueMs = instantIn(file.due_at) ?? earliest(file)
+  const base = kept ?? {
+    ...BLANK_RECORD,
+    builtYear:
+      ageYears === null || dueMs === null
+        ? null
+        : Number(instantOf(dueMs).slice(0, 4)) - Math.round(ageYears),
+  }
+  const [lo, hi] = base.techSheet.pumpOhm ?? [Number.NaN, Number.NaN]
+  // The middle of a band that is known says nothing against the band.
+  const known = !windingOhm || Math.abs(Math.sqrt(lo * hi) / windingOhm - 1) < 1e-6
   return {
     spec,
     record: {
-      ...BLANK_RECORD,
-      make: textIn(machine.make, 100) ?? '',
-      model: textIn(machine.model, 100) ?? '',
-      serial: textIn(machine.serial, 100) ?? '',
-      builtYear:
-        ageYears === null || dueMs === null
-          ? null
-          : Number(instantOf(dueMs).slice(0, 4)) - Math.round(ageYears),
+      ...base,
+      make: textIn(machine.make, 100) ?? base.make,
+      model: textIn(machine.model, 100) ?? base.model,
+      serial: textIn(machine.serial, 100) ?? base.serial,
       // Nominal supplies: what is measured at an outlet lies about them.
-      supplyVolts: supplyV ? (supplyV < 170 ? 120 : 230) : null,
-      techSheet: { ...BLANK_RECORD.techSheet, pumpOhm: windingOhm ? [windingOhm, windingOhm] : null },
+      supplyVolts: supplyV ? (supplyV < 170 ? 120 : 230) : base.supplyVolts,
+      techSheet: known ? base.techSheet : { ...base.techSheet, pumpOhm: [windingOhm, windingOhm] },
     },
   }
 }

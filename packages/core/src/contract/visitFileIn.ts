@@ -2,32 +2,9 @@ import { msOfInstant } from '../files/instant.ts'
 import type { VisitFile } from '../files/visitFile.ts'
 import { emptyRun, type RunState, runFacts } from '../measure/board/runState.ts'
 import { saidEntries } from '../state/entries.ts'
-import type { VisitAnswer } from './answers.ts'
+import type { FilePiece, ReadAs, VisitAnswer } from './answers.ts'
 import type { VisitFacts } from './visitFacts.ts'
 import { type RecordedRun, visitFileOf } from './visitFileOf.ts'
-
-/** What is brought in, piece by piece. */
-export const PIECE_KINDS = ['visit', 'machine', 'site', 'run', 'look', 'act', 'entry', 'photo'] as const
-/**
- * new: is not here; same: is here as it is; change: is here and would be written over; gone: is here, and was taken back since;
- * differs: is here with something else recorded, which is never written over.
- */
-export type PieceFate = 'new' | 'same' | 'change' | 'gone' | 'differs'
-export interface FilePiece {
-  kind: (typeof PIECE_KINDS)[number]
-  /** Path in the file. */
-  path: string
-  id: string
-  fate: PieceFate
-  /** Values that would be written over, by their paths below the piece. */
-  fields: { path: string; was: unknown; now: unknown }[]
-}
-/** A value that is taken as another one, or not at all (null), because a stored visit cannot hold it so. */
-export interface ReadAs {
-  path: string
-  said: unknown
-  taken: unknown
-}
 
 /** What facts would look like written as a file: the one form in which two visits are compared. */
 export function fileOfFacts(facts: VisitFacts): VisitFile {
@@ -131,7 +108,7 @@ export function comparePieces(
   const own = comes.brendik
   const head = ({ complaint, due_at, closed_at }: VisitFile) => ({ complaint, due_at, closed_at })
   const records = [
-    whole('site', own?.site ?? '', document.site, comes.site, known.site && known.site.site),
+    whole('site', own?.site ?? '', document.site, comes.site, known.site?.site ?? null),
     whole(
       'machine',
       own?.machine ?? '',
@@ -161,6 +138,27 @@ const plate = ({ brendik }: VisitFile) => ({
   ...(brendik?.construction ? { construction: brendik.construction } : {}),
 })
 
+/**
+ * A stored machine and site as a file, with what a document says of them written over.
+ * @param stands - As they are stored. @param pieces - What `comparePieces` found of them.
+ */
+export function writtenOver(stands: VisitFile, pieces: readonly FilePiece[]): VisitFile {
+  let next: unknown = stands
+  for (const { kind, fields } of pieces)
+    for (const { path, now } of fields) {
+      const keys = path.split('.')
+      const base = kind === 'visit' ? [] : PLATE.includes(keys[0] ?? '') ? ['brendik'] : [kind]
+      next = withValue(next, [...base, ...keys], now)
+    }
+  return next as VisitFile
+}
+function withValue(part: unknown, [key, ...rest]: readonly string[], value: unknown): unknown {
+  if (key === undefined) return value
+  const whole = isPlain(part) ? part : {}
+  return { ...whole, [key]: withValue(whole[key], rest, value) }
+}
+const PLATE: readonly string[] = ['record', 'construction']
+
 /** Values that a document names and that are stored otherwise. */
 function differences(said: unknown, a: unknown, b: unknown, path: string[] = []): FilePiece['fields'] {
   if (said === undefined || alike(a, b)) return []
@@ -171,36 +169,39 @@ function differences(said: unknown, a: unknown, b: unknown, path: string[] = [])
 
 /**
  * A stored visit as a file that came in once goes out again: what has not changed since is as it came, keys that nobody knows among it.
- * @param document - As it came. @param came - The same as `fileOfFacts` writes it. @param stands - The visit as it is stored now.
- * @param nameOf - Id of an item of the document's lists by its path.
+ * @param document - As it came, without what reading it adds. @param came - The same as `fileOfFacts` writes it.
+ * @param stands - The visit as it is stored now. @param nameOf - Id of an item of the document's lists by its path.
  */
 export function asItCame(
-  document: VisitFile,
+  document: Readonly<Record<string, unknown>>,
   came: VisitFile,
   stands: VisitFile,
   nameOf: (path: string) => string,
-): VisitFile {
+): Record<string, unknown> {
   if (alike(settled(came), settled(stands))) return document
   const lists = Object.fromEntries(
     (['runs', 'observations', 'acts'] as const).map((list) => {
       const before = new Map((came[list] as readonly Item[]).map((item) => [item.id, item]))
       const now = new Map((stands[list] as readonly Item[]).map((item) => [item.id, item]))
-      const raw = document[list] as readonly Item[]
-      const ids = raw.map((item, n) => (now.has(item.id) ? item.id : nameOf(`${list}.${n}`)))
+      const raw = (document[list] ?? []) as readonly Item[]
+      const ids = raw.map((item, n) => (before.has(item.id) ? item.id : nameOf(`${list}.${n}`)))
       const kept = raw.flatMap((item, n) => {
         const id = ids[n]
         const there = now.get(id)
         // What the app could not take in is nobody's but the file's.
         if (!before.has(id)) return [item]
-        return there ? [{ ...(keptSince(item, before.get(id), there) as Item), id }] : []
+        return there ? [{ id, ...(keptSince(item, before.get(id), there) as object) }] : []
       })
       return [list, [...kept, ...[...now].flatMap(([id, item]) => (ids.includes(id) ? [] : [item]))]]
     }),
   )
   const rest = keptSince(without(document), without(came), without(stands)) as Record<string, unknown>
-  return { ...rest, ...lists, brendik: { ...document.brendik, ...stands.brendik } } as VisitFile
+  return { ...rest, ...lists, brendik: { ...(document.brendik as object | undefined), ...stands.brendik } }
 }
-const without = ({ runs: _r, observations: _o, acts: _a, brendik: _b, ...rest }: VisitFile) => rest
+const without = (file: Readonly<Record<string, unknown>>) => {
+  const { runs: _r, observations: _o, acts: _a, brendik: _b, ...rest } = file
+  return rest
+}
 /** A file without what only follows from the rest of it, its lists in one order. */
 function settled({ state: _s, unavailable: _u, history: _h, brendik, ...rest }: VisitFile) {
   const inOrder = (list: readonly Item[] = []) =>

@@ -331,6 +331,11 @@ function tidy(message: string): string {
     .replace(/^Invalid (type|key|format|length): /, '')
     .replace(/^Expected/, 'expected')
     .replace(/ but received /, ', got ')
+    .replace(/\(((?:"[^"]*" \| ){12,}"[^"]*")\)(.*"([^"]*)"$)?/, (_all, ids: string, rest = '', got = '') => {
+      const all = ids.split(' | ')
+      const near = all.filter((one) => one.startsWith(`"${got.slice(0, 3)}`))
+      return `one of ${all.length} ids (${(near.length > 0 ? near : all).slice(0, 6).join(' | ')} …)${rest}`
+    })
 }
 
 /** Limits of a reading: what no tub or meter can show is refused; what only looks odd is left to the analysis. */

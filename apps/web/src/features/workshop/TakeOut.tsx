@@ -17,6 +17,12 @@ export function TakeOut() {
           {t('table.all')}
         </a>
         <Link
+          to="/bring-in"
+          className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
+        >
+          {t('bring.title')}
+        </Link>
+        <Link
           to="/interface"
           className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
         >

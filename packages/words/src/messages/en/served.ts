@@ -48,6 +48,8 @@ export const SERVED = {
   'tableColumn.phase': 'Phase of the leak test in which it was seen',
   'tableColumn.side': 'Which side of two the part is on',
   'tableColumn.by': 'Who saw it',
+  'brought.machine': 'A machine',
+  'brought.site': 'A place',
   'api.putInstrument': 'Say that an instrument is there, every few seconds',
   'api.readAssignment': 'Ask which run wants the readings of an instrument',
   'api.sendReadings': 'Send readings of a run, in batches that may be repeated',
@@ -78,6 +80,8 @@ export const SERVED = {
   'api.takeRecord': 'The full record of a visit, as a PDF',
   'api.takeVisitFile': 'A visit as its file',
   'api.takeVisitZip': 'The same with its photos',
+  'api.bringVisitFile':
+    'Bring a visit file in, or a zip with one: without store=yes it only says what it would do',
   'api.takeTables': 'A visit as tables: CSV with its metadata',
   'api.takeSpreadsheet': 'A visit as a spreadsheet',
   'api.takeAllTables': 'All visits as tables',

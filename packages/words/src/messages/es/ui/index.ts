@@ -1,3 +1,4 @@
+import { bring } from './bring.ts'
 import { catalogue } from './catalogue.ts'
 import { decide } from './decide.ts'
 import { device } from './device.ts'
@@ -29,6 +30,7 @@ import { workshop } from './workshop.ts'
 
 /** What the screens say, by the id of the screen and the message. */
 export const ui = {
+  ...bring,
   ...catalogue,
   ...decide,
   ...device,

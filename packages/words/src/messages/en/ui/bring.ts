@@ -1,0 +1,36 @@
+/** What comes in as a file. */
+export const bring = {
+  'bring.title': 'Bring a visit in',
+  'bring.hint': 'A visit file, or a zip with one and its photos. First you see what it would do.',
+  'bring.file': 'Visit file',
+  'bring.choose': 'Choose a file',
+  'bring.another': 'Another file',
+  'bring.reading': 'Reading the file …',
+  'bring.taking': 'Taking it in …',
+  'bring.moved': 'This changed here while you were looking. See what it does now, and take it in again.',
+  'bring.open': 'Open the visit',
+  'bring.taken': 'Taken in',
+  'bring.allHere': 'All of it is here already',
+  'bring.take': 'Take it in',
+  'bring.would': 'Brings {fresh} new, writes over {changed}, {same} here already',
+  'bring.did': 'Brought {fresh} new, wrote over {changed}, {same} were here already',
+  'bring.change': 'Would be written over',
+  'bring.new': 'New',
+  'bring.gone':
+    '{count, plural, one {# entry was} other {# entries were}} taken back here since, and stay so.',
+  'bring.photosMissing':
+    '{count, plural, one {# photo is} other {# photos are}} named in the file and did not come with it. They are in the zip.',
+  'bring.readAs': 'Taken otherwise than the file says',
+  'bring.leftOut': 'left out: it says neither when it ended nor what was read',
+  'bring.refused': 'Cannot be taken in. Nothing was changed.',
+  'bring.line': 'Line {line}, column {column}:',
+  'bring.differs':
+    'something else is recorded here under this id, and what is recorded is never written over',
+  'bring.expected': 'expected {expected}, got {got}',
+  'bring.entries': '{count, plural, one {# note or answer} other {# notes and answers}}',
+  'bring.photos': '{count, plural, one {# photo} other {# photos}}',
+  'bring.machine': 'The machine',
+  'bring.site': 'The place',
+  'bring.visit': 'The visit',
+  'bring.run': 'Run: {kind}, {at}',
+} as const

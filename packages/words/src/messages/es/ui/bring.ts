@@ -1,0 +1,36 @@
+import type { bring as english } from '../../en/ui/bring.ts'
+
+export const bring: Record<keyof typeof english, string> = {
+  'bring.title': 'Traer una visita',
+  'bring.hint': 'Un archivo de visita, o un zip con uno y sus fotos. Primero se ve qué haría.',
+  'bring.file': 'Archivo de visita',
+  'bring.choose': 'Elegir un archivo',
+  'bring.another': 'Otro archivo',
+  'bring.reading': 'Leyendo el archivo …',
+  'bring.taking': 'Guardándolo …',
+  'bring.moved': 'Esto cambió aquí mientras lo veía. Mire qué haría ahora y tráigalo otra vez.',
+  'bring.open': 'Abrir la visita',
+  'bring.taken': 'Guardada',
+  'bring.allHere': 'Ya está todo aquí',
+  'bring.take': 'Guardar todo',
+  'bring.would': 'Trae {fresh} nuevos, cambia {changed}, {same} ya están aquí',
+  'bring.did': 'Trajo {fresh} nuevos, cambió {changed}, {same} ya estaban aquí',
+  'bring.change': 'Se cambiaría',
+  'bring.new': 'Nuevo',
+  'bring.gone':
+    '{count, plural, one {# anotación se retiró} other {# anotaciones se retiraron}} aquí después, y así queda.',
+  'bring.photosMissing':
+    '{count, plural, one {El archivo nombra # foto que no vino} other {El archivo nombra # fotos que no vinieron}} con él. Están en el zip.',
+  'bring.readAs': 'Se toma distinto de lo que dice el archivo',
+  'bring.leftOut': 'se omite: no dice cuándo terminó ni qué se leyó',
+  'bring.refused': 'No se puede guardar. No se cambió nada.',
+  'bring.line': 'Línea {line}, columna {column}:',
+  'bring.differs': 'aquí hay otra cosa anotada con este id, y lo anotado nunca se cambia',
+  'bring.expected': 'se esperaba {expected}, y dice {got}',
+  'bring.entries': '{count, plural, one {# nota o respuesta} other {# notas y respuestas}}',
+  'bring.photos': '{count, plural, one {# foto} other {# fotos}}',
+  'bring.machine': 'La máquina',
+  'bring.site': 'El lugar',
+  'bring.visit': 'La visita',
+  'bring.run': 'Prueba: {kind}, {at}',
+}
