@@ -7,6 +7,7 @@ import compression from 'compression'
 import express, { type Express, type RequestHandler, type Response } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
+import { archiveRoutes } from './archive/archiveRoutes.ts'
 import { calendarFeed, calendarRoutes } from './calendar/calendarRoutes.ts'
 import type { Database } from './db/database.ts'
 import { allowedHosts } from './door/allowedHosts.ts'
@@ -94,10 +95,11 @@ export async function createApp({
     }),
   )
   app.get('/metrics', metrics.show)
-  // An event stream must not be held back by the compressor.
+  // An event stream must not be held back by the compressor; an archive is small already.
   app.use(
     compression({
-      filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response),
+      filter: (request, response) =>
+        !/\/live$|\.tar$/.test(request.path) && compression.filter(request, response),
     }),
   )
   // What a workshop holds is kept by no cache on the way; a photo, which never changes, says otherwise for itself.
@@ -145,6 +147,7 @@ export async function createApp({
     visitRoutes(),
     visitFileRoutes(),
     tableRoutes(),
+    archiveRoutes(db),
     recordRoutes(),
     logbookRoutes(),
     photoRoutes(),

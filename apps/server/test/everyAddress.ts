@@ -126,6 +126,7 @@ export const reads = [
   `/api/visits/${ids.visit}/tables.zip`,
   `/api/visits/${ids.visit}/tables.xlsx`,
   '/api/tables.zip',
+  '/api/archive.tar',
   `/api/visits/${ids.visit}/report-links`,
   '/api/machines',
   `/api/machines/${ids.machine}`,

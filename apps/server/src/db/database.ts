@@ -24,6 +24,8 @@ export interface Actor {
 export interface Database {
   /** Rows of the actor's workshop, and no other: row-level security sees to it. */
   as(actor: Actor): ScopedDb
+  /** One moment of all that the actor may read, on a connection of its own for as long as the work lasts. */
+  reading<T>(actor: Actor, work: (client: pg.ClientBase) => Promise<T>): Promise<T>
   /** People, sessions, invitations and keys of every workshop; no visit, machine or run. Only for letting people in. */
   door: ScopedDb
   /**
@@ -179,6 +181,24 @@ export function openDatabase(
     as: asActor,
     door,
     listen,
+    async reading(actor, work) {
+      const client = await pool.connect()
+      let broken: Error | undefined
+      try {
+        await client.query(
+          beginAs(actor).replace(/^begin/, 'begin isolation level repeatable read read only'),
+        )
+        const result = await work(client)
+        await client.query('commit')
+        return result
+      } catch (error) {
+        // It may still be sending rows that nobody takes.
+        broken = error as Error
+        throw error
+      } finally {
+        client.release(broken)
+      }
+    },
     async close() {
       closing = true
       await Promise.all(listeners.map((client) => client.end().catch(() => {})))

@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import path from 'node:path'
 import { runner } from 'node-pg-migrate'
 import pg from 'pg'
@@ -47,6 +48,13 @@ const WAYS_OUT: readonly [says: RegExp, wayOut: string][] = [
     'This database was set up by another version of the program than this one: take the newer of the two.',
   ],
 ]
+
+/** Names of all migrations, in their order. */
+export const migrationNames = (): string[] =>
+  readdirSync(path.join(SOURCES, 'db/migrations'))
+    .filter((name) => name.endsWith('.sql'))
+    .map((name) => path.basename(name, '.sql'))
+    .sort()
 
 async function migrateAsIs(databaseUrl: string, way: Way) {
   // The runner's own connection may outlive its promise: ours is closed before anybody is told that it is done.

@@ -47,6 +47,7 @@ export type Gives =
   | 'application/pdf'
   | 'application/zip'
   | 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+  | 'application/x-tar'
   | 'text/calendar'
   | 'text/event-stream'
   | 'image/jpeg'
@@ -133,6 +134,7 @@ export const OPERATIONS = [
   files('get', '/visits/:id/tables.zip', 'takeTables', { query: paperSchema, gives: 'application/zip' }),
   files('get', '/visits/:id/tables.xlsx', 'takeSpreadsheet', { gives: SHEET }),
   files('get', '/tables.zip', 'takeAllTables', { query: paperSchema, gives: 'application/zip' }),
+  files('get', '/archive.tar', 'takeArchive', { by: 'owner', gives: 'application/x-tar' }),
   files('get', '/visit-file.schema.json', 'takeFileSchema', { by: 'anyone' }),
   files('get', '/openapi.json', 'takeThis', { by: 'anyone' }),
   files('get', '/visits/:id/report-links', 'readReportLinks'),

@@ -1,9 +1,11 @@
 import { Link } from 'react-router'
 import { paperNow } from '../../lib/paper.ts'
 import { t } from '../../lib/words.ts'
+import { useWho } from '../door/index.ts'
 
 /** A workshop's records are its own: all of them, in tables that others read. The browser writes them to disk as they come. */
 export function TakeOut() {
+  const { role } = useWho()
   return (
     <section aria-label={t('table.records')}>
       <h2 className="plate pb-1 text-2xl">{t('table.records')}</h2>
@@ -16,6 +18,15 @@ export function TakeOut() {
         >
           {t('table.all')}
         </a>
+        {role === 'owner' && (
+          <a
+            href="/api/archive.tar"
+            download
+            className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
+          >
+            {t('table.archive')}
+          </a>
+        )}
         <Link
           to="/bring-in"
           className="inline-flex min-h-12 items-center text-water underline underline-offset-4"

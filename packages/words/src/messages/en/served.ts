@@ -80,6 +80,8 @@ export const SERVED = {
   'api.takeRecord': 'The full record of a visit, as a PDF',
   'api.takeVisitFile': 'A visit as its file',
   'api.takeVisitZip': 'The same with its photos',
+  'api.takeArchive':
+    'The whole workshop as one archive, for npm run restore: all but passwords, sessions, keys and links',
   'api.bringVisitFile':
     'Bring a visit file in, or a zip with one: without store=yes it only says what it would do',
   'api.takeTables': 'A visit as tables: CSV with its metadata',

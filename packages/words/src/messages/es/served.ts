@@ -81,6 +81,8 @@ export const SERVED: Record<keyof typeof english, string> = {
   'api.takeRecord': 'El registro completo de una visita, en PDF',
   'api.takeVisitFile': 'Una visita como archivo',
   'api.takeVisitZip': 'Lo mismo con sus fotos',
+  'api.takeArchive':
+    'Todo el taller en un archivo, para npm run restore: todo menos contraseñas, sesiones, claves y enlaces',
   'api.bringVisitFile': 'Traer un archivo de visita, o un zip con uno: sin store=yes solo dice qué haría',
   'api.takeTables': 'Una visita en tablas: CSV con sus metadatos',
   'api.takeSpreadsheet': 'Una visita en hoja de cálculo',

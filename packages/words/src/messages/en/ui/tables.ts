@@ -12,5 +12,6 @@ export const tables = {
   'table.takeSheet': 'The visit as a spreadsheet',
   'table.records': 'Your records',
   'table.all': 'All visits as tables',
+  'table.archive': 'The whole workshop as an archive',
   'table.allHint': 'Everything of this workshop as CSV, with what each column means, in one zip.',
 } as const

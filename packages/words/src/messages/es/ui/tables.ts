@@ -13,5 +13,6 @@ export const tables: Record<keyof typeof english, string> = {
   'table.takeSheet': 'La visita en hoja de cálculo',
   'table.records': 'Sus registros',
   'table.all': 'Todas las visitas en tablas',
+  'table.archive': 'Todo el taller en un archivo',
   'table.allHint': 'Todo lo de este taller en CSV, con lo que significa cada columna, en un zip.',
 }
