@@ -10,6 +10,7 @@ import { searchWords } from '../apps/server/src/logbook/logbookRoutes.ts'
 import { logbookRow } from '../apps/server/src/logbook/rows.ts'
 import { runsOfVisits } from '../apps/server/src/runs/visitRuns.ts'
 import { hosesSeenRow, visitLineRow } from '../apps/server/src/visits/rows.ts'
+import { archiving } from './benchArchive.ts'
 import { type BenchWorld, type Figure, withBenchDatabase } from './benchStore.ts'
 
 const VISITS = 100_000
@@ -77,7 +78,7 @@ export async function hundredThousandVisits(plan: RunPlan): Promise<Figure[]> {
     await add('machine with its visits, over HTTP', 50, () => get(`/machines/${other}`, '"visits"'))
     await add('machine with 2,000 runs, over HTTP', 200, () => get(`/machines/${busiest}`, '"visits"'))
     await close()
-    return figures
+    return [...figures, ...(await archiving(world))]
   })
 }
 

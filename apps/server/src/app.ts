@@ -134,7 +134,7 @@ export async function createApp({
   const links = linkTries(door.limits)
   app.use(
     '/api',
-    whoIsIt(db),
+    whoIsIt(db, links),
     sessionRoutes(db, door, links),
     ownRoutes(db, links),
     sharedRoutes(db, links),

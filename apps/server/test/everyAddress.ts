@@ -23,6 +23,7 @@ export const ids = {
   follow: crypto.randomUUID(),
   showed: crypto.randomUUID(),
   act: crypto.randomUUID(),
+  token: crypto.randomUUID(),
   brought: crypto.randomUUID(),
   broughtMachine: crypto.randomUUID(),
 }
@@ -104,6 +105,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['PUT', '/api/prices', { ...USUAL_PRICES, currency: 'XTS' }],
   ['POST', `/api/visits/${ids.visit}/report-links`, { id: ids.reportLink, days: 7, paper: {} }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
+  ['POST', '/api/me/tokens', { id: ids.token, label: SECRET, records: false, days: 7 }],
   [
     'POST',
     '/api/visit-files?store=yes',
@@ -135,6 +137,7 @@ export const reads = [
   '/api/own-times',
   '/api/learned',
   '/api/me/calendar.ics',
+  '/api/me/tokens',
   '/api/own-order',
   '/api/prices',
   '/api/logbook',

@@ -63,6 +63,7 @@ export {
   PASSWORD_LEAST,
   type PersonAnswer,
   passwordChangeSchema,
+  personalTokenSchema,
   personSchema,
   printedCodeSchema,
   ROLES,

@@ -1,7 +1,7 @@
 import { createWriteStream } from 'node:fs'
 import { rename, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
-import pg from 'pg'
+import { openClient } from '../db/client.ts'
 import { ArchiveError, type Manifest, rowsByTable } from './archiveFormat.ts'
 import { verifyArchive } from './readArchive.ts'
 import { type Addresses, restoreArchive, workshopsOf } from './restoreArchive.ts'
@@ -28,8 +28,7 @@ function progress(doing: string): Told {
 
 /** Writes beside the file and takes its place once it is whole and was read through: a backup that failed spoils none that stood. */
 async function backup(database: Addresses, to: string): Promise<Manifest> {
-  const client = new pg.Client({ connectionString: database.owner })
-  await client.connect()
+  const client = await openClient(database.owner)
   const part = `${to}.part`
   try {
     const ids = await workshopsOf(database)

@@ -15,6 +15,7 @@ export const ARCHIVED = [
   'recovery',
   'session',
   'calendar_link',
+  'personal_token',
   'visit',
   'run',
   'mark',

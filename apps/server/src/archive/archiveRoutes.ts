@@ -3,7 +3,7 @@ import type { Database } from '../db/database.ts'
 import { ownerScope } from '../door/whoIsIt.ts'
 import { writeArchive } from './writeArchive.ts'
 
-/** The whole workshop as one file, for its owner: all but passwords, sessions, keys and links, which nobody is shown. */
+/** The whole workshop as one file, for its owner: all but passwords and sessions; of keys and links it has the hashes by which they are known. */
 export function archiveRoutes(db: Database): Router {
   const router = Router()
   router.get('/archive.tar', async (request, response) => {

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import pg from 'pg'
 import { from as copyFrom } from 'pg-copy-streams'
+import { type Client, openClient } from '../db/client.ts'
 import { migrate, migrationNames } from '../db/migrate.ts'
 import { codeHash, newCode } from '../door/secrets.ts'
 import { ArchiveError, type ArchivePart, type Manifest, PICTURES } from './archiveFormat.ts'
@@ -34,9 +34,7 @@ export async function restoreArchive(
   const manifest = await verifyArchive(file)
   await tablesAsThen(database.owner, manifest)
   const known = await workshopsOf(database)
-  const client = new pg.Client({ connectionString: database.owner })
-  client.on('error', () => {})
-  await client.connect()
+  const client = await openClient(database.owner)
   try {
     const done = await begin(client, manifest, known)
     const parts = new Map(manifest.parts.map((part) => [part.file, part]))
@@ -71,8 +69,7 @@ async function tablesAsThen(databaseUrl: string, { migrations }: Manifest): Prom
     throw new ArchiveError(
       `migration ${stranger}: the archive was written by a newer version of the program than this one; take that version`,
     )
-  const client = new pg.Client({ connectionString: databaseUrl })
-  await client.connect()
+  const client = await openClient(databaseUrl)
   let made: number
   try {
     const { rows: there } = await client.query("select to_regclass('public.migration') is not null as there")
@@ -91,7 +88,7 @@ async function tablesAsThen(databaseUrl: string, { migrations }: Manifest): Prom
 }
 
 /** Which parts are there from a time before. @throws {ArchiveError} If a workshop is there that was not begun to be restored. */
-async function begin(client: pg.Client, manifest: Manifest, known: readonly string[]): Promise<Set<string>> {
+async function begin(client: Client, manifest: Manifest, known: readonly string[]): Promise<Set<string>> {
   const { rows: there } = await client.query("select to_regclass('public.restoring') is not null as there")
   if (there[0]?.there) {
     const { rows: parts } = await client.query('select file from restoring')
@@ -108,8 +105,7 @@ async function begin(client: pg.Client, manifest: Manifest, known: readonly stri
 
 /** Workshops of a database: whoever owns its tables sees rows only of one that is named, and who serves may ask the door which there are. */
 export async function workshopsOf({ server }: Addresses): Promise<string[]> {
-  const client = new pg.Client({ connectionString: server })
-  await client.connect()
+  const client = await openClient(server)
   try {
     await client.query('set role brendik_door')
     const { rows: found } = await client.query('select id from workshop order by created_at, id')
@@ -119,7 +115,7 @@ export async function workshopsOf({ server }: Addresses): Promise<string[]> {
   }
 }
 
-async function inOne<T>(client: pg.Client, workshop: string, work: () => Promise<T>): Promise<T> {
+async function inOne<T>(client: Client, workshop: string, work: () => Promise<T>): Promise<T> {
   await client.query('begin')
   try {
     await client.query("select set_config('brendik.workshop_id', $1, true)", [workshop])
@@ -134,7 +130,7 @@ async function inOne<T>(client: pg.Client, workshop: string, work: () => Promise
 
 /** Stores the rows of a part as they were: nothing is noted, looked up or worked out anew because of them. */
 async function rows(
-  client: pg.Client,
+  client: Client,
   { table, file, rows: expected }: ArchivePart,
   text: string,
   alone: boolean,
@@ -162,7 +158,7 @@ async function rows(
     throw new ArchiveError(`${file}: expected ${expected} rows to be stored, got ${rowCount}`)
 }
 
-async function picture(client: pg.Client, { file, workshop }: ArchivePart, bytes: Buffer): Promise<void> {
+async function picture(client: Client, { file, workshop }: ArchivePart, bytes: Buffer): Promise<void> {
   const id = /photos\/([0-9a-f-]{36})\.jpg$/.exec(file)?.[1]
   if (!id) throw new ArchiveError(`${file}: expected photos/<id>.jpg`)
   await client.query('insert into photo_content (workshop_id, id, bytes) values ($1, $2, $3)', [
@@ -173,7 +169,7 @@ async function picture(client: pg.Client, { file, workshop }: ArchivePart, bytes
 }
 
 /** What is made anew: the words of the search, and what wants to be worked out. */
-async function finish(client: pg.Client, workshop: string): Promise<Restored['codes']> {
+async function finish(client: Client, workshop: string): Promise<Restored['codes']> {
   await client.query(
     `select refresh_visit_search($1, array_agg(id)) from (select id, (row_number() over (order by id)) / 200 as page from visit where workshop_id = $1) v group by page`,
     [workshop],

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto'
 import type { Writable } from 'node:stream'
 import { promisify } from 'node:util'
 import { gzip } from 'node:zlib'
-import type pg from 'pg'
 import { to as copyTo } from 'pg-copy-streams'
 import { type Pack, pack } from 'tar-stream'
+import type { Client } from '../db/client.ts'
 import { migrationNames } from '../db/migrate.ts'
 import {
   ARCHIVE_FORMAT,
@@ -28,7 +28,7 @@ export type Told = (table: ArchivedTable, rows: number) => void
  * @param client - Within a transaction that sees one moment, in the role whose reading rights decide what is in it.
  */
 export async function writeArchive(
-  client: pg.ClientBase,
+  client: Client,
   workshops: Manifest['workshops'],
   madeAt: string,
   out: Writable,
@@ -72,7 +72,7 @@ export async function writeArchive(
   return manifest
 }
 
-async function migrationsOf(client: pg.ClientBase): Promise<string[]> {
+async function migrationsOf(client: Client): Promise<string[]> {
   // Who serves may not read the table of the migrations: the files are the same for both.
   const { rows } = await client.query(
     'select has_table_privilege(current_user, to_regclass($1), $2) as may',
@@ -84,7 +84,7 @@ async function migrationsOf(client: pg.ClientBase): Promise<string[]> {
 }
 
 /** Columns of a table that the role may read, in their order. */
-async function readable(client: pg.ClientBase, table: ArchivedTable): Promise<string[]> {
+async function readable(client: Client, table: ArchivedTable): Promise<string[]> {
   const { rows } = await client.query(
     `select attname as name from pg_attribute where attrelid = to_regclass($1) and attnum > 0 and not attisdropped
       and has_column_privilege(attrelid, attnum, 'select') order by attnum`,
@@ -94,7 +94,7 @@ async function readable(client: pg.ClientBase, table: ArchivedTable): Promise<st
 }
 
 async function* lines(
-  client: pg.ClientBase,
+  client: Client,
   tar: Pack,
   workshop: string,
   table: ArchivedTable,
@@ -147,7 +147,7 @@ const ORDER: Partial<Record<ArchivedTable, string>> = {
   recovery: 'token_hash',
 }
 
-async function* pictures(client: pg.ClientBase, tar: Pack, workshop: string): AsyncGenerator<ArchivePart> {
+async function* pictures(client: Client, tar: Pack, workshop: string): AsyncGenerator<ArchivePart> {
   if ((await readable(client, PICTURES)).length === 0) return
   const { rows } = await client.query('select id from photo_content where workshop_id = $1 order by id', [
     workshop,

@@ -1,4 +1,5 @@
 import pg from 'pg'
+import type { Client } from './client.ts'
 import { loadSql, type SqlTexts, type StatementName } from './loadSql.ts'
 import { parseRow, type RowSchema } from './row.ts'
 
@@ -25,7 +26,7 @@ export interface Database {
   /** Rows of the actor's workshop, and no other: row-level security sees to it. */
   as(actor: Actor): ScopedDb
   /** One moment of all that the actor may read, on a connection of its own for as long as the work lasts. */
-  reading<T>(actor: Actor, work: (client: pg.ClientBase) => Promise<T>): Promise<T>
+  reading<T>(actor: Actor, work: (client: Client) => Promise<T>): Promise<T>
   /** People, sessions, invitations and keys of every workshop; no visit, machine or run. Only for letting people in. */
   door: ScopedDb
   /**

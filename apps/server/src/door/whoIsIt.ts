@@ -5,6 +5,7 @@ import type { Actor, Database, ScopedDb } from '../db/database.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseCookie, SESSION_DAYS, setCookie } from './cookies.ts'
 import { tokenHash } from './secrets.ts'
+import { reachOf } from './tokenReach.ts'
 
 /** Someone signed in, and the database as they may see it. */
 export interface Scope {
@@ -32,14 +33,30 @@ const sessionRow = v.strictObject({
   ageing: v.boolean(),
   longIn: v.boolean(),
 })
+const tokenRow = v.strictObject({
+  workshopId: v.string(),
+  technicianId: v.string(),
+  name: v.string(),
+  role: v.picklist(ROLES),
+  workshopName: v.string(),
+  demo: v.boolean(),
+  language: v.nullable(v.picklist(LANGUAGES)),
+  records: v.boolean(),
+})
 const instrumentKeyRow = v.strictObject({ workshopId: v.string() })
 const scopes = new WeakMap<Request, Scope>()
 const instruments = new WeakMap<Request, InstrumentScope>()
 
-/** Finds out whose cookie came with the request; says nothing if it is nobody's. */
-export function whoIsIt(db: Database): RequestHandler {
+/**
+ * Finds out whose cookie came with the request, or whose personal token; says nothing if there is neither.
+ * @param failed - Counts the tries of those who show a token that is none.
+ */
+export function whoIsIt(db: Database, failed: RequestHandler): RequestHandler {
   return async (request, response, next) => {
+    const [, secret] = /^Bearer ([\w-]{20,80})$/.exec(request.headers.authorization ?? '') ?? []
+    // Instruments show their keys in the same place, and sometimes a cookie comes with them: the cookie is the person.
     const token = parseCookie(request)
+    if (secret && !token) return byToken(db, secret, failed)(request, response, next)
     const found = token
       ? await db.door.maybeOne('findSession', sessionRow, [tokenHash(token), SESSION_DAYS])
       : null
@@ -53,6 +70,35 @@ export function whoIsIt(db: Database): RequestHandler {
       const stillIn = async () => (await db.door.run('findSession', [tokenHash(token), SESSION_DAYS])) > 0
       scopes.set(request, { db: db.as(actor), actor, who, longIn, stillIn })
     }
+    next()
+  }
+}
+
+/** Whoever a personal token speaks for, as far as it reaches. */
+function byToken(db: Database, secret: string, failed: RequestHandler): RequestHandler {
+  return async (request, response, next) => {
+    const hash = tokenHash(secret)
+    const found = await db.door.maybeOne('findToken', tokenRow, [hash])
+    if (!found) {
+      const refused = new AppError(
+        'not_signed_in',
+        'Authorization: expected "Bearer" and a personal token that is good',
+      )
+      await failed(request, response, (tooMany) => next(tooMany ?? refused))
+      return
+    }
+    const { records, ...who } = found
+    const reach = reachOf(request.method, request.originalUrl.split('?')[0] ?? '')
+    if (reach === null || (reach === 'record' && !records))
+      throw new AppError(
+        'not_allowed',
+        reach === null
+          ? 'a personal token cannot do this: sign in'
+          : 'this token is for reading: make one that may record as well',
+      )
+    const actor = { workshopId: who.workshopId, technicianId: who.technicianId }
+    const stillIn = async () => (await db.door.run('findToken', [hash])) > 0
+    scopes.set(request, { db: db.as(actor), actor, who, longIn: true, stillIn })
     next()
   }
 }

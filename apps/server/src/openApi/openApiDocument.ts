@@ -1,4 +1,5 @@
 import type { Words } from '@brendik/words'
+import { reachOf } from '../door/tokenReach.ts'
 import { jsonSchemaOf } from '../jsonSchemaOf.ts'
 import { OPERATIONS, type Operation } from './operations.ts'
 
@@ -31,6 +32,7 @@ export function openApiDocument(words: Words): object {
           description: words.t('api.session'),
         },
         instrument: { type: 'http', scheme: 'bearer', description: words.t('api.instrument') },
+        token: { type: 'http', scheme: 'bearer', description: words.t('api.token') },
       },
       responses: {
         problem: {
@@ -57,6 +59,12 @@ const DOOR = {
   instrument: [{ instrument: [] }],
 }
 
+/** By which doors one comes: where a personal token opens, what it must be for stands beside it. */
+function doorOf({ by, method, path }: Operation): object[] {
+  const reach = by === 'signed-in' ? reachOf(method.toUpperCase(), path.replace(/:\w+/g, 'x')) : null
+  return [...DOOR[by], ...(reach ? [{ token: [reach] }] : [])]
+}
+
 function described(words: Words, operation: Operation): object {
   const { id, of, by, body, bodyType, gives } = operation
   const parameters = [...inPath(operation), ...inQuery(operation)]
@@ -69,7 +77,7 @@ function described(words: Words, operation: Operation): object {
     tags: [of],
     summary: words.t(`api.${id as 'readDay'}`),
     ...(by === 'owner' ? { description: words.t('api.owner') } : {}),
-    security: DOOR[by],
+    security: doorOf(operation),
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(body || bodyType ? { requestBody: { required: true, content } } : {}),
     responses: {

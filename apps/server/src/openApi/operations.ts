@@ -18,6 +18,7 @@ import {
   ownOrderSchema,
   paperSchema,
   passwordChangeSchema,
+  personalTokenSchema,
   personSchema,
   photoQuerySchema,
   postEntriesSchema,
@@ -175,6 +176,9 @@ export const OPERATIONS = [
   door('put', '/me/password', 'changePassword', { ...mine, body: passwordChangeSchema }),
   door('get', '/me/sessions', 'readOwnSessions', mine),
   door('delete', '/me/sessions/:id', 'endOwnSession', mine),
+  door('get', '/me/tokens', 'readTokens', mine),
+  door('post', '/me/tokens', 'makeToken', { ...mine, body: personalTokenSchema }),
+  door('delete', '/me/tokens/:id', 'endToken', mine),
   door('get', '/me/recovery', 'readPrintedCode', mine),
   door('post', '/me/recovery', 'printCode', { ...mine, body: printedCodeSchema }),
 ] as const satisfies readonly Operation[]

@@ -3,6 +3,7 @@ import {
   idSchema,
   ownChoiceSchema,
   passwordChangeSchema,
+  personalTokenSchema,
   printedCodeSchema,
   recoverySchema,
 } from '@brendik/core'
@@ -10,12 +11,12 @@ import express, { type RequestHandler, Router } from 'express'
 import type { Actor, Database } from '../db/database.ts'
 import { parseCookie, SESSION_DAYS } from '../door/cookies.ts'
 import { mustBeGood } from '../door/goodPassword.ts'
-import { codeHash, hashPassword, newCode, passwordFits, tokenHash } from '../door/secrets.ts'
+import { codeHash, hashPassword, newCode, newToken, passwordFits, tokenHash } from '../door/secrets.ts'
 import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { letIn } from './letIn.ts'
-import { ownSessionRow, passwordRow, printedRow, recoveryRow } from './rows.ts'
+import { ownSessionRow, passwordRow, personalTokenRow, printedRow, recoveryRow } from './rows.ts'
 
 /** What a person does about their own access: password, language, devices, a code on paper. */
 export function ownRoutes(db: Database, links: RequestHandler): Router {
@@ -66,6 +67,26 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
     await own.run('insertRecovery', [workshopId, codeHash(code), technicianId, technicianId, true, null])
     response.json({ code })
   })
+  router.get('/me/tokens', async (request, response) => {
+    const { db: own, actor } = scopeOf(request)
+    response.json(await own.many('listTokens', personalTokenRow, mine(actor)))
+  })
+  router.post('/me/tokens', few, async (request, response) => {
+    const { db: own, actor } = scopeOf(request)
+    const { id, label, records, days } = parseInput(personalTokenSchema, request.body)
+    const token = newToken()
+    const { workshopId, technicianId } = actor
+    const values = [workshopId, id, technicianId, label, tokenHash(token), records, days]
+    // Its secret is shown once: a second time it is told that it is made, and one takes another.
+    if ((await own.run('insertToken', values)) === 0)
+      throw new AppError('input_invalid', `id: ${id} is a token already; make one with a new id`)
+    response.json({ id, token })
+  })
+  router.delete('/me/tokens/:id', async (request, response) => {
+    const { db: own, actor } = scopeOf(request)
+    await own.run('revokeToken', [...mine(actor), parseInput(idSchema, request.params.id)])
+    response.json({ ok: true })
+  })
   router.post('/recovery', few, links, async (request, response) => {
     const { code, password } = parseInput(recoverySchema, request.body)
     const hash = codeHash(code)
@@ -78,6 +99,7 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
       await tx.run('setPassword', [...mine(found), await hashPassword(password)])
       // Whoever got in with the old one is out.
       await tx.run('deleteSessionsOf', [...mine(found), null])
+      await tx.run('revokeTokensOf', mine(found))
       return found
     })
     await letIn(db, request, response, person)

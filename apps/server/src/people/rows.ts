@@ -52,3 +52,9 @@ export const ownSessionRow = v.strictObject({
 export const doorStateRow = v.strictObject({ anybody: v.boolean(), unclaimed: v.nullable(v.string()) })
 export const ownOrderRow = v.strictObject({ entries: v.array(v.string()) })
 export const pricesRow = v.strictObject({ prices: v.unknown() })
+export const personalTokenRow = v.strictObject({
+  id: v.string(),
+  label: v.string(),
+  records: v.boolean(),
+  untilMs: v.number(),
+})

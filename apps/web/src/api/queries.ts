@@ -220,4 +220,11 @@ export const postInvitation = (invitation: { id: string; name: string; role: Rol
 export const deleteInvitation = (id: string) => del(`/invitations/${id}`)
 export const postKey = (key: { id: string; label: string }) =>
   post<{ token: string }>('/instrument-keys', key)
+export const tokensQuery = queryOptions({
+  queryKey: ['tokens'],
+  queryFn: () => get<{ id: string; label: string; records: boolean; untilMs: number }[]>('/me/tokens'),
+})
+export const postToken = (token: { id: string; label: string; records: boolean; days: number }) =>
+  post<{ token: string }>('/me/tokens', token)
+export const deleteToken = (id: string) => del(`/me/tokens/${id}`)
 export const deleteKey = (id: string) => del(`/instrument-keys/${id}`)

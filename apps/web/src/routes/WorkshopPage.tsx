@@ -9,6 +9,7 @@ import {
   People,
   Prices,
   TakeOut,
+  Tokens,
 } from '../features/workshop/index.ts'
 import { t } from '../lib/words.ts'
 import { Scroll } from '../ui/Scroll.tsx'
@@ -32,6 +33,7 @@ export function WorkshopPage() {
             <Calendar />
             <LearnedInShort />
             <TakeOut />
+            <Tokens />
             {who.role === 'owner' && <InstrumentKeys />}
             {who.role === 'owner' && <OwnOrder />}
           </div>

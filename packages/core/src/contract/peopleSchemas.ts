@@ -61,6 +61,13 @@ export const instrumentKeySchema = v.object({
   id: idSchema,
   label: textUpTo(200, 1, 'instrument-name'),
 })
+/** A person's own token for a program: what it may do, and for how many days. */
+export const personalTokenSchema = v.object({
+  id: idSchema,
+  label: textUpTo(200, 1, 'token-name'),
+  records: v.boolean('expected records: true or false'),
+  days: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(365)),
+})
 /** A secret as it stands in a link. */
 export const tokenSchema = v.pipe(v.string(), v.regex(/^[\w-]{20,80}$/, 'expected the secret of a link'))
 

@@ -13,6 +13,7 @@ const TABLE_WORD: Record<string, string> = {
   visit: t('changes.visit'),
   invitation: t('changes.invitation'),
   instrument_key: t('changes.instrumentKey'),
+  personal_token: t('changes.token'),
 }
 
 /** Who changed what, newest first: what is changed in place. Runs, looks and entries carry their maker themselves. */

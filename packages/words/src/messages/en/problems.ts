@@ -5,6 +5,7 @@ export const problems = {
   'expected.something': 'expected something here',
   'expected.name': 'expected a name',
   'expected.workshop-name': 'expected a name for the workshop',
+  'expected.token-name': 'expected a name for the program',
   'expected.instrument-name': 'expected a name for the instrument',
   'expected.customer-name': 'expected a name for the customer',
   'expected.machine-name': 'expected a name for the machine',

@@ -80,8 +80,12 @@ export const SERVED = {
   'api.takeRecord': 'The full record of a visit, as a PDF',
   'api.takeVisitFile': 'A visit as its file',
   'api.takeVisitZip': 'The same with its photos',
-  'api.takeArchive':
-    'The whole workshop as one archive, for npm run restore: all but passwords, sessions, keys and links',
+  'api.takeArchive': 'The whole workshop as one archive, for npm run restore: all but passwords and sessions',
+  'api.readTokens': 'Your own tokens for programs',
+  'api.makeToken': 'Make a token for a program; its secret is shown once',
+  'api.endToken': 'End a token',
+  'api.token':
+    'Personal token of whoever made it: may read, or read and record (scopes read, record). Authorization: Bearer and the token.',
   'api.bringVisitFile':
     'Bring a visit file in, or a zip with one: without store=yes it only says what it would do',
   'api.takeTables': 'A visit as tables: CSV with its metadata',

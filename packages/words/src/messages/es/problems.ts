@@ -7,6 +7,7 @@ export const problems: Record<keyof typeof english, string> = {
   'expected.something': 'aquí falta algo',
   'expected.name': 'se esperaba un nombre',
   'expected.workshop-name': 'se esperaba un nombre para el taller',
+  'expected.token-name': 'se esperaba un nombre para el programa',
   'expected.instrument-name': 'se esperaba un nombre para el instrumento',
   'expected.customer-name': 'se esperaba un nombre para el cliente',
   'expected.machine-name': 'se esperaba un nombre para la máquina',

@@ -81,8 +81,12 @@ export const SERVED: Record<keyof typeof english, string> = {
   'api.takeRecord': 'El registro completo de una visita, en PDF',
   'api.takeVisitFile': 'Una visita como archivo',
   'api.takeVisitZip': 'Lo mismo con sus fotos',
-  'api.takeArchive':
-    'Todo el taller en un archivo, para npm run restore: todo menos contraseñas, sesiones, claves y enlaces',
+  'api.takeArchive': 'Todo el taller en un archivo, para npm run restore: todo menos contraseñas y sesiones',
+  'api.readTokens': 'Sus propias claves para programas',
+  'api.makeToken': 'Hacer una clave para un programa; su secreto se muestra una vez',
+  'api.endToken': 'Anular una clave',
+  'api.token':
+    'Clave personal de quien la hizo: puede leer, o leer y anotar (alcances read, record). Authorization: Bearer y la clave.',
   'api.bringVisitFile': 'Traer un archivo de visita, o un zip con uno: sin store=yes solo dice qué haría',
   'api.takeTables': 'Una visita en tablas: CSV con sus metadatos',
   'api.takeSpreadsheet': 'Una visita en hoja de cálculo',

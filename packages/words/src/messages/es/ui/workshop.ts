@@ -8,6 +8,7 @@ export const workshop: Record<keyof typeof english, string> = {
   'changes.customer': 'cliente',
   'changes.visit': 'visita',
   'changes.invitation': 'invitación',
+  'changes.token': 'clave personal',
   'changes.instrumentKey': 'clave de instrumento',
   'changes.changes': 'Cambios',
   'changes.whoChangedWhat': 'Quién cambió qué',
@@ -20,6 +21,16 @@ export const workshop: Record<keyof typeof english, string> = {
   'singleKeys.singleKeysAct':
     'En este equipo las teclas sueltas actúan: L para un nivel, cifras para las etapas.',
   'singleKeys.switchThemOff': 'Conviene apagarlas si se le habla al equipo.',
+  'token.title': 'Claves para sus programas',
+  'token.hint':
+    'Un programa pregunta al servidor en su nombre con una de estas. Lo que puede pedir está en Lo que pueden pedir los programas.',
+  'token.name': 'Nombre del programa',
+  'token.records': 'También puede anotar',
+  'token.days': 'Vale días',
+  'token.make': 'Hacer una clave',
+  'token.end': 'Anular',
+  'token.once': 'La clave. Solo se muestra ahora.',
+  'token.line': '{records, select, yes {lee y anota} other {lee}} hasta el {date}',
   'instrumentKeys.instruments': 'Instrumentos',
   'instrumentKeys.aLoggerOrMeterShows':
     'Un registrador o medidor muestra una clave para enviar a las mediciones de este taller.',
