@@ -141,6 +141,18 @@ export { analyseVisit, type RunReport, type VisitReport } from './files/analyseV
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { instantOf } from './files/instant.ts'
 export {
+  COLUMN_ROLES,
+  type ColumnRole,
+  cellsOf,
+  guessForm,
+  type LogColumn,
+  type LogForm,
+  type LogUnit,
+  unitsOf,
+} from './files/logger/logColumns.ts'
+export { dayOrMonth, TIME_FORMS, type TimeForm } from './files/logger/logTime.ts'
+export { LogReader, type LogReading, type ReadLog } from './files/logger/readLog.ts'
+export {
   parseVisitFile,
   readVisitFile,
   type VisitFile,
