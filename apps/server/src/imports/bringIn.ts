@@ -136,14 +136,26 @@ async function bring(
   const asked = { idOf, names, baseMs: stands ? Date.parse(String(stands.due_at)) : nowMs }
   const said = factsOfVisitFile(file, asked)
   // A visit that is here stays with the machine and the place it was made at.
-  const facts = stands ? { ...said, machineId: idOf('machine'), siteId: idOf('site') } : said
-  const twice = firstTwice(facts)
+  const asSaid = stands ? { ...said, machineId: idOf('machine'), siteId: idOf('site') } : said
+  const twice = firstTwice(asSaid)
   if (twice) throw new VisitFileError(twice, 'expected each id once, got it twice')
-  const comes = fileOfFacts(facts)
-  const before = await recordsAsFiles(tx, actor, facts, comes)
+  const comes = fileOfFacts(asSaid)
+  const before = await recordsAsFiles(tx, actor, asSaid, comes)
   const pieces = comparePieces(file, comes, stands, before)
   const over = writtenOver(mended(comes, before, stands), pieces.slice(0, 3))
   const next = factsOfVisitFile(over, asked)
+  // What a file leaves out of a machine that is known here is as it is known: its runs are planned on that.
+  const { machine, site, brendik } = over
+  const planned = factsOfVisitFile(
+    {
+      ...file,
+      machine,
+      site,
+      brendik: { ...file.brendik, record: brendik?.record, construction: brendik?.construction },
+    },
+    asked,
+  )
+  const facts = { ...asSaid, runs: planned.runs }
   const stored = await storeFacts(tx, actor, facts, pieces, {
     machine: next.machine,
     site: next.site,
