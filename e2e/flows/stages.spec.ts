@@ -84,6 +84,7 @@ for (const [name, width, height] of [
       ...['arrive', 'make-safe', 'outside', 'fill', 'hold', 'drain', 'electrical', 'locate'].map(
         (stage): [string, string] => [`${visit.slice(world.url.length)}/${stage}`, STAGE_PART],
       ),
+      [`${visit.slice(world.url.length)}/log`, 'A table that somebody’s logger wrote'],
       ['/logbook?words=larch', 'Yearly inspection.'],
       [`/machines/${machine.id}`, 'Made-up Works'],
       [`/machines/${machine.id}/change`, 'Serial number'],

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import type { BroughtAnswer, VisitFile } from '@brendik/core'
+import type { BroughtAnswer, VisitAnswer, VisitFile } from '@brendik/core'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import { strToU8, zipSync } from 'fflate'
 import sharp from 'sharp'
@@ -190,6 +190,33 @@ it('what was taken back here does not come back by an old file', async () => {
   expect([again.stored, again.counts.gone, again.counts.new]).toEqual([true, 1, 0])
   const now = (await own.request('GET', `/api/visits/${visitId}`)).body as { observations: { id: string }[] }
   expect(now.observations).toHaveLength(visit.observations.length - 1)
+})
+
+it('a part of a visit is added to it, planned on its machine, and leaves the file it came in by', async () => {
+  const document = { ...released('0.1.0-repaired.json'), complaint: 'In parts', shop_note: 7 }
+  const { visitId } = await store(own, textOf(document))
+  const [run] = released('0.1.0-by-hand.json').runs
+  const { site } = document
+  // Of the machine it names no more than what the format asks for.
+  const { family, tub } = document.machine
+  const part = {
+    format: 'brendik-visit/1',
+    machine: { family, tub: { diameter_mm: tub.diameter_mm } },
+    site,
+    brendik: { visit: visitId, part: true },
+    runs: [run],
+  }
+  const brought = await store(own, textOf(part))
+  expect([brought.problems, brought.counts.new, brought.counts.change]).toEqual([[], 1, 0])
+  const visit = (await own.request('GET', `/api/visits/${visitId}`)).body as VisitAnswer
+  expect(visit.runs.map(({ plan }) => plan?.machine)).toEqual([visit.machine.spec])
+  expect(visit.machine.spec.tub.depthMm).toBe(tub.depth_mm)
+  expect(await out(own, visitId)).toMatchObject({
+    shop_note: 7,
+    machine: document.machine,
+    runs: [{ kind: run?.kind }],
+  })
+  expect((await store(own, textOf(part))).counts.new).toBe(0)
 })
 
 it('a machine with the same plate is the same machine, a place with the same name the same place', async () => {

@@ -93,6 +93,11 @@ export const makeRouter = (client: QueryClient) => {
               lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
             },
             {
+              path: '/visits/:visitId/log',
+              loader: visit,
+              lazy: async () => ({ Component: (await import('./routes/LogPage.tsx')).LogPage }),
+            },
+            {
               path: '/visits/:visitId/protocols/:protocolId',
               loader: visit,
               lazy: async () => ({ Component: (await import('./routes/ProtocolPage.tsx')).ProtocolPage }),

@@ -140,6 +140,7 @@ export { type RecordedRun, visitFileOf } from './contract/visitFileOf.ts'
 export { analyseVisit, type RunReport, type VisitReport } from './files/analyseVisit.ts'
 export { type DiagnosisReport, diagnoseVisit } from './files/diagnoseVisit.ts'
 export { instantOf } from './files/instant.ts'
+export { guessRun } from './files/logger/guessRun.ts'
 export {
   COLUMN_ROLES,
   type ColumnRole,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals'
+import { guessRun } from '../src/files/logger/guessRun.ts'
 import { cellsOf, guessForm, type LogForm, numberOf } from '../src/files/logger/logColumns.ts'
 import { type ClockParts, dayOrMonth } from '../src/files/logger/logTime.ts'
 import {
@@ -162,4 +163,29 @@ it('a column of water is as high as its pressure says, hot or cold', () => {
   // Densities of IAPWS R6-95: 999.70 at 10 °C, 983.20 at 60 °C.
   expect(levelOfPressureMm(1, 10)).toBeCloseTo(1e6 / (999.7 * 9.80665), 2)
   expect(levelOfPressureMm(1, 60)).toBeCloseTo(1e6 / (983.2 * 9.80665), 2)
+})
+
+describe('the run in a log', () => {
+  const logOf = (level: (s: number) => number) =>
+    read(
+      `elapsed s,level mm\n${Array.from({ length: 1200 }, (_, n) => `${n / 2},${level(n / 2) + Math.sin(n) / 2}`).join('\n')}`,
+    )
+  it('of a drain lies between where the level leaves and where it stays', () => {
+    const { kind, beginS, endS } = guessRun(logOf((s) => Math.min(120, Math.max(8, 120 - (s - 100)))))
+    expect(kind).toBe('drain')
+    expect(Math.abs(beginS - 100)).toBeLessThan(6)
+    expect(Math.abs(endS - 212)).toBeLessThan(6)
+  })
+  it('of a fill the other way round', () => {
+    const { kind, beginS, endS } = guessRun(logOf((s) => Math.max(0, Math.min(110, (s - 50) / 2))))
+    expect([kind, Math.abs(beginS - 50) < 12, Math.abs(endS - 270) < 12]).toEqual(['fill', true, true])
+  })
+  it('is all of it where the level stays, or where there is none', () => {
+    expect(guessRun(logOf((s) => 110 - s / 100))).toEqual({ kind: 'hold', beginS: 0, endS: 599.5 })
+    expect(guessRun(read('elapsed s,flow L/min\n0,5\n1,5\n2,5'))).toEqual({
+      kind: 'fill',
+      beginS: 0,
+      endS: 2,
+    })
+  })
 })

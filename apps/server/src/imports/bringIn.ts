@@ -141,7 +141,7 @@ async function bring(
   if (twice) throw new VisitFileError(twice, 'expected each id once, got it twice')
   const comes = fileOfFacts(asSaid)
   const before = await recordsAsFiles(tx, actor, asSaid, comes)
-  const pieces = comparePieces(file, comes, stands, before)
+  const pieces = comparePieces(raw, comes, stands, before)
   const over = writtenOver(mended(comes, before, stands), pieces.slice(0, 3))
   const next = factsOfVisitFile(over, asked)
   // What a file leaves out of a machine that is known here is as it is known: its runs are planned on that.
@@ -161,7 +161,7 @@ async function bring(
     site: next.site,
     visit: next,
     photos,
-    text,
+    text: file.brendik?.part ? null : text,
   })
   for (const piece of pieces)
     if (piece.fate === 'new' && stored.gone.has(`${piece.kind} ${piece.id}`)) piece.fate = 'gone'
@@ -183,7 +183,7 @@ async function bring(
       .map((piece) => ({ ...piece, about: aboutOf(comes, piece) })),
     counts,
     problems,
-    readAs: readOtherwise(file, comes, ids),
+    readAs: readOtherwise(raw, comes, ids),
     photosMissing: facts.photos.filter(({ id }) => !photos.has(id) && !stored.photosHere.has(id)).length,
   }
 }

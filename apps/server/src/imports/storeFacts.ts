@@ -12,8 +12,8 @@ export interface Beside {
   site: VisitFacts['site']
   visit: Pick<VisitFacts, 'dueAtMs' | 'complaint' | 'closedAtMs'>
   photos: ReadonlyMap<string, Buffer>
-  /** The file as it came. */
-  text: string
+  /** The file as it came; null = it is only a part of the visit. */
+  text: string | null
 }
 
 /**
@@ -77,6 +77,6 @@ export async function storeFacts(
   // Last, so that all that was brought in is of the visit as it was closed.
   if (touched('visit') && visit.closedAtMs !== null)
     await tx.run('closeVisit', [actor.workshopId, facts.visitId, visit.closedAtMs])
-  await tx.run('putSource', [actor.workshopId, facts.visitId, actor.technicianId, text])
+  if (text !== null) await tx.run('putSource', [actor.workshopId, facts.visitId, actor.technicianId, text])
   return { gone, photosHere: here }
 }

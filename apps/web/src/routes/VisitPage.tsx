@@ -120,9 +120,15 @@ export function VisitPage() {
         )}
         <WeighPrinted space={space} />
         {says && <TogetherParts says={says} />}
-        <h2 className="border-t border-line pt-4 pb-2 text-sm font-semibold text-soft">
-          {t('visitPage.runs')}
-        </h2>
+        <div className="flex flex-wrap items-baseline justify-between gap-x-6 border-t border-line pt-4 pb-2 text-sm">
+          <h2 className="font-semibold text-soft">{t('visitPage.runs')}</h2>
+          <Link
+            to={`/visits/${visit.id}/log`}
+            className="text-water underline underline-offset-4 print:hidden"
+          >
+            {t('log.title')}
+          </Link>
+        </div>
         <RunList visit={visit} says={says} />
         <Looks visit={visit} />
         <FollowUps space={space} />

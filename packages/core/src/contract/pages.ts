@@ -13,6 +13,7 @@ export const PAGES = [
   '/visits/:visitId/report',
   '/visits/:visitId/:stageId',
   '/visits/:visitId/compare',
+  '/visits/:visitId/log',
   '/visits/:visitId/protocols/:protocolId',
   '/rates',
   '/catalogue',

@@ -68,6 +68,8 @@ export function fileOfFacts(facts: VisitFacts): VisitFile {
   }
   return visitFileOf(visit, saidEntries(said), runs)
 }
+/** A document as it was parsed and before it was checked. */
+type AsSent = Readonly<Record<string, unknown>>
 type Item = { id?: unknown } & Record<string, unknown>
 const LISTS = [
   ['run', 'runs', (file: VisitFile) => file.runs],
@@ -79,12 +81,12 @@ const LISTS = [
 
 /**
  * What a file would bring, against what is stored.
- * @param document - The file as it came. @param comes - The same as `fileOfFacts` writes it.
+ * @param document - The file as it came, without what reading it adds: what it leaves out says nothing. @param comes - The same as `fileOfFacts` writes it.
  * @param stands - The visit as it is stored; null = there is none.
  * @param known - What is stored of its machine and its site; null = nothing.
  */
 export function comparePieces(
-  document: VisitFile,
+  document: AsSent,
   comes: VisitFile,
   stands: VisitFile | null,
   known: { machine: VisitFile | null; site: VisitFile | null },
@@ -106,13 +108,13 @@ export function comparePieces(
     }
   }
   const own = comes.brendik
-  const head = ({ complaint, due_at, closed_at }: VisitFile) => ({ complaint, due_at, closed_at })
+  const head = ({ complaint, due_at, closed_at }: AsSent) => ({ complaint, due_at, closed_at })
   const records = [
     whole('site', own?.site ?? '', document.site, comes.site, known.site?.site ?? null),
     whole(
       'machine',
       own?.machine ?? '',
-      { ...document.machine, ...plate(document) },
+      { ...(document.machine as object | undefined), ...plate(document) },
       { ...comes.machine, ...plate(comes) },
       known.machine && { ...known.machine.machine, ...plate(known.machine) },
     ),
@@ -133,10 +135,10 @@ export function comparePieces(
   })
   return [...records, ...lists]
 }
-const plate = ({ brendik }: VisitFile) => ({
-  ...(brendik?.record ? { record: brendik.record } : {}),
-  ...(brendik?.construction ? { construction: brendik.construction } : {}),
-})
+function plate(file: AsSent) {
+  const { record, construction } = (file.brendik ?? {}) as { record?: unknown; construction?: unknown }
+  return { ...(record ? { record } : {}), ...(construction ? { construction } : {}) }
+}
 
 /**
  * A stored machine and site as a file, with what a document says of them written over.
@@ -161,7 +163,7 @@ const PLATE: readonly string[] = ['record', 'construction']
 
 /** Values that a document names and that are stored otherwise. */
 function differences(said: unknown, a: unknown, b: unknown, path: string[] = []): FilePiece['fields'] {
-  if (said === undefined || alike(a, b)) return []
+  if (said === undefined || said === null || said === '' || alike(a, b)) return []
   if (isPlain(a) && isPlain(b) && isPlain(said))
     return Object.keys(a).flatMap((key) => differences(said[key], a[key], b[key], [...path, key]))
   return [{ path: path.join('.'), was: b, now: a }]
@@ -173,7 +175,7 @@ function differences(said: unknown, a: unknown, b: unknown, path: string[] = [])
  * @param stands - The visit as it is stored now. @param nameOf - Id of an item of the document's lists by its path.
  */
 export function asItCame(
-  document: Readonly<Record<string, unknown>>,
+  document: AsSent,
   came: VisitFile,
   stands: VisitFile,
   nameOf: (path: string) => string,
@@ -198,7 +200,7 @@ export function asItCame(
   const rest = keptSince(without(document), without(came), without(stands)) as Record<string, unknown>
   return { ...rest, ...lists, brendik: { ...(document.brendik as object | undefined), ...stands.brendik } }
 }
-const without = (file: Readonly<Record<string, unknown>>) => {
+const without = (file: AsSent) => {
   const { runs: _r, observations: _o, acts: _a, brendik: _b, ...rest } = file
   return rest
 }
@@ -234,7 +236,7 @@ const MOST_READ_AS = 50
 
 /** Values of a document that are taken otherwise than it says them. Rows are left out: their times go to the millisecond. */
 export function readOtherwise(
-  document: VisitFile,
+  document: AsSent,
   comes: VisitFile,
   nameOf: (path: string) => string,
 ): ReadAs[] {
@@ -251,7 +253,7 @@ export function readOtherwise(
   walk(without(document), without(comes), '')
   for (const list of ['runs', 'observations', 'acts'] as const) {
     const items = new Map((comes[list] as readonly Item[]).map((item) => [item.id, item]))
-    ;(document[list] as readonly Item[]).forEach((item, n) => {
+    ;((document[list] ?? []) as readonly Item[]).forEach((item, n) => {
       const taken = items.get(item.id) ?? items.get(nameOf(`${list}.${n}`))
       if (taken) walk(item, taken, `${list}.${n}`)
       else if (found.length < MOST_READ_AS)

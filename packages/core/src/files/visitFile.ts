@@ -177,6 +177,8 @@ const whole = v.record(v.string(), v.unknown())
 /** What the app keeps of a visit that the format has no place for: by it a visit comes back as it went out. */
 const ownSchema = v.looseObject({
   visit: v.optional(uuid),
+  /** It brings something to a visit that is there, and is not the file that the visit came in by. */
+  part: v.optional(v.boolean()),
   machine: v.optional(uuid),
   site: v.optional(uuid),
   /** Plate and tech sheet, and how the machine is built, as they are stored: the app checks them as it does its own. */

@@ -7,6 +7,7 @@ import { follow } from './follow.ts'
 import { forms } from './forms.ts'
 import { learned } from './learned.ts'
 import { locate } from './locate.ts'
+import { logger } from './logger.ts'
 import { named } from './named.ts'
 import { protocol } from './protocol.ts'
 import { prove } from './prove.ts'
@@ -39,6 +40,7 @@ export const ui = {
   ...forms,
   ...learned,
   ...locate,
+  ...logger,
   ...named,
   ...protocol,
   ...prove,

@@ -1,0 +1,1 @@
+export { LogImport } from './LogImport.tsx'
