@@ -1,4 +1,5 @@
-import { follow } from '../go.ts'
+import type { Page } from '@playwright/test'
+import { follow, go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 /** A drain as a logger writes it that speaks German: semicolons, decimal commas, CRLF, millibar; the pump starts after 20 s. */
@@ -14,15 +15,23 @@ function logText(): string {
 }
 const FILE = { name: 'Sonde 3.csv', mimeType: 'text/csv', buffer: Buffer.from(logText()) }
 
+/** Opens the page of a visit's logger by its link, which moves down the page as what is known of the visit comes in. */
+async function openLog(page: Page, url: string): Promise<string> {
+  await page.goto(url)
+  await follow(page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).first())
+  const link = page.getByRole('link', { name: 'Readings from a logger' })
+  await expect(link).toHaveAttribute('href', /^\/visits\/[0-9a-f-]{36}\/log$/)
+  const path = (await link.getAttribute('href')) ?? ''
+  await go(page, path)
+  await expect(page.getByLabel('File of the logger')).toBeAttached()
+  return path.split('/')[2] ?? ''
+}
+
 test('a logger’s table becomes a run: guessed, drawn, put right, tried, taken in once, and read the same way the next time', async ({
   page,
   world,
 }) => {
-  await page.goto(world.url)
-  await follow(page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).first())
-  await page.waitForURL(/visits\/[0-9a-f-]{36}/)
-  const [visit = '', id = ''] = /^.*\/visits\/([0-9a-f-]{36})/.exec(page.url()) ?? []
-  await follow(page.getByRole('link', { name: 'Readings from a logger' }))
+  const id = await openLog(page, world.url)
   await page.getByLabel('File of the logger').setInputFiles(FILE)
   await expect(page.getByLabel('Druck (mbar) holds')).toHaveValue('pressure')
   await expect(page.getByLabel('Druck (mbar), unit')).toHaveValue('mbar')
@@ -66,7 +75,7 @@ test('a logger’s table becomes a run: guessed, drawn, put right, tried, taken 
   await page.goto(`${world.url}/runs/${taken[0]?.id}`)
   await expect(page.getByText(/L\/min/).first()).toBeVisible()
 
-  await page.goto(`${visit}/log`)
+  await page.goto(`${world.url}/visits/${id}/log`)
   await page.getByLabel('File of the logger').setInputFiles(FILE)
   await expect(page.getByRole('heading', { name: 'Read as “Our probe”' })).toBeVisible()
   await page.getByRole('button', { name: 'See what it would do' }).click()
@@ -74,9 +83,7 @@ test('a logger’s table becomes a run: guessed, drawn, put right, tried, taken 
 })
 
 test('what is no table is said to be none', async ({ page, world }) => {
-  await page.goto(world.url)
-  await follow(page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).first())
-  await follow(page.getByRole('link', { name: 'Readings from a logger' }))
+  await openLog(page, world.url)
   await page.getByLabel('File of the logger').setInputFiles({
     name: 'letter.txt',
     mimeType: 'text/plain',

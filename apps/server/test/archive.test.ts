@@ -228,6 +228,26 @@ it('an owner’s archive from the app holds the workshop, and nobody’s secrets
   expect((await fetch(`${server.url}/api/archive.tar`, { headers: hand.headers })).status).toBe(403)
 })
 
+it('a reader that goes away in the midst of it keeps nobody else from theirs', async () => {
+  const gone = new AbortController()
+  const answer = await fetch(`${server.url}/api/archive.tar`, {
+    headers: server.home.headers,
+    signal: gone.signal,
+  })
+  await answer.body?.getReader().read()
+  gone.abort()
+  let status = 0
+  for (let tries = 0; tries < 100 && status !== 200; tries++) {
+    const next = await fetch(`${server.url}/api/archive.tar`, { headers: server.home.headers })
+    status = next.status
+    expect([200, 503]).toContain(status)
+    const { byteLength } = await next.arrayBuffer()
+    if (status === 200) expect(byteLength).toBeGreaterThan(100_000)
+    else await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  expect(status).toBe(200)
+})
+
 /** Files of a tar, by their names. */
 async function contents(file: string): Promise<Map<string, Buffer>> {
   const tar = extract()

@@ -279,8 +279,9 @@ export {
   undoTarget,
 } from './measure/board/runState.ts'
 export { openRunStream, type RunStream } from './measure/board/runStream.ts'
+export { type BandRests, bandRests, type FactFrom, type FactId } from './measure/plan/bandFacts.ts'
 export { type BandShape, bandOf } from './measure/plan/bandOf.ts'
-export { type ExpectedRun, expectedRun } from './measure/plan/expectedRun.ts'
+export { type ExpectedRun, expectedRun, type Spread } from './measure/plan/expectedRun.ts'
 export { CYCLE_MARKS, type CycleMark } from './measure/plan/runMarks.ts'
 export {
   AIR_LEVEL_MM,

@@ -1,13 +1,19 @@
+import { asText } from '@brendik/core'
 import { Router } from 'express'
 import type { Database } from '../db/database.ts'
 import { ownerScope } from '../door/whoIsIt.ts'
+import { AppError } from '../errors/AppError.ts'
 import { writeArchive } from './writeArchive.ts'
 
 /** The whole workshop as one file, for its owner: all but passwords and sessions; of keys and links it has the hashes by which they are known. */
 export function archiveRoutes(db: Database): Router {
   const router = Router()
+  // Each holds a connection for as long as it lasts: one at a time.
+  let writing = false
   router.get('/archive.tar', async (request, response) => {
     const { actor, who } = ownerScope(request)
+    if (writing) throw new AppError('not_ready', asText('error.one-archive'))
+    writing = true
     response
       .type('application/x-tar')
       .set('content-disposition', 'attachment; filename="workshop.brendik.tar"')
@@ -24,6 +30,9 @@ export function archiveRoutes(db: Database): Router {
       .catch((error: Error) => {
         request.log?.warn({ err: error }, 'an archive was not finished')
         response.destroy(error)
+      })
+      .finally(() => {
+        writing = false
       })
   })
   return router

@@ -39,6 +39,8 @@ export async function writeArchive(
     out.on('finish', resolve)
     out.on('close', resolve)
     for (const stream of [tar, out]) stream.on('error', reject)
+    // Who waits for a reader that has gone waits for ever.
+    out.on('close', () => tar.destroy())
   })
   tar.pipe(out)
   // A reader that has gone away is told of at the next file.
@@ -169,11 +171,10 @@ export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update
 /** Writes a file of the tar, no faster than it is taken. */
 function entry(tar: Pack, name: string, bytes: Buffer): Promise<void> {
   return new Promise((resolve, reject) => {
-    tar.on('error', reject)
-    tar.entry({ name, size: bytes.length, mtime: new Date(0) }, bytes, (error) => {
-      tar.off('error', reject)
-      if (error) reject(error)
-      else resolve()
-    })
+    const file = tar.entry({ name, size: bytes.length, mtime: new Date(0) }, (error) =>
+      error ? reject(error) : resolve(),
+    )
+    // Handed over whole it would be held until it is taken, and the next one with it.
+    file.end(bytes)
   })
 }

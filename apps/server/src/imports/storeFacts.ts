@@ -1,6 +1,6 @@
 import type { FilePiece, VisitFacts } from '@brendik/core'
 import type { Actor, Queries } from '../db/database.ts'
-import { databasePhotos } from '../photos/photoStore.ts'
+import { keepPhoto } from '../photos/keepPhoto.ts'
 import { photoRow } from '../photos/rows.ts'
 import { RECORD_KINDS } from '../records/records.ts'
 import { storeNewRun } from '../runs/runService.ts'
@@ -61,18 +61,8 @@ export async function storeFacts(
   for (const { id, atMs, stage } of facts.photos) {
     const bytes = photos.get(id)
     if (!bytes || here.has(id)) continue
-    const values = [
-      actor.workshopId,
-      id,
-      facts.visitId,
-      actor.technicianId,
-      atMs,
-      stage,
-      'image/jpeg',
-      bytes.length,
-    ]
-    if ((await tx.run('insertPhoto', values)) === 0) gone.add(`photo ${id}`)
-    else await databasePhotos.keep(tx, actor, id, bytes)
+    const photo = { id, visitId: facts.visitId, atMs, stage, bytes }
+    if (!(await keepPhoto(tx, actor, photo))) gone.add(`photo ${id}`)
   }
   // Last, so that all that was brought in is of the visit as it was closed.
   if (touched('visit') && visit.closedAtMs !== null)

@@ -1,7 +1,15 @@
-import { type ExpectedRun, plannedEndMm, type RunPlan } from '@brendik/core'
+import {
+  type BandRests,
+  type ExpectedRun,
+  type FactId,
+  plannedEndMm,
+  type RunPlan,
+  type Spread,
+} from '@brendik/core'
 import { estimateText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
-import { t } from '../lib/words.ts'
+import { t, tOf } from '../lib/words.ts'
+import { lowerFirst } from './cardText.ts'
 import { kindMessage } from './runText.ts'
 
 /** The expected run in a sentence, for healthy machines that all, mostly or seldom get there. */
@@ -19,19 +27,23 @@ export function expectation(plan: RunPlan, expected: ExpectedRun, units: UnitSys
   return t('setupText.mostHealthyPumpsOfThis', { run })
 }
 
-const ASSUMED_TUB = t('setupText.theDrumsSizeIsAssumed')
+/** Less than this share of the width is not worth going for it. */
+const WORTH = 0.1
 
 /** What would narrow the band most, in one sentence. */
-export function bandAdvice(plan: RunPlan): string {
-  if (plan.kind === 'fill') {
-    const unread = plan.taps.some((tap) => plan.site.supplyKpa[tap] === null)
-    if (plan.machine.valve.ratedLMin === null) return t('setupText.theValvesRatedFlowIs')
-    if (plan.machine.tub.assumed) return ASSUMED_TUB
-    return unread ? t('setupText.theSupplyIsNotGauged') : t('setupText.valveAndSupplyAreKnown')
-  }
-  if (plan.machine.pump.shutoffHeadM === null) return t('setupText.thePumpsHeadIsNot')
-  if (plan.hoseEndMm === null) return t('setupText.theHeightOfTheHose')
-  if (plan.site.portHeightMm === null) return t('setupText.theHeightOfTheLevel')
-  if (plan.machine.tub.assumed) return ASSUMED_TUB
-  return t('setupText.pumpHeightsAndHoseAre')
+export function bandAdvice({ now, facts }: BandRests): string {
+  const width = ({ lo, hi }: Spread) => hi - lo
+  const best = facts
+    .flatMap(({ id, band }) => (band ? [{ id, band }] : []))
+    .sort((a, b) => width(a.band) - width(b.band))[0]
+  if (!best || !(width(best.band) < (1 - WORTH) * width(now))) return t('setupText.asNarrow')
+  return t('setupText.narrowsMost', {
+    what: lowerFirst(factName(best.id)),
+    lo: estimateText(best.band.lo),
+    hi: boundText(best.band.hi),
+  })
 }
+/** A value that an expected run rests on. */
+export const factName = (id: FactId): string => tOf(`restsOn.${id}`, id)
+/** The end of a band that may never come. */
+export const boundText = (s: number): string => (Number.isFinite(s) ? estimateText(s) : t('ui.never'))

@@ -1,6 +1,7 @@
 import {
   type Assumptions,
   analyseBoard,
+  bandRests,
   combineVisit,
   type DrawnLevels,
   decideVisit,
@@ -59,6 +60,7 @@ export interface WeighWishes {
 }
 
 const compute = {
+  bandRests: (plan: RunPlan) => bandRests(plan),
   expected: (plan: RunPlan) => {
     try {
       return { outcome: 'computed' as const, run: expectedRun(plan) }

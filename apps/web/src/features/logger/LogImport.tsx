@@ -377,6 +377,14 @@ function LogAsRun({ log, opened, visit }: { log: ReadLog; opened: Opened; visit:
       await client.invalidateQueries()
     },
   })
+  // What was tried was of the log as it was read then.
+  const { reset: forgetLook } = look
+  const { reset: forgetTake } = take
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the log is what it is about
+  useEffect(() => {
+    forgetLook()
+    forgetTake()
+  }, [log, forgetLook, forgetTake])
   const change = (next: LogRun) => {
     look.reset()
     take.reset()

@@ -8,6 +8,7 @@ import { lowerFirst } from '../../words/cardText.ts'
 import { InPlace } from '../rates/index.ts'
 import { Closing } from './Closing.tsx'
 import { EntryLog } from './EntryLog.tsx'
+import { RestsOn } from './RestsOn.tsx'
 import type { BoardSnapshot } from './runBoard.ts'
 import { SensorSays } from './SensorSays.tsx'
 import { StandingSays } from './StandingSays.tsx'
@@ -83,6 +84,11 @@ export function RunSays({
               })}
             </span>
           </p>
+        )}
+        {facts.phase === 'stopped' && flows && facts.plan && compared && (
+          <div className="border-t border-hair">
+            <RestsOn plan={facts.plan} />
+          </div>
         )}
         {left !== null && (
           <p className="flex justify-between border-t border-hair pt-2">

@@ -29,6 +29,7 @@ import { bandAdvice } from '../../words/setupText.ts'
 import { StepGate, stepOf } from '../protocol/index.ts'
 import { InPlace } from '../rates/index.ts'
 import { keepEntries } from '../visit/index.ts'
+import { RestsOn, useRests } from './RestsOn.tsx'
 
 const FROM_WORD: Record<StartFrom, string> = {
   read: t('setupBoard.asRead'),
@@ -101,7 +102,10 @@ export function SetupForm({
       <PlanFields plan={plan} onPlan={onPlan} />
       <InstrumentField chosen={instrument} onChoose={onInstrument} />
       {flows && (
-        <p className="col-span-full border-t border-hair pt-3 text-sm text-soft">{bandAdvice(plan)}</p>
+        <div className="col-span-full border-t border-hair pt-3">
+          <Advice plan={plan} />
+          <RestsOn plan={plan} />
+        </div>
       )}
       <div className="col-span-full">
         <InPlace
@@ -263,4 +267,10 @@ function InstrumentField({
       </Field>
     </div>
   )
+}
+
+/** What would narrow the band most; its line keeps its place until that is known. */
+function Advice({ plan }: { plan: RunPlan }) {
+  const rests = useRests(plan)
+  return <p className="min-h-10 text-sm leading-5 text-soft">{rests && bandAdvice(rests)}</p>
 }

@@ -63,5 +63,6 @@ export const problems: Record<keyof typeof english, string> = {
   'error.database-away':
     'no se alcanza la base de datos; lo de este dispositivo se queda aquí y se envía después',
   'error.internal': 'algo falló en el servidor; quedó registrado',
+  'error.one-archive': 'Se está escribiendo otro archivo. Inténtelo en unos minutos.',
   'error.photos-full': 'foto: esta visita tiene {most} fotos, y no acepta más',
 }

@@ -132,18 +132,8 @@ export const named = {
     '{run}: half of the healthy machines take {time} or less, and some never lift the water that high.',
   'setupText.mostHealthyPumpsOfThis':
     '{run}: most healthy pumps of this kind do not lift water that high. Lower the hose end, or measure its height.',
-  'setupText.theDrumsSizeIsAssumed':
-    'The drum’s size is assumed from its family: a tape inside it narrows the band.',
-  'setupText.theValvesRatedFlowIs':
-    'The valve’s rated flow is not known: read it off the valve to narrow the band.',
-  'setupText.theSupplyIsNotGauged': 'The supply is not gauged: a gauge on the tap narrows the band.',
-  'setupText.valveAndSupplyAreKnown': 'Valve and supply are known: the band is as narrow as it gets.',
-  'setupText.thePumpsHeadIsNot':
-    'The pump’s head is not known: its plate or tech sheet narrows the band most.',
-  'setupText.theHeightOfTheHose': 'The height of the hose end is guessed: measure it to narrow the band.',
-  'setupText.theHeightOfTheLevel':
-    'The height of the level port above the floor is guessed: measure it to narrow the band.',
-  'setupText.pumpHeightsAndHoseAre': 'Pump, heights and hose are known: the band is as narrow as it gets.',
+  'setupText.narrowsMost': 'What would narrow this most: {what}. Known: {lo} to {hi}.',
+  'setupText.asNarrow': 'No single measurement would narrow this by a tenth.',
 
   'word.tap.cold': 'cold',
   'word.tap.hot': 'hot',

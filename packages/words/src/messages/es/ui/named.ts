@@ -134,19 +134,8 @@ export const named: Record<keyof typeof english, string> = {
     '{run}: la mitad de las máquinas sanas tarda {time} o menos, y algunas nunca levantan el agua tan alto.',
   'setupText.mostHealthyPumpsOfThis':
     '{run}: la mayoría de las bombas sanas de este tipo no levanta el agua tan alto. Baje la punta de la manguera, o mida su altura.',
-  'setupText.theDrumsSizeIsAssumed':
-    'El tamaño del tambor se supone según su familia: medirlo por dentro estrecha el rango.',
-  'setupText.theValvesRatedFlowIs':
-    'No se conoce el flujo nominal de la válvula: léalo en la válvula para estrechar el rango.',
-  'setupText.theSupplyIsNotGauged': 'La red no está medida: un manómetro en el grifo estrecha el rango.',
-  'setupText.valveAndSupplyAreKnown': 'Se conocen válvula y red: el rango ya no se estrecha más.',
-  'setupText.thePumpsHeadIsNot':
-    'No se conoce la altura de la bomba: su placa u hoja técnica es lo que más estrecha el rango.',
-  'setupText.theHeightOfTheHose':
-    'La altura de la punta de la manguera es supuesta: mídala para estrechar el rango.',
-  'setupText.theHeightOfTheLevel':
-    'La altura de la toma de nivel sobre el piso es supuesta: mídala para estrechar el rango.',
-  'setupText.pumpHeightsAndHoseAre': 'Se conocen bomba, alturas y manguera: el rango ya no se estrecha más.',
+  'setupText.narrowsMost': 'Lo que más lo estrecharía: {what}. Sabiéndolo: de {lo} a {hi}.',
+  'setupText.asNarrow': 'Ninguna medición sola lo estrecharía en una décima parte.',
   'word.tap.cold': 'frío',
   'word.tap.hot': 'caliente',
   'word.tap.both': 'frío y caliente',
