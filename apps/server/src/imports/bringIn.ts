@@ -173,10 +173,10 @@ async function bring(
     stored: store && problems.length === 0 && (digest === null || digest === found),
     digest: found,
     visitId: facts.visitId,
-    machineLabel: facts.machine.spec.label,
-    siteName: facts.site.name,
-    complaint: facts.complaint,
-    dueAtMs: facts.dueAtMs,
+    machineLabel: next.machine.spec.label,
+    siteName: next.site.name,
+    complaint: next.complaint,
+    dueAtMs: next.dueAtMs,
     pieces: [...pieces]
       .sort((a, b) => Number(a.fate === 'same') - Number(b.fate === 'same'))
       .slice(0, MOST_PIECES)

@@ -27,14 +27,14 @@ export function LogColumns({
         const units = unitsOf(role)
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
-          <li key={n} className="grid min-w-0 gap-1 border-t border-hair py-3">
+          <li key={n} className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-1 border-t border-hair py-3">
             <span className="flex justify-between gap-3">
               <span className="shrink-0 font-semibold">{name}</span>
               <span className="min-w-0 truncate text-sm text-soft">
                 {rows.map((row) => row[n] ?? '').join('  ·  ')}
               </span>
             </span>
-            <span className="grid grid-cols-[1fr_7rem] gap-2">
+            <span className="grid grid-cols-[minmax(0,1fr)_7rem] gap-2">
               <select
                 className={select}
                 aria-label={t('log.holds', { name })}
