@@ -188,3 +188,26 @@ it('names every problem of a file, not the first alone', () => {
     'observations.0.check',
   ])
 })
+
+it('takes ten hours at ten a second, in blocks of a day at most', () => {
+  const rows = Array.from({ length: 360_000 }, (_, n) => [n / 10, 100 - n / 10_000])
+  const { runs } = factsOf(
+    small({ runs: [{ kind: 'hold', source: 'stream', columns: ['t_s', 'level_mm'], rows }] }),
+  )
+  expect(runs[0]?.blocks.reduce((sum, { atMs }) => sum + atMs.length, 0)).toBe(360_000)
+  expect(runs[0]?.events.at(-1)?.atMs).toBe((runs[0]?.blocks[0]?.atMs[0] ?? 0) + 35_999_900)
+})
+
+it('refuses a day that there is none of, and reads the second that is put in', () => {
+  const seen = (at: string) =>
+    readVisitFile(small({ observations: [{ check: 'pump.sound', value: 'runs', at }] }), 5)
+  for (const at of ['2026-02-29T10:00:00Z', '2026-04-31T10:00:00Z', '1900-02-29T10:00:00Z'])
+    expect(seen(at).problems).toEqual([
+      { path: ['observations', 0, 'at'], problem: `expected a day that there is, got "${at}"` },
+    ])
+  expect(seen('2028-02-29T10:00:00Z').problems).toEqual([])
+  const leap = factsOf(
+    small({ observations: [{ check: 'pump.sound', value: 'runs', at: '2016-12-31T23:59:60Z' }] }),
+  )
+  expect(leap.observations[0]?.atMs).toBe(Date.UTC(2017, 0, 1))
+})

@@ -186,7 +186,10 @@ function runFactsOf(
   const endS = run.events.findLast(
     ({ what, by_clock }) => what === ends?.to && (by_clock || !markable(what)),
   )?.t_s
-  const lastS = Math.max(...run.rows.map((row) => row[time] ?? 0), ...run.events.map(({ t_s }) => t_s))
+  const lastS = [...run.rows.map((row) => row[time] ?? 0), ...run.events.map(({ t_s }) => t_s)].reduce(
+    (latest, tS) => Math.max(latest, tS),
+    Number.NEGATIVE_INFINITY,
+  )
   const stopS = run.clock_stopped_s ?? endS ?? (Number.isFinite(lastS) ? lastS : null)
   if (stopS === null || stopS < zeroS) return null
   const protocol = v.safeParse(protocolSchema, run.protocol)

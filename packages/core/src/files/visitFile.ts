@@ -36,11 +36,24 @@ const loosely = v.optional(v.unknown())
 
 const RFC3339 =
   /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d:([0-5]\d|60)(\.\d+)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$/
+const daysOf = (year: number, month: number): number =>
+  month === 2
+    ? year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0)
+      ? 29
+      : 28
+    : [4, 6, 9, 11].includes(month)
+      ? 30
+      : 31
 const instant = v.pipe(
   v.string(),
   v.regex(
     RFC3339,
     (issue) => `expected a time as RFC 3339, like 2026-03-02T09:14:05Z, got ${issue.received}`,
+  ),
+  // Programs take the thirtieth of February for the second of March.
+  v.check(
+    (at) => Number(at.slice(8, 10)) <= daysOf(Number(at.slice(0, 4)), Number(at.slice(5, 7))),
+    (issue) => `expected a day that there is, got ${issue.received}`,
   ),
 )
 

@@ -4,6 +4,7 @@ import {
   guessForm,
   guessRun,
   type LogForm,
+  litresFromUsGallons,
   type ReadLog,
   TIME_FORMS,
   type TimeForm,
@@ -12,6 +13,7 @@ import {
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import type { NamedFile } from '../../lib/handedOver.ts'
+import { usePrefs } from '../../lib/prefs.ts'
 import { t, tOf } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Notice } from '../../ui/Notice.tsx'
@@ -220,6 +222,8 @@ function Written({
   onBegins: (ms: number) => void
 }) {
   const { form, lines } = opened
+  // Makers say it by what their customers count in.
+  const perL = usePrefs().units === 'us' ? litresFromUsGallons(1) : 1
   const has = (...roles: string[]) => form.columns.some(({ role }) => roles.includes(role))
   const at = form.columns.findIndex(({ role }) => role === 'instant')
   const cells = lines.slice(form.headerLines).map((line) => cellsOf(line, form.delimiter)[at] ?? '')
@@ -279,11 +283,11 @@ function Written({
       )}
       {has('pulses', 'counter') && (
         <FigureField
-          label={t('log.pulsesPerL')}
+          label={t('log.pulsesPer')}
           unit=""
-          value={settings.pulsesPerL}
+          value={Number((settings.pulsesPerL * perL).toPrecision(8))}
           least={1e-3}
-          onChange={(pulsesPerL) => set({ pulsesPerL })}
+          onChange={(pulses) => set({ pulsesPerL: pulses / perL })}
         />
       )}
       {(form.time === 'day-first' || form.time === 'month-first') && dayOrMonth(cells) && (

@@ -20,7 +20,7 @@ export const logger = {
   'log.sampleS': 'From sample to sample',
   'log.waterTemp': 'Water temperature',
   'log.zero': 'Level at no pressure',
-  'log.pulsesPerL': 'Pulses a litre',
+  'log.pulsesPer': '{units, select, us {Pulses a gallon} other {Pulses a litre}}',
   'log.dayOrMonth': '{example}: day or month first? Both can be read here.',
   'log.reading': 'Reading the file, {percent} %',
   'log.stop': 'Stop',

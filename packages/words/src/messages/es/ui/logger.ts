@@ -21,7 +21,7 @@ export const logger: Record<keyof typeof english, string> = {
   'log.sampleS': 'De muestra a muestra',
   'log.waterTemp': 'Temperatura del agua',
   'log.zero': 'Nivel sin presión',
-  'log.pulsesPerL': 'Pulsos por litro',
+  'log.pulsesPer': '{units, select, us {Pulsos por galón} other {Pulsos por litro}}',
   'log.dayOrMonth': '{example}: ¿primero el día o el mes? Aquí se puede leer de las dos formas.',
   'log.reading': 'Leyendo el archivo, {percent} %',
   'log.stop': 'Parar',
