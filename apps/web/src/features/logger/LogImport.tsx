@@ -133,8 +133,11 @@ function useLog({ file, form, settings }: Opened, beginsMs: number) {
       }
       setShare(0)
       setProblem(null)
-      const run = readLog(file.file, reading, setShare)
+      // What was said of its progress before it was stopped may come in after.
+      let going = true
+      const run = readLog(file.file, reading, (part) => going && setShare(part))
       stop.current = () => {
+        going = false
         run.stop()
         setShare(null)
       }
