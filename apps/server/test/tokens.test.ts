@@ -1,3 +1,9 @@
+import { execFile } from 'node:child_process'
+import { mkdtemp, readdir, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { promisify } from 'node:util'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import { reachOf } from '../src/door/tokenReach.ts'
 import { OPERATIONS } from '../src/openApi/operations.ts'
@@ -17,7 +23,11 @@ afterAll(() => server.close())
 async function tokenOf(
   who: Inside,
   records: boolean,
-): Promise<{ id: string; ask: (method: string, path: string, body?: unknown) => Promise<number> }> {
+): Promise<{
+  token: string
+  id: string
+  ask: (method: string, path: string, body?: unknown) => Promise<number>
+}> {
   const id = crypto.randomUUID()
   const { status, body } = await who.request('POST', '/api/me/tokens', {
     id,
@@ -29,6 +39,7 @@ async function tokenOf(
   const { token } = body as { token: string }
   return {
     id,
+    token,
     ask: async (method, path, sent) => {
       const answer = await server.ask({ authorization: `Bearer ${token}` }, method, path, sent)
       await answer.body?.cancel()
@@ -140,4 +151,31 @@ it('is never given out again, and nobody keeps it', async () => {
   )
   expect(rows.length).toBeGreaterThan(3)
   expect(rows.map(({ change }) => change).join()).not.toMatch(/token_hash/)
+})
+
+it('the example takes every visit out and brings it into another workshop, once', async () => {
+  const folder = await mkdtemp(path.join(tmpdir(), 'brendik-visits-'))
+  const script = fileURLToPath(new URL('../../../docs/examples/visits.mjs', import.meta.url))
+  const run = async (who: Inside, records: boolean, way: string) => {
+    const { token } = await tokenOf(who, records)
+    const env = { ...process.env, NODE_OPTIONS: '', BRENDIK_URL: server.url, BRENDIK_TOKEN: token }
+    return promisify(execFile)(process.execPath, [script, way, folder], { env }).then(
+      ({ stdout }) => stdout,
+      ({ stderr }: { stderr: string }) => stderr,
+    )
+  }
+  try {
+    const there = await server.enter('Gets them')
+    expect(await run(own, false, 'out')).toContain('2 visits written')
+    expect((await readdir(folder)).length).toBe(2)
+    expect(await run(there, false, 'in')).toContain('this token is for reading')
+    expect(await run(there, true, 'in')).toContain('2 visits brought in, 0 refused')
+    expect(await run(there, true, 'in')).not.toMatch(/zip: [1-9]\d* new/)
+    const { rows } = await server.query('select count(*)::int as n from visit where workshop_id = $1', [
+      there.workshopId,
+    ])
+    expect(rows[0]?.n).toBe(2)
+  } finally {
+    await rm(folder, { recursive: true })
+  }
 })
