@@ -194,6 +194,33 @@ it('cut off again and again while it is read back, it goes on where it was', asy
   }
 })
 
+it('what was begun with one archive is not gone on with by another', async () => {
+  const empty = await newDatabase()
+  try {
+    const later = path.join(folder, 'later.tar')
+    await server.home.request('PUT', `/api/customers/${crypto.randomUUID()}`, {
+      name: 'Later',
+      phone: '',
+      note: '',
+    })
+    await backUp(original(), later)
+    const admin = await connected(server.databaseUrl)
+    // After the customers of the first workshop, of whom there is one more by now.
+    const stopped = restoreArchive(addresses(empty), whole, (table) => {
+      if (table === 'site')
+        void admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [
+          new URL(empty.url).pathname.slice(1),
+        ])
+    })
+    await expect(stopped).rejects.toThrow()
+    await admin.end()
+    await expect(restoreArchive(addresses(empty), later)).rejects.toThrow(/another archive was begun/)
+    await restoreArchive(addresses(empty), whole)
+  } finally {
+    await empty.drop()
+  }
+})
+
 it('an owner’s archive from the app holds the workshop, and nobody’s secrets; its owner comes in by a code', async () => {
   const answer = await fetch(`${server.url}/api/archive.tar`, { headers: server.home.headers })
   const file = path.join(folder, 'own.tar')

@@ -46,7 +46,7 @@ export async function restoreArchive(
         await (part.table === PICTURES
           ? picture(client, part, bytes)
           : rows(client, part, await linesOf(bytes), alone))
-        await client.query('insert into restoring (file) values ($1)', [name])
+        await client.query('insert into restoring (file, sha256) values ($1, $2)', [name, part.sha256])
       })
       told(part.table, part.rows)
     }
@@ -91,7 +91,13 @@ async function tablesAsThen(databaseUrl: string, { migrations }: Manifest): Prom
 async function begin(client: Client, manifest: Manifest, known: readonly string[]): Promise<Set<string>> {
   const { rows: there } = await client.query("select to_regclass('public.restoring') is not null as there")
   if (there[0]?.there) {
-    const { rows: parts } = await client.query('select file from restoring')
+    const { rows: parts } = await client.query('select file, sha256 from restoring')
+    const listed = new Map(manifest.parts.map((part) => [part.file, part.sha256]))
+    for (const { file, sha256 } of parts as { file: string; sha256: string }[])
+      if (listed.get(file) !== sha256)
+        throw new ArchiveError(
+          `${file}: another archive was begun to be restored here; go on with that one, or restore into a new, empty database`,
+        )
     return new Set(parts.map(({ file }: { file: string }) => file))
   }
   const twice = manifest.workshops.find(({ id }) => known.includes(id))
@@ -99,7 +105,7 @@ async function begin(client: Client, manifest: Manifest, known: readonly string[
     throw new ArchiveError(
       `workshop ${twice.name} (${twice.id}): is in this database already, and nothing of it is written over`,
     )
-  await client.query('create table restoring (file text primary key)')
+  await client.query('create table restoring (file text primary key, sha256 text not null)')
   return new Set()
 }
 

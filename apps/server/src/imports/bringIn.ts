@@ -123,7 +123,7 @@ async function bring(
   { store, digest, nowMs, names }: BringIn,
 ): Promise<BroughtAnswer> {
   const ids = fileIds(raw)
-  const visitId = file.brendik?.visit ?? ids('visit')
+  const visitId = ids('visit')
   const here = (await tx.run('findVisit', [actor.workshopId, visitId])) > 0
   const stands = here ? await visitAsFile(tx, actor, visitId) : null
   const known = stands?.brendik ?? (await knownBefore(tx, actor, file))

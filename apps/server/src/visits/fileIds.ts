@@ -12,7 +12,7 @@ const ITEM = /^(runs|observations|acts)\.(\d+)$/
  */
 export function fileIds(document: Readonly<Record<string, unknown>>): (name: string) => string {
   const given = (document.brendik as { visit?: unknown } | undefined)?.visit
-  const visit = typeof given === 'string' ? given : v5(`${hashOf(document)} visit`, NAMESPACE)
+  const visit = typeof given === 'string' ? given.toLowerCase() : v5(`${hashOf(document)} visit`, NAMESPACE)
   const seen = new Map<string, string[]>()
   return (name) => {
     if (name === 'visit') return visit

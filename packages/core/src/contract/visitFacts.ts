@@ -101,9 +101,9 @@ export function factsOfVisitFile(file: VisitFile, { idOf, baseMs, names }: Facts
     return [{ at: n, id, events: facts.events, blocks: facts.blocks }]
   })
   return {
-    visitId: own.visit ?? idOf('visit'),
-    machineId: own.machine ?? idOf('machine'),
-    siteId: own.site ?? idOf('site'),
+    visitId: idIn(own.visit) ?? idOf('visit'),
+    machineId: idIn(own.machine) ?? idOf('machine'),
+    siteId: idIn(own.site) ?? idOf('site'),
     machine,
     site: { name: textIn(file.site.label, 200) ?? names.site, spec: site },
     dueAtMs,
@@ -121,7 +121,7 @@ export function factsOfVisitFile(file: VisitFile, { idOf, baseMs, names }: Facts
       const known = PHOTO_STAGES.find((one) => one === stage)
       if (!known)
         throw new VisitFileError(`brendik.photos.${n}.stage`, `expected a stage of a visit, got ${stage}`)
-      return { id, atMs: msOfInstant(at), stage: known }
+      return { id: id.toLowerCase(), atMs: msOfInstant(at), stage: known }
     }),
   }
 }
@@ -285,7 +285,7 @@ function entriesOf(
   const kept = file.brendik?.entries ?? []
   const topics = new Set(kept.map(({ topic }) => topic))
   const entries: EntryEvent[] = kept.map(({ id, at, topic, value }) => ({
-    id,
+    id: id.toLowerCase(),
     atMs: msOfInstant(at),
     topic,
     value,
