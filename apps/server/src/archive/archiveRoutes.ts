@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises'
 import { asText } from '@brendik/core'
 import { Router } from 'express'
 import type { Database } from '../db/database.ts'
@@ -5,15 +6,21 @@ import { ownerScope } from '../door/whoIsIt.ts'
 import { AppError } from '../errors/AppError.ts'
 import { writeArchive } from './writeArchive.ts'
 
+/** Each holds a connection for as long as it lasts; whoever comes then waits for a while. */
+const AT_ONCE = 2
+const WAITS_MS = 10_000
+const LOOKS_MS = 100
+
 /** The whole workshop as one file, for its owner: all but passwords and sessions; of keys and links it has the hashes by which they are known. */
 export function archiveRoutes(db: Database): Router {
   const router = Router()
-  // Each holds a connection for as long as it lasts: one at a time.
-  let writing = false
+  let writing = 0
   router.get('/archive.tar', async (request, response) => {
     const { actor, who } = ownerScope(request)
-    if (writing) throw new AppError('not_ready', asText('error.one-archive'))
-    writing = true
+    for (let waitedMs = 0; writing >= AT_ONCE && waitedMs < WAITS_MS; waitedMs += LOOKS_MS)
+      await setTimeout(LOOKS_MS)
+    if (writing >= AT_ONCE) throw new AppError('not_ready', asText('error.one-archive'))
+    writing++
     response
       .type('application/x-tar')
       .set('content-disposition', 'attachment; filename="workshop.brendik.tar"')
@@ -32,7 +39,7 @@ export function archiveRoutes(db: Database): Router {
         response.destroy(error)
       })
       .finally(() => {
-        writing = false
+        writing--
       })
   })
   return router
