@@ -217,6 +217,9 @@ it('a part of a visit is added to it, planned on its machine, and leaves the fil
     runs: [{ kind: run?.kind }],
   })
   expect((await store(own, textOf(part))).counts.new).toBe(0)
+  // A part makes no visit of its own: it would be one without a complaint.
+  const lost = { ...part, brendik: { visit: crypto.randomUUID(), part: true } }
+  expect((await store(own, textOf(lost))).problems[0]?.problem).toMatch(/expected a visit that is here/)
 })
 
 it('a machine with the same plate is the same machine, a place with the same name the same place', async () => {

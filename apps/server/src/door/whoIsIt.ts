@@ -22,7 +22,7 @@ export interface InstrumentScope {
   db: ScopedDb
   actor: Actor
 }
-const sessionRow = v.strictObject({
+const personFields = {
   workshopId: v.string(),
   technicianId: v.string(),
   name: v.string(),
@@ -30,19 +30,9 @@ const sessionRow = v.strictObject({
   workshopName: v.string(),
   demo: v.boolean(),
   language: v.nullable(v.picklist(LANGUAGES)),
-  ageing: v.boolean(),
-  longIn: v.boolean(),
-})
-const tokenRow = v.strictObject({
-  workshopId: v.string(),
-  technicianId: v.string(),
-  name: v.string(),
-  role: v.picklist(ROLES),
-  workshopName: v.string(),
-  demo: v.boolean(),
-  language: v.nullable(v.picklist(LANGUAGES)),
-  records: v.boolean(),
-})
+}
+const sessionRow = v.strictObject({ ...personFields, ageing: v.boolean(), longIn: v.boolean() })
+const tokenRow = v.strictObject({ ...personFields, records: v.boolean() })
 const instrumentKeyRow = v.strictObject({ workshopId: v.string() })
 const scopes = new WeakMap<Request, Scope>()
 const instruments = new WeakMap<Request, InstrumentScope>()

@@ -126,6 +126,8 @@ async function bring(
   const visitId = ids('visit')
   const here = (await tx.run('findVisit', [actor.workshopId, visitId])) > 0
   const stands = here ? await visitAsFile(tx, actor, visitId) : null
+  if (file.brendik?.part && !stands)
+    throw new VisitFileError('brendik.visit', 'expected a visit that is here, got none of this id')
   const known = stands?.brendik ?? (await knownBefore(tx, actor, file))
   const idOf = (name: string) =>
     name === 'machine'

@@ -18,5 +18,6 @@ export function linesOf({ paths }: InterfaceDocument, tag: string): Line[] {
 export function askedBy({ security, description }: InterfaceOperation): string {
   if (security.length === 0) return 'anyone'
   if (security.some((one) => 'instrument' in one)) return 'instrument'
+  if (security.some((one) => 'token' in one)) return 'token'
   return description ? 'owner' : 'signed-in'
 }

@@ -1,44 +1,15 @@
-import {
-  cellsOf,
-  dayOrMonth,
-  guessForm,
-  guessRun,
-  type LogForm,
-  litresFromUsGallons,
-  type ReadLog,
-  TIME_FORMS,
-  type TimeForm,
-  type VisitAnswer,
-} from '@brendik/core'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { type ReactNode, useEffect, useRef, useState } from 'react'
-import type { NamedFile } from '../../lib/handedOver.ts'
-import { usePrefs } from '../../lib/prefs.ts'
-import { t, tOf } from '../../lib/words.ts'
+import { guessForm, type ReadLog, type VisitAnswer } from '@brendik/core'
+import { useEffect, useRef, useState } from 'react'
+import { t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Notice } from '../../ui/Notice.tsx'
-import { Problem } from '../../ui/Problem.tsx'
-import { QuantityInput } from '../../ui/QuantityInput.tsx'
-import { Brought, takeFile, tryFile } from '../bringIn/index.ts'
-import { FigureField } from './FigureField.tsx'
+import { LogAsRun } from './LogAsRun.tsx'
 import { LogColumns } from './LogColumns.tsx'
-import { LogPlot } from './LogPlot.tsx'
-import { LogRunChoice } from './LogRunChoice.tsx'
-import { LogSays } from './LogSays.tsx'
-import { type LogRun, logDocument } from './logDocument.ts'
-import { keepMapping, type Mapping, mappingFor } from './mappings.ts'
+import { LogPart } from './LogPart.tsx'
+import { LogWritten } from './LogWritten.tsx'
+import { type Mapping, mappingFor } from './mappings.ts'
+import type { Opened, Settings } from './openedLog.ts'
 import { headOf, readLog } from './openLog.ts'
-
-type Settings = Omit<Mapping, 'name' | 'form'>
-/** A log while somebody puts right how it is read. */
-interface Opened {
-  file: NamedFile
-  lines: string[]
-  form: LogForm
-  settings: Settings
-  /** The mapping it was opened by; null = guessed. */
-  by: string | null
-}
 
 /** Readings of somebody's logger become a run of the visit: how the file is written is guessed, shown, put right, and remembered. */
 export function LogImport({ visit }: { visit: VisitAnswer }) {
@@ -178,9 +149,9 @@ function OpenedLog({
   const set = (part: Partial<Settings>) => onChange({ ...opened, settings: { ...settings, ...part } })
   return (
     <>
-      <Part title={opened.by ? t('log.asBefore', { name: opened.by }) : t('log.columns')}>
+      <LogPart title={opened.by ? t('log.asBefore', { name: opened.by }) : t('log.columns')}>
         <LogColumns form={form} lines={lines} onChange={(next) => onChange({ ...opened, form: next })} />
-        <Written
+        <LogWritten
           opened={opened}
           settings={settings}
           beginsMs={beginsMs}
@@ -188,7 +159,7 @@ function OpenedLog({
           set={set}
           onBegins={onBegins}
         />
-      </Part>
+      </LogPart>
       {share !== null && (
         <p role="status" className="flex items-center gap-6 text-soft">
           {t('log.reading', { percent: Math.round(share * 100) })}
@@ -205,244 +176,5 @@ function OpenedLog({
           <Notice tone="stop">{t('log.nothing')}</Notice>
         ))}
     </>
-  )
-}
-
-/** How times and figures are written, as far as the columns ask for it. */
-function Written({
-  opened,
-  settings,
-  beginsMs,
-  onChange,
-  set,
-  onBegins,
-}: {
-  opened: Opened
-  settings: Settings
-  beginsMs: number
-  onChange: (opened: Opened) => void
-  set: (part: Partial<Settings>) => void
-  onBegins: (ms: number) => void
-}) {
-  const { form, lines } = opened
-  // Makers say it by what their customers count in.
-  const perL = usePrefs().units === 'us' ? litresFromUsGallons(1) : 1
-  const has = (...roles: string[]) => form.columns.some(({ role }) => roles.includes(role))
-  const at = form.columns.findIndex(({ role }) => role === 'instant')
-  const cells = lines.slice(form.headerLines).map((line) => cellsOf(line, form.delimiter)[at] ?? '')
-  const asks = at < 0 || form.time === 'clock'
-  return (
-    <div className="grid items-start gap-x-6 gap-y-3 pt-4 md:grid-cols-3">
-      <Pick
-        label={t('log.decimal')}
-        value={form.decimal}
-        options={[
-          ['.', t('log.point')],
-          [',', t('log.comma')],
-        ]}
-        onChange={(decimal) => onChange({ ...opened, form: { ...form, decimal: decimal as '.' | ',' } })}
-      />
-      {at >= 0 && (
-        <Pick
-          label={t('log.timeForm')}
-          value={form.time ?? 'iso'}
-          options={TIME_FORMS.map((one) => [one, tOf(`log.form.${one}`, one)])}
-          onChange={(time) => onChange({ ...opened, form: { ...form, time: time as TimeForm } })}
-        />
-      )}
-      {asks && <Begins ms={beginsMs} onChange={onBegins} />}
-      {at >= 0 && (
-        <FigureField
-          label={t('log.ahead')}
-          unit="s"
-          value={settings.aheadS}
-          onChange={(aheadS) => set({ aheadS })}
-        />
-      )}
-      {has('sample') && (
-        <FigureField
-          label={t('log.sampleS')}
-          unit="s"
-          value={settings.sampleS}
-          least={1e-4}
-          onChange={(sampleS) => set({ sampleS })}
-        />
-      )}
-      {has('pressure') && (
-        <>
-          <QuantityInput
-            label={t('log.waterTemp')}
-            quantity="temperature"
-            base={settings.waterTempC}
-            onChange={(c) => c !== null && c >= 0 && c <= 95 && set({ waterTempC: c })}
-          />
-          <QuantityInput
-            label={t('log.zero')}
-            quantity="level"
-            base={settings.zeroMm}
-            onChange={(mm) => mm !== null && Number.isFinite(mm) && set({ zeroMm: mm })}
-          />
-        </>
-      )}
-      {has('pulses', 'counter') && (
-        <FigureField
-          label={t('log.pulsesPer')}
-          unit=""
-          value={Number((settings.pulsesPerL * perL).toPrecision(8))}
-          least={1e-3}
-          onChange={(pulses) => set({ pulsesPerL: pulses / perL })}
-        />
-      )}
-      {(form.time === 'day-first' || form.time === 'month-first') && dayOrMonth(cells) && (
-        <Notice tone="watch" className="p-3 md:col-span-3">
-          {t('log.dayOrMonth', { example: cells.find((cell) => cell !== '') ?? '' })}
-        </Notice>
-      )}
-    </div>
-  )
-}
-
-function Begins({ ms, onChange }: { ms: number; onChange: (ms: number) => void }) {
-  const two = (n: number) => String(n).padStart(2, '0')
-  const at = new Date(ms)
-  const text = `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}:${two(at.getSeconds())}`
-  return (
-    <label className="grid gap-1 text-sm text-soft">
-      {t('log.begins')}
-      <input
-        type="datetime-local"
-        step="1"
-        value={text}
-        className="min-h-12 border border-line bg-face px-3 text-lg text-ink"
-        onChange={(event) => {
-          const next = new Date(event.target.value).getTime()
-          if (Number.isFinite(next)) onChange(next)
-        }}
-      />
-    </label>
-  )
-}
-
-function Pick({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string
-  value: string
-  options: readonly (readonly [string, string])[]
-  onChange: (value: string) => void
-}) {
-  return (
-    <label className="grid gap-1 text-sm text-soft">
-      {label}
-      <select
-        className="min-h-12 border border-line bg-face px-2 text-base text-ink"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {options.map(([id, text]) => (
-          <option key={id} value={id}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </label>
-  )
-}
-
-/** A log that was read: drawn, made a run of, tried and taken in. */
-function LogAsRun({ log, opened, visit }: { log: ReadLog; opened: Opened; visit: VisitAnswer }) {
-  const client = useQueryClient()
-  const first = log.atMs[0] ?? 0
-  const spanS = ((log.atMs.at(-1) ?? first) - first) / 1000
-  const guessed = (): LogRun => ({
-    ...guessRun(log),
-    taps: visit.machine.spec.valve.taps.slice(0, 1),
-    hoseEndMm: visit.site.spec.standpipeHeightMm,
-  })
-  const [run, setRun] = useState<LogRun>(guessed)
-  const [name, setName] = useState(opened.by ?? opened.file.name.replace(/\.[^.]*$/, ''))
-  // Read otherwise, another part of it is the run.
-  const [of, setOf] = useState(log)
-  if (of !== log) {
-    setOf(log)
-    setRun({ ...guessed(), hoseEndMm: run.hoseEndMm, taps: run.taps })
-  }
-  const document = () => {
-    const made = logDocument(visit, log, run)
-    if (!made) throw new Error(t('log.nothingWithin'))
-    return { file: new Blob([JSON.stringify(made)], { type: 'application/json' }), name }
-  }
-  const look = useMutation({ mutationFn: async () => tryFile(document()) })
-  const take = useMutation({
-    mutationFn: async (digest: string) => takeFile(document(), digest),
-    onSuccess: async ({ stored }) => {
-      if (!stored) return
-      keepMapping({ name: name.trim() || opened.file.name, form: opened.form, ...opened.settings })
-      await client.invalidateQueries()
-    },
-  })
-  // What was tried was of the log as it was read then.
-  const { reset: forgetLook } = look
-  const { reset: forgetTake } = take
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the log is what it is about
-  useEffect(() => {
-    forgetLook()
-    forgetTake()
-  }, [log, forgetLook, forgetTake])
-  const change = (next: LogRun) => {
-    look.reset()
-    take.reset()
-    setRun(next)
-  }
-  const shown = take.data ?? look.data
-  const fresh = (shown?.counts.new ?? 0) > 0
-  return (
-    <>
-      <Part title={t('log.read')}>
-        <LogSays log={log} />
-        <LogPlot log={log} beginS={run.beginS} endS={run.endS} />
-      </Part>
-      <Part title={t('log.asRun')}>
-        <LogRunChoice run={run} spanS={spanS} taps={visit.machine.spec.valve.taps} onChange={change} />
-        <label className="grid max-w-96 gap-1 pt-3 text-sm text-soft">
-          {t('log.name')}
-          <input
-            className="min-h-12 border border-line bg-face px-3 text-lg text-ink"
-            maxLength={100}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </label>
-      </Part>
-      <Problem of={[look, take]} />
-      {shown && <Brought brought={shown} />}
-      {shown?.stored ? (
-        <Notice tone="note" alert>
-          {t('log.taken')}
-        </Notice>
-      ) : shown && shown.problems.length === 0 && !fresh ? (
-        <Notice tone="note">{t('log.here')}</Notice>
-      ) : shown && shown.problems.length === 0 ? (
-        <Button look="solid" size="wide" disabled={take.isPending} onClick={() => take.mutate(shown.digest)}>
-          {t('bring.take')}
-        </Button>
-      ) : (
-        <Button look="solid" size="wide" disabled={look.isPending} onClick={() => look.mutate()}>
-          {t('log.try')}
-        </Button>
-      )}
-    </>
-  )
-}
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section aria-label={title}>
-      <h2 className="plate pb-2 text-2xl">{title}</h2>
-      {children}
-    </section>
   )
 }

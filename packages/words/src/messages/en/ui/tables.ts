@@ -6,7 +6,7 @@ export const tables = {
   'interface.askedWith': 'Asked with',
   'interface.gives': 'Gives',
   'interface.by':
-    '{by, select, anyone {anybody} owner {an owner} instrument {an instrument, by its key} other {whoever is signed in}}',
+    '{by, select, anyone {anybody} owner {an owner} instrument {an instrument, by its key} token {whoever is signed in, or their token} other {whoever is signed in}}',
   'interface.needed': 'needed',
   'table.take': 'The visit as tables',
   'table.takeSheet': 'The visit as a spreadsheet',

@@ -7,7 +7,7 @@ export const tables: Record<keyof typeof english, string> = {
   'interface.askedWith': 'Se pide con',
   'interface.gives': 'Da',
   'interface.by':
-    '{by, select, anyone {cualquiera} owner {un dueño} instrument {un instrumento, con su clave} other {quien haya entrado}}',
+    '{by, select, anyone {cualquiera} owner {un dueño} instrument {un instrumento, con su clave} token {quien haya entrado, o su clave} other {quien haya entrado}}',
   'interface.needed': 'necesario',
   'table.take': 'La visita en tablas',
   'table.takeSheet': 'La visita en hoja de cálculo',
