@@ -2,7 +2,10 @@ import { spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { once } from 'node:events'
 import pg from 'pg'
+import { openDatabase } from '../apps/server/src/db/database.ts'
 import { DEMO_PEOPLE, DEMO_WORKSHOP } from '../apps/server/src/demo/demoPeople.ts'
+import { makeVerdicts } from '../apps/server/src/runs/analysis/makeVerdicts.ts'
+import { makeTruths } from '../apps/server/src/truths/makeTruths.ts'
 
 /** A statement as the owner of the databases. */
 export async function statement(url: string, text: string): Promise<void> {
@@ -20,6 +23,14 @@ export function databaseUrl(): string {
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set: run the tests with npm test')
   return url
+}
+
+/** Verdicts, and what turned out to be true, once for all copies. */
+async function makeAll(url: string): Promise<void> {
+  const database = openDatabase(url)
+  await makeVerdicts(database, () => {})
+  await makeTruths(database)
+  await database.close()
 }
 
 /** The demo's database is made once, before the tests; each world begins as a copy of it. */
@@ -47,8 +58,9 @@ export default async function demoTemplate(): Promise<() => Promise<void>> {
   await statement(
     env.DATABASE_URL,
     `select set_config('brendik.workshop_id', '${DEMO_WORKSHOP.id}', false);
-     insert into learning (workshop_id, technician_id, uses) values ('${DEMO_WORKSHOP.id}', '${owner.id}', false)`,
+     insert into learning (workshop_id, technician_id, uses, bands) values ('${DEMO_WORKSHOP.id}', '${owner.id}', false, false)`,
   )
+  await makeAll(env.SERVER_DATABASE_URL)
   // What the workers read: they are started after this.
   process.env.DEMO_TEMPLATE = name
   process.env.BRENDIK_KEY = env.BRENDIK_KEY

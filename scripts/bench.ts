@@ -3,7 +3,17 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { analyseVisit, expectedRun, familyDefaults, parseVisitFile, type RunPlan } from '@brendik/core'
+import {
+  analyseVisit,
+  expectedRun,
+  familyDefaults,
+  learnBands,
+  modelName,
+  type ProvenRun,
+  parseVisitFile,
+  type RunPlan,
+  recordsKey,
+} from '@brendik/core'
 import { makeDrainCase } from '../packages/core/test/study/drainCases.ts'
 import { makeDraw } from '../packages/core/test/study/draw.ts'
 import { makeFillCase } from '../packages/core/test/study/fillCases.ts'
@@ -50,6 +60,38 @@ add(
 add(
   'expected band of 1,000 samples, drain',
   medianMs(15, () => expectedRun(plan('drain'))),
+  'ms',
+  60,
+)
+
+/** Drains of machines proven healthy, three of each, ten machines of a model. */
+const proven = Array.from({ length: 600 }, (_, n): ProvenRun => {
+  const machine = Math.floor(n / 3)
+  return {
+    runId: `run ${n}`,
+    visitId: `visit ${n}`,
+    machineId: `machine ${machine}`,
+    make: 'Made up',
+    model: `No. ${Math.floor(machine / 10)}`,
+    atMs: n * 86_400_000,
+    plan: plan('drain'),
+    flowLMin: 20 + 2 * Math.sin(machine) + 0.5 * Math.sin(1.7 * n),
+    readingsSe: 0.4,
+    startMm: 110,
+    endMm: 10,
+  }
+})
+const learned = learnBands('front-load', proven, 600 * 86_400_000)
+const own = learned.records.get(recordsKey.model('front-load', modelName('Made up', 'No. 1')))
+add(
+  'own records of 600 runs of a family, 20 models, learned anew in the background',
+  medianMs(3, () => learnBands('front-load', proven, 600 * 86_400_000)),
+  'ms',
+  5000,
+)
+add(
+  'expected band of 1,000 samples, drain, by own records',
+  medianMs(15, () => expectedRun({ ...plan('drain'), own })),
   'ms',
   60,
 )

@@ -8,6 +8,7 @@ import { flowStudy } from '../packages/core/test/study/flowStudy.ts'
 import { habitStudy } from '../packages/core/test/study/habitStudy.ts'
 import { holdStudy } from '../packages/core/test/study/holdStudy.ts'
 import { leakStudy } from '../packages/core/test/study/leakStudy.ts'
+import { ownStudy } from '../packages/core/test/study/ownStudy.ts'
 import { plannerStudy } from '../packages/core/test/study/plannerStudy.ts'
 import { promiseQuarters, promises, promiseTable } from '../packages/core/test/study/promises.ts'
 import { repairStudy } from '../packages/core/test/study/repairStudy.ts'
@@ -16,7 +17,7 @@ import { markdown, type Table } from '../packages/core/test/study/table.ts'
 
 /**
  * Seeded recovery studies: visit files from an independent simulator, analysed by the product, compared with the truth.
- * `--repeats=N` cases in each cell; `--part=flow|repair|drain|hold|fill|habits|leaks|faults|promises|planner`; `--write` puts the tables into docs/identifiability.md;
+ * `--repeats=N` cases in each cell; `--part=flow|repair|drain|hold|fill|habits|leaks|faults|promises|planner|own`; `--write` puts the tables into docs/identifiability.md;
  * `--json=FILE` writes the figures that the tests check.
  */
 const { values } = parseArgs({
@@ -85,6 +86,11 @@ if (wanted('planner')) {
   const planner = plannerStudy(repeats * 3, makeDraw(20261129))
   tables.push(...planner.tables)
   figures.planner = planner.figures
+}
+if (wanted('own')) {
+  const own = ownStudy(repeats)
+  tables.push(own.table)
+  figures.own = own.figures
 }
 const text = tables.map(markdown).join('\n')
 console.log(text)

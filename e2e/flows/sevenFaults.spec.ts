@@ -9,7 +9,7 @@ import { expect, test } from '../world.ts'
 
 interface Machine {
   id: string
-  spec: { family: string; tub: object; fillLevelMm: number | null }
+  spec: { label: string; tub: object; fillLevelMm: number | null }
 }
 interface Seen {
   check: string
@@ -40,7 +40,7 @@ async function visitOf(
     return (await answer.json().catch(() => null)) as T
   }
   const machines = await call<(Machine & { siteId: string | null })[]>('get', '/machines')
-  const machine = machines.find((m) => m.spec.family === 'front-load' && m.siteId) as Machine & {
+  const machine = machines.find(({ spec }) => spec.label === 'Laundry 2, front loader') as Machine & {
     siteId: string
   }
   const id = randomUUID()

@@ -91,6 +91,7 @@ for (const [name, width, height] of [
       [`/sites/${site.id}`, 'Telephone'],
       ['/workshop', 'Who changed what'],
       ['/learned', 'Coin trap blocked'],
+      ['/own-records/model:front-load:madeupworks%20c3450', 'washer 1, drain'],
       ['/interface', 'Send readings of a run'],
       ['/bring-in', 'First you see what it would do.'],
     ]

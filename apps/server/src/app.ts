@@ -31,6 +31,7 @@ import { reportRoutes, sharedRoutes } from './reports/reportRoutes.ts'
 import { type LivePace, openLiveRuns } from './runs/liveRuns.ts'
 import { ingestRoutes, runRoutes } from './runs/runRoutes.ts'
 import { tableRoutes } from './tables/tableRoutes.ts'
+import { ownRoutes as ownRecordRoutes } from './truths/ownRoutes.ts'
 import { truthRoutes } from './truths/truthRoutes.ts'
 import { visitFileJsonSchema } from './visits/visitFileJsonSchema.ts'
 import { visitFileRoutes } from './visits/visitFileRoutes.ts'
@@ -154,6 +155,7 @@ export async function createApp({
     reportRoutes(),
     calendarRoutes(),
     truthRoutes(),
+    ownRecordRoutes(),
     runRoutes(await openLiveRuns(db, pace)),
     peopleRoutes(db),
   )

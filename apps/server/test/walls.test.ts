@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { TRUTH_VERSION } from '@brendik/core'
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals'
 import pg from 'pg'
 import sharp from 'sharp'
@@ -49,12 +50,28 @@ beforeAll(async () => {
     looks: [],
   }
   await server.query(
-    'insert into visit_truth (workshop_id, visit_id, closed_at, version, truth) values ($1, $2, now(), 1, $3)',
-    [own.workshopId, ids.visit, JSON.stringify(truth)],
+    'insert into visit_truth (workshop_id, visit_id, closed_at, version, truth) values ($1, $2, now(), $3, $4)',
+    [own.workshopId, ids.visit, TRUTH_VERSION, JSON.stringify(truth)],
   )
   await server.query(
     "insert into own_chances (workshop_id, made_at, chances) values ($1, '2001-01-01', $2)",
     [own.workshopId, JSON.stringify({ visits: 7, factors: {} })],
+  )
+  await server.query(
+    "insert into proven_run (workshop_id, run_id, visit_id, machine_id, family, model, kind, at, facts, among) values ($1, $2, $3, $4, 'front-load', 'm', 'drain', now(), $5, $6)",
+    [
+      own.workshopId,
+      // Not the one that was set aside.
+      crypto.randomUUID(),
+      ids.visit,
+      ids.machine,
+      JSON.stringify({ make: SECRET, model: SECRET }),
+      JSON.stringify({ runId: ids.run, machineId: ids.machine, off: 0, sd: 0.1, healthy: 1, used: true }),
+    ],
+  )
+  await server.query(
+    "insert into own_band (workshop_id, key, records) values ($1, 'family:front-load', $2)",
+    [own.workshopId, JSON.stringify({ of: SECRET })],
   )
   await server.query(
     "insert into recovery (token_hash, workshop_id, technician_id, made_by, printed) values ('\\x01', $1, $2, $2, true)",
@@ -87,6 +104,9 @@ async function fingerprint(): Promise<string> {
     'visit_truth',
     'own_chances',
     'learning',
+    'proven_run',
+    'own_band',
+    'set_aside_run',
   ]
   const parts = await Promise.all(
     tables.map(async (table) => {
@@ -266,6 +286,11 @@ describe('with the workshop’s condition taken out of a query', () => {
   const valuesOf: Record<string, unknown[]> = {
     findAssignment: [ids.instrument],
     findLearning: [],
+    findOwnBand: [['family:front-load']],
+    findOwnRecords: ['family:front-load'],
+    listOwnModels: [10],
+    listOwnRuns: ['front-load', null, 10],
+    listProven: ['front-load', 10],
     findMachine: [ids.machine],
     findOwnChances: [ids.visit],
     findOwnOrder: [],

@@ -127,6 +127,10 @@ export const makeRouter = (client: QueryClient) => {
               lazy: async () => ({ Component: (await import('./routes/LearnedPage.tsx')).LearnedPage }),
             },
             {
+              path: '/own-records/:key',
+              lazy: async () => ({ Component: (await import('./routes/OwnModelPage.tsx')).OwnModelPage }),
+            },
+            {
               path: '/workshop',
               lazy: async () => ({ Component: (await import('./routes/WorkshopPage.tsx')).WorkshopPage }),
             },

@@ -24,6 +24,10 @@ export type {
   MachineAnswer,
   MachineHistory,
   ObservationAnswer,
+  OwnModelAnswer,
+  OwnRecordsAnswer,
+  OwnRecordsLine,
+  OwnRunAnswer,
   PhotoAnswer,
   PieceFate,
   RecordSubject,
@@ -60,6 +64,7 @@ export {
   type OwnSession,
   ownChoiceSchema,
   ownOrderSchema,
+  ownRunSchema,
   PASSWORD_LEAST,
   type PersonAnswer,
   passwordChangeSchema,
@@ -235,9 +240,11 @@ export {
   learnedOf,
   type Reliability,
 } from './guide/truths/learned.ts'
+export { provenRuns } from './guide/truths/provenRuns.ts'
 export { type ShowedCount, showedCounts } from './guide/truths/showed.ts'
 export { TRUTH_VERSION, type VisitTruth, visitTruth } from './guide/truths/visitTruth.ts'
 export { ACCESS_WAYS, type AccessWay, PANELS } from './machine/access.ts'
+export { HEALTHY_IDS, type HealthyId } from './machine/healthyDraws.ts'
 export { LEAK_PHASES, type LeakPhase } from './machine/leakPhases.ts'
 export {
   FAMILY_IDS,
@@ -254,6 +261,7 @@ export {
   type Tap,
   tapedTub,
 } from './machine/machineSpec.ts'
+export { familyScale, type OwnRecords, ownGaussian } from './machine/ownRecords.ts'
 export { ON_PUMP, type Part, type PartId } from './machine/parts.ts'
 export {
   drainFlowAtHeightLMin,
@@ -279,6 +287,10 @@ export {
   undoTarget,
 } from './measure/board/runState.ts'
 export { openRunStream, type RunStream } from './measure/board/runStream.ts'
+export { type Drift, type DriftPoint, driftOf } from './measure/own/drift.ts'
+export { learnBands, type RunAmongPeers } from './measure/own/learnBands.ts'
+export { modelName, recordsKey } from './measure/own/ownKeys.ts'
+export type { ProvenRun } from './measure/own/provenRun.ts'
 export { type BandRests, bandRests, type FactFrom, type FactId } from './measure/plan/bandFacts.ts'
 export { type BandShape, bandOf } from './measure/plan/bandOf.ts'
 export { type ExpectedRun, expectedRun, type Spread } from './measure/plan/expectedRun.ts'
@@ -295,6 +307,7 @@ export {
 export { knownFillLevelMm } from './measure/plan/timedEnds.ts'
 export type { Readings } from './measure/readings/readings.ts'
 export { type EntryQuestion, questionEntry } from './measure/readings/unitSlip.ts'
+export { type FigureFact, figureFacts } from './measure/verdict/figureFacts.ts'
 export { ANALYSIS_VERSION, blankAnalysis, type RunAnalysis } from './measure/verdict/runAnalysis.ts'
 export type { HoldsSay, Saying, SlipCode } from './measure/verdict/saying.ts'
 export type { Verdict } from './measure/verdict/verdict.ts'

@@ -189,3 +189,32 @@ describe('the run in a log', () => {
     })
   })
 })
+
+describe('a current', () => {
+  /** A pump that is switched on at 20 s with a surge, and off at 80 s; the level falls from 23 s to 70 s. */
+  const log = (head: string, row: (s: number, level: number, amps: number) => string) =>
+    [
+      head,
+      ...Array.from({ length: 101 }, (_, s) => {
+        const level = s < 23 ? 110 : s < 70 ? 110 - (105 * (s - 23)) / 47 : 5
+        const amps = s < 20 || s > 80 ? 0.02 : s === 20 ? 1.9 : 0.6
+        return row(s, level, amps)
+      }),
+    ].join('\n')
+  it('tells when the pump was switched on, before the level began to fall', () => {
+    const text = log('elapsed s;level mm;pump current mA', (s, level, amps) => `${s};${level};${amps * 1000}`)
+    expect(roles(guessed(text))).toEqual(['elapsed s', 'level mm', 'current mA'])
+    const found = read(text)
+    expect(found.currentA[30]).toBeCloseTo(0.6, 9)
+    const run = guessRun(found)
+    expect(run).toMatchObject({ kind: 'drain', beginS: 20 })
+    expect(run.endS).toBeGreaterThan(65)
+    expect(run.endS).toBeLessThan(71)
+  })
+  it('alone times the run, and a current that never changes tells nothing', () => {
+    const alone = log('elapsed s;Corriente A', (s, _level, amps) => `${s};${amps}`)
+    expect(guessRun(read(alone))).toEqual({ kind: 'drain', beginS: 20, endS: 81 })
+    const even = log('elapsed s;level mm;current A', (s, level) => `${s};${level};0.6`)
+    expect(guessRun(read(even)).beginS).toBeGreaterThan(21)
+  })
+})

@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals'
+import { drawTub, healthyDraw } from '../src/machine/healthyDraws.ts'
 import { tapedTub } from '../src/machine/machineSpec.ts'
-import { cleanPathK, drawTub, pumpMiddle } from '../src/machine/uncertainty.ts'
+import { cleanPathK, pumpMiddle } from '../src/machine/uncertainty.ts'
 import { estimateFlow } from '../src/measure/estimate/estimateFlow.ts'
 import { straightenClock } from '../src/measure/readings/clock.ts'
 import type { Readings } from '../src/measure/readings/readings.ts'
@@ -53,7 +54,7 @@ describe('the size of the tub', () => {
       let toldSe = 0
       const flows = Array.from({ length: 300 }, () => {
         // The water moves at one flow in a tub that is not quite the taped one; only its levels are seen.
-        const real = drawTub(plan.machine, random)
+        const real = drawTub(plan.machine, random, healthyDraw(plan.machine, plan.site))
         const [a, b] = [tubVolumeL(real, from), tubVolumeL(real, to)]
         const mm = tS.map((s) => tubLevelMm(real, a + ((b - a) * s) / 117))
         const flow = estimateFlow(plan, { tS, mm }, 'stream', 0, 117, false, false)

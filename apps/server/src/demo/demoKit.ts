@@ -11,6 +11,8 @@ export interface DemoRun {
   fromMm: number
   plan: RunPlan
   by: 'hand' | 'stream'
+  /** Of the machine as it is, which nobody read off. */
+  real?: Partial<RunPlan['machine']>
   /** Length of a run that has no end of its own, s. */
   lastsS?: number
 }

@@ -64,7 +64,16 @@ export const DEMO_MACHINES = [
     ...familyDefaults('top-load-belt'),
     valve: { ratedLMin: 11, taps: ['cold', 'hot'] },
   }),
+  ...[1, 2, 3, 4, 5, 6, 7].map((n) =>
+    machine(
+      `Corner laundry, washer ${n}`,
+      { ...front, tub: { ...front.tub, assumed: true } },
+      { make: 'Made-up Works', model: 'C3-450', builtYear: 2021, supplyVolts: 230 },
+    ),
+  ),
 ]
+/** The first of the washers of the laundry, and their place. */
+export const LAUNDRY = { machine: 4, site: 4 } as const
 
 const sites: { name: string; spec: SiteSpec }[] = [
   {
@@ -88,12 +97,17 @@ const sites: { name: string; spec: SiteSpec }[] = [
     name: 'Ash Row 5, garage',
     spec: { supplyKpa: { cold: 410, hot: 400 }, standpipeHeightMm: 900, waterTempC: 13, portHeightMm: 240 },
   },
+  {
+    name: 'Corner laundry',
+    spec: { supplyKpa: { cold: 350, hot: null }, standpipeHeightMm: 920, waterTempC: 14, portHeightMm: null },
+  },
 ]
 export const DEMO_CUSTOMERS = [
   { name: 'Larch House residents', phone: '555 0142', note: 'Key at the caretaker’s window.' },
   { name: 'Quarry Lane household', phone: '555 0177', note: '' },
   { name: 'Mill Yard letting', phone: '555 0119', note: 'Tenant is in after three.' },
   { name: 'Ash Row household', phone: '555 0163', note: 'Floor drain in the garage.' },
+  { name: 'Corner laundry', phone: '555 0186', note: 'Closed on Mondays.' },
 ].map((customer) => ({ id: idOf(`customer ${customer.name}`), ...customer }))
 export const DEMO_SITES = sites.map((site, i) => ({
   id: idOf(`site ${site.name}`),

@@ -17,7 +17,8 @@ const HOLD_S = 601
 export function demoRunFacts(run: DemoRun): { events: RunEvent[]; blocks: IngestBlock[] } {
   const random = seededRandom(Number.parseInt(idOf(run.seed).slice(0, 8), 16))
   const sense = noisyLevelSensor(random)
-  const { machine: spec, site } = run.plan
+  const { site } = run.plan
+  const spec = { ...run.plan.machine, ...run.real }
   const target = spec.fillLevelMm ?? 100
   const start = run.startedAtMs
   const id = (name: string) => idOf(`${run.id} ${name}`)

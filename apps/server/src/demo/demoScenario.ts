@@ -1,5 +1,6 @@
-import { actValue } from '@brendik/core'
+import { actValue, TAPS } from '@brendik/core'
 import { type DemoKit, type DemoRun, demoKit } from './demoKit.ts'
+import { laundryRepairs } from './demoLaundry.ts'
 import { idOf } from './demoPeople.ts'
 import { pastRepairs } from './demoRepairs.ts'
 
@@ -15,12 +16,14 @@ export function demoVisits(midnightMs: number, nowMs: number) {
     rattling(kit),
     ...yearly(kit),
     ...pastRepairs(kit),
+    ...laundryRepairs(kit),
   ].map((made) => inThePast(made, nowMs))
 }
 
-/** Three inspections that found nothing. */
+/** Three inspections that found nothing; year by year scale takes a little of the fill. */
 function yearly({ at, visit, run, look }: DemoKit) {
   return [3, 2, 1].map((yearsAgo) => {
+    const real = { valve: { ratedLMin: 8 * 1.035 ** yearsAgo, taps: TAPS } }
     const then = at(0, 0) - yearsAgo * 365 * 86_400_000 + 9 * 3_600_000
     const name = `larch ${yearsAgo} years ago`
     return visit(
@@ -30,7 +33,7 @@ function yearly({ at, visit, run, look }: DemoKit) {
       then,
       'Yearly inspection.',
       [
-        run(`${name} fill`, 'fill', 'none', then + 600_000, 0, 0, 'stream'),
+        { ...run(`${name} fill`, 'fill', 'none', then + 600_000, 0, 0, 'stream'), real },
         run(`${name} drain`, 'drain', 'none', then + 1_300_000, 0, 0, 'stream'),
       ],
       [look(then + 300_000, 'complaint', 'routine'), look(then + 400_000, 'fill-hose.look', 'good', 'cold')],

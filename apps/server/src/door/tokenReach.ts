@@ -3,7 +3,7 @@ export type Reach = 'read' | 'record'
 
 /** What is read and written of the work itself. The rest – people, keys, prices, passwords, links to give away – stays with whoever sits at the screen. */
 const READS =
-  /^\/api\/(day|logbook|own-times|instruments|machines|sites|rivals|tables\.zip|learned|own-order|prices|session|visits\/|runs\/|photos\/|machines\/)/
+  /^\/api\/(day|logbook|own-times|instruments|machines|sites|rivals|tables\.zip|learned|own-records|own-order|prices|session|visits\/|runs\/|photos\/|machines\/)/
 const RECORDS =
   /^\/api\/(visits\/[^/]+(\/(closed|observations|entries))?|runs\/[^/]+\/events|photos\/[^/]+|(machines|sites|customers|rivals)\/[^/]+|visit-files)$/
 

@@ -1,8 +1,19 @@
-import { learnedOf, TRUTH_VERSION, type VisitTruth, visitTruth } from '@brendik/core'
+import {
+  actsOfEntries,
+  finishedRuns,
+  learnedOf,
+  modelName,
+  type ProvenRun,
+  provenRuns,
+  TRUTH_VERSION,
+  type VisitTruth,
+  visitTruth,
+} from '@brendik/core'
 import * as v from 'valibot'
 import type { Actor, Database, ScopedDb } from '../db/database.ts'
 import { written } from '../db/row.ts'
-import { weighedVisit } from '../visits/weighedVisit.ts'
+import { type WeighedVisit, weighedVisit } from '../visits/weighedVisit.ts'
+import { learnOwnBands } from './learnOwnBands.ts'
 
 const takenRow = v.strictObject({
   workshopId: v.string(),
@@ -13,6 +24,7 @@ const takenRow = v.strictObject({
 type Taken = v.InferOutput<typeof takenRow>
 const truthRow = v.strictObject({ truth: written<VisitTruth>() })
 
+const DAY_MS = 86_400_000
 /** Nobody else takes up a visit for so long, s. */
 const TAKEN_S = 60
 /** A visit that was taken up so often, and never came out, is left without a truth. */
@@ -54,6 +66,8 @@ async function teach(database: Database, workshopId: string): Promise<void> {
   const db = database.as(actor)
   const { chances } = learnedOf(await knownTruths(db, actor))
   await db.run('addOwnChances', [workshopId, JSON.stringify(chances)])
+  // By the day: what was learned an hour ago from the same runs is the same.
+  await learnOwnBands(db, actor, Math.floor(Date.now() / DAY_MS) * DAY_MS)
 }
 
 /** What turned out to be true of the visits closed last. */
@@ -64,13 +78,47 @@ async function makeTruth(database: Database, { workshopId, visitId, asked, tries
   const actor: Actor = { workshopId, technicianId: null }
   const db = database.as(actor)
   let truth: VisitTruth | null = null
+  let proven: ProvenRun[] = []
   if (tries <= MOST_TRIES) {
-    const { said, proof, weighed } = await weighedVisit(db, actor, visitId)
-    truth = visitTruth(weighed, said, proof.outcome)
+    const known = await weighedVisit(db, actor, visitId)
+    truth = visitTruth(known.weighed, known.said, known.proof.outcome)
+    proven = provenOf(known)
   }
   await db.transaction(async (tx) => {
     const values = [workshopId, visitId, TRUTH_VERSION, truth && JSON.stringify(truth)]
+    await tx.run('forgetProven', [workshopId, visitId])
     if ((await tx.run('upsertTruth', values)) === 0) await tx.run('forgetTruth', [workshopId, visitId])
+    else for (const run of proven) await tx.run('addProven', provenValues(actor, run))
     await tx.run('doneTruth', [workshopId, visitId, asked])
   })
 }
+
+function provenOf({ visit, proof }: WeighedVisit): ProvenRun[] {
+  const { make, model } = visit.machine.record
+  return provenRuns({
+    visitId: visit.id,
+    machineId: visit.machine.id,
+    make,
+    model,
+    runs: finishedRuns(visit).map(({ id, plan, analysis, startedAtMs }) => ({
+      runId: id,
+      plan,
+      analysis,
+      atMs: startedAtMs,
+    })),
+    acts: actsOfEntries(visit.entries),
+    outcome: proof.outcome,
+  })
+}
+
+const provenValues = ({ workshopId }: Actor, run: ProvenRun): unknown[] => [
+  workshopId,
+  run.runId,
+  run.visitId,
+  run.machineId,
+  run.plan.machine.family,
+  modelName(run.make, run.model),
+  run.plan.kind,
+  run.atMs,
+  JSON.stringify(run),
+]

@@ -4,10 +4,10 @@ import * as v from 'valibot'
 import { ownerScope, scopeOf } from '../door/whoIsIt.ts'
 import { parseInput } from '../errors/parseInput.ts'
 import { knownTruths } from './makeTruths.ts'
+import { learningRow } from './rows.ts'
 
 const showedRow = v.strictObject({ part: v.string(), showed: v.string(), n: v.number() })
 const wentRow = v.strictObject({ part: v.string(), went: v.number() })
-const learningRow = v.strictObject({ uses: v.boolean() })
 
 /** What turned out to be true over all visits of a workshop, what it taught, and whether new visits are weighed with it. */
 export function truthRoutes(): Router {
@@ -25,13 +25,14 @@ export function truthRoutes(): Router {
       showed: showedCounts(showed),
       carry: toCarry(went),
       uses: learning?.uses ?? true,
+      bands: learning?.bands ?? true,
     }
     response.json(answer)
   })
   router.put('/learned', async (request, response) => {
     const { db, actor } = ownerScope(request)
-    const { uses } = parseInput(learningSchema, request.body)
-    await db.run('putLearning', [actor.workshopId, actor.technicianId, uses])
+    const { uses = null, bands = null } = parseInput(learningSchema, request.body)
+    await db.run('putLearning', [actor.workshopId, actor.technicianId, uses, bands])
     response.json({ ok: true })
   })
   return router

@@ -1,4 +1,12 @@
-import { CHECK_IDS, FAMILY_IDS, LEAK_PHASES, type MachineAnswer, type SiteAnswer, TAPS } from '@brendik/core'
+import {
+  CHECK_IDS,
+  FAMILY_IDS,
+  LEAK_PHASES,
+  type MachineAnswer,
+  type OwnRecords,
+  type SiteAnswer,
+  TAPS,
+} from '@brendik/core'
 import * as v from 'valibot'
 import { written } from '../db/row.ts'
 
@@ -50,6 +58,7 @@ export const entryRow = v.strictObject({
   basedOn: v.array(v.string()),
 })
 export const ownChancesRow = v.strictObject({ chances: v.unknown() })
+export const ownRecordsRow = v.strictObject({ records: written<OwnRecords>() })
 export const ownTimeRow = v.strictObject({
   check: v.picklist(CHECK_IDS),
   by: v.picklist(['me', 'shop']),

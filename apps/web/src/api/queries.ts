@@ -11,7 +11,10 @@ import type {
   LogbookAnswer,
   MachineHistory,
   OrderEntry,
+  OwnModelAnswer,
   OwnOrder,
+  OwnRecordsAnswer,
+  OwnRunAnswer,
   OwnSession,
   OwnTime,
   Paper,
@@ -148,7 +151,29 @@ export const interfaceQuery = queryOptions({
   queryFn: () => get<InterfaceDocument>(`/openapi.json?${new URLSearchParams(paperNow())}`),
   staleTime: 600_000,
 })
-export const putLearning = (uses: boolean) => put('/learned', { uses })
+export const putLearning = (what: { uses?: boolean; bands?: boolean }) => put('/learned', what)
+/** Makes, models and families of which there are runs of machines proven healthy. */
+export const ownRecordsQuery = queryOptions({
+  queryKey: ['own-records'],
+  queryFn: () => get<OwnRecordsAnswer>('/own-records'),
+})
+export const ownModelQuery = (key: string) =>
+  queryOptions({
+    queryKey: ['own-records', key],
+    queryFn: () => get<OwnModelAnswer>(`/own-records/${encodeURIComponent(key)}`),
+    // What was set aside is worked out anew in a moment; of more runs than are learned from the oldest are never compared.
+    refetchInterval: ({ state }) =>
+      Date.now() - askedAtMs < WAITED_FOR_MS && state.data?.runs.some(unsettled) ? 1000 : false,
+  })
+const WAITED_FOR_MS = 60_000
+/** When a run was last set aside or counted again here. */
+let askedAtMs = 0
+/** A run that was set aside or counted again, and not compared since. */
+const unsettled = ({ setAsideBy, sd }: OwnRunAnswer) => (setAsideBy === null) === (sd === 0)
+export function putOwnRun({ runId, counts }: { runId: string; counts: boolean }) {
+  askedAtMs = Date.now()
+  return put(`/own-records/runs/${runId}`, { counts })
+}
 /** The address of one's own calendar. */
 export const postCalendar = () => post<{ token: string }>('/me/calendar', {})
 export const deleteCalendar = () => del('/me/calendar')

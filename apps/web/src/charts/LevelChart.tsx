@@ -5,7 +5,7 @@ import { usePrefs } from '../lib/prefs.ts'
 import { clockText } from '../lib/time.ts'
 import { unitOf } from '../lib/units.ts'
 import { numberText } from '../lib/words.ts'
-import { leakBand, markLines, nowLine } from './annotations.ts'
+import { leakBand, markLines, nowLine, usualName } from './annotations.ts'
 import { type ChartMark, extent, niceStep, type Trace } from './chartModel.ts'
 import { showBand } from './expectedBand.ts'
 import { colour } from './paint.ts'
@@ -18,6 +18,8 @@ export interface LevelChartProps {
   band: BandShape | null
   /** Likewise. */
   bandName?: string
+  /** The band there would be without own records: its edges, thin. */
+  usual?: BandShape | null
   traces: readonly Trace[]
   marks: readonly ChartMark[]
   /** The fitted run carried on, dotted. */
@@ -80,7 +82,12 @@ export function LevelChart(props: LevelChartProps) {
 
 function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metric' | 'us'): void {
   const { band, traces, nowS, carriedOn } = props
-  const { endS, topMm } = extent(band, traces, nowS ?? 0, carriedOn?.at(-1)?.x ?? 0)
+  const { endS, topMm } = extent(
+    band,
+    traces,
+    nowS ?? 0,
+    Math.max(carriedOn?.at(-1)?.x ?? 0, props.usual?.hi.at(-1)?.x ?? 0),
+  )
   const { show, read, unit } = unitOf(units, 'level')
   const ink = colour('--ink')
   const font = { family: 'Archivo Variable, system-ui, sans-serif', size: 14 }
@@ -92,6 +99,14 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
   const timeStep = niceStep(endS, chart.width < 500 ? 5 : 9, TIME_STEPS)
   showBand(chart, band, props.bandName)
   chart.data.datasets = [
+    ...(props.usual ? [props.usual.lo, props.usual.hi] : []).map((data) => ({
+      data,
+      showLine: true,
+      pointRadius: 0,
+      borderColor: colour('--soft'),
+      borderWidth: 1.5,
+      borderDash: [3, 4],
+    })),
     ...(carriedOn
       ? [
           {
@@ -158,6 +173,7 @@ function draw(chart: Chart, props: LevelChartProps, _theme: string, units: 'metr
     annotation: {
       annotations: [
         ...(props.height ? leakBand(props.height) : []),
+        ...(props.usual ? usualName(props.usual.hi) : []),
         ...markLines(props.marks),
         ...(nowS === null ? [] : [nowLine(nowS)]),
       ],

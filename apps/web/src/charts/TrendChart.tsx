@@ -1,4 +1,4 @@
-import { Chart, LinearScale, PointElement, ScatterController } from 'chart.js'
+import { Chart, LinearScale, LineElement, PointElement, ScatterController } from 'chart.js'
 import { useEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText } from '../lib/time.ts'
@@ -7,7 +7,7 @@ import { numberText } from '../lib/words.ts'
 import { expectedBox, intervalLine } from './annotations.ts'
 import { colour } from './paint.ts'
 
-Chart.register(ScatterController, PointElement, LinearScale)
+Chart.register(ScatterController, PointElement, LineElement, LinearScale)
 
 /** One run of the past: its flow with its interval, and what was expected then. */
 export interface TrendPoint {
@@ -19,8 +19,16 @@ export interface TrendPoint {
   off: boolean
 }
 
-/** Flow over the years, L/min in the user's units: measured in ink with its interval, expected hatched behind. */
-export function TrendChart({ points, label }: { points: readonly TrendPoint[]; label: string }) {
+/** Flow over the years, L/min in the user's units: measured in ink with its interval, expected hatched behind, how it drifts as a line. */
+export function TrendChart({
+  points,
+  drift = [],
+  label,
+}: {
+  points: readonly TrendPoint[]
+  drift?: readonly { atMs: number; flowLMin: number }[]
+  label: string
+}) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const { theme, units } = usePrefs()
   // biome-ignore lint/correctness/useExhaustiveDependencies: the theme changes the colours that are read from the page
@@ -42,6 +50,13 @@ export function TrendChart({ points, label }: { points: readonly TrendPoint[]; l
             pointRadius: 5,
             pointBackgroundColor: points.map((p) => colour(p.off ? '--watch' : '--ink')),
             pointBorderColor: points.map((p) => colour(p.off ? '--watch' : '--ink')),
+          },
+          {
+            data: drift.map((p) => ({ x: p.atMs, y: show(p.flowLMin) })),
+            showLine: true,
+            pointRadius: 0,
+            borderColor: colour('--water'),
+            borderWidth: 2,
           },
         ],
       },
@@ -101,7 +116,7 @@ export function TrendChart({ points, label }: { points: readonly TrendPoint[]; l
       shown = false
       chart.destroy()
     }
-  }, [points, units, theme])
+  }, [points, drift, units, theme])
   return (
     <div className="relative h-48">
       <canvas ref={canvas} role="img" aria-label={label} />

@@ -1,5 +1,6 @@
 import { Chart } from 'chart.js'
 import annotation, { type AnnotationOptions } from 'chartjs-plugin-annotation'
+import { t } from '../lib/words.ts'
 import type { ChartMark } from './chartModel.ts'
 import { expectedBand } from './expectedBand.ts'
 import { colour, hatch } from './paint.ts'
@@ -59,6 +60,27 @@ function fitsRight(chart: Chart, mark: ChartMark): boolean {
   const { width } = chart.ctx.measureText(mark.text)
   chart.ctx.restore()
   return at + width + 10 <= chart.chartArea.right
+}
+
+/** What the thin edges are, beside the later one of them. */
+export function usualName(edge: readonly { x: number; y: number }[]): AnnotationOptions[] {
+  const at = edge[Math.floor(0.55 * edge.length)]
+  return at
+    ? [
+        {
+          ...DRAWN,
+          type: 'label',
+          xValue: at.x,
+          yValue: at.y,
+          content: t('chart.usual'),
+          color: colour('--soft'),
+          font: { family: FACE, size: 13, weight: 500 },
+          padding: 0,
+          position: { x: 'start', y: 'end' },
+          xAdjust: 6,
+        },
+      ]
+    : []
 }
 
 /** The height of the leak as an amber hatched band with its name. */

@@ -10,6 +10,7 @@ import {
   ShowedParts,
   ToCarry,
 } from '../features/learned/index.ts'
+import { OwnRecordsList } from '../features/ownRecords/index.ts'
 import { t } from '../lib/words.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { Scroll } from '../ui/Scroll.tsx'
@@ -49,6 +50,9 @@ export function LearnedPage() {
               <div className="grid content-start gap-8">
                 <Part title={t('learned.chances')}>
                   <OwnChancesTable learned={learned} owner={who.role === 'owner'} />
+                </Part>
+                <Part title={t('ownRecords.ownRecords')}>
+                  <OwnRecordsList owner={who.role === 'owner'} />
                 </Part>
                 {learned.carry.length > 0 && (
                   <Part title={t('learned.carryTitle')}>

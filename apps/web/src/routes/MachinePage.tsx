@@ -1,4 +1,12 @@
-import { HOSES_EVERY_MS, type MachineHistory, type MachineRecord, type RunSummary } from '@brendik/core'
+import {
+  type Drift,
+  type DriftPoint,
+  driftOf,
+  HOSES_EVERY_MS,
+  type MachineHistory,
+  type MachineRecord,
+  type RunSummary,
+} from '@brendik/core'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { TrendChart, type TrendPoint } from '../charts/TrendChart.tsx'
@@ -85,13 +93,18 @@ const TREND_KINDS = [
 function Trends({ machine }: { machine: MachineHistory }) {
   const { units } = usePrefs()
   const runs = useMemo(() => machine.visits.flatMap((visit) => visit.runs), [machine])
-  const shown = TREND_KINDS.map(([kind, name]) => ({ kind, name, points: trendOf(runs, kind) })).filter(
-    ({ points }) => points.length > 0,
+  const shown = useMemo(
+    () =>
+      TREND_KINDS.map(([kind, name]) => {
+        const points = trendOf(runs, kind)
+        return { kind, name, points, drift: driftOf(points) }
+      }).filter(({ points }) => points.length > 0),
+    [runs],
   )
   if (shown.length === 0) return <p className="py-6 text-lg text-soft">{t('machinePage.noFillOrDrainWas')}</p>
   return (
     <div className="grid gap-x-8 gap-y-4 py-4 md:grid-cols-2">
-      {shown.map(({ kind, name, points }) => {
+      {shown.map(({ kind, name, points, drift }) => {
         const [first, last] = [points[0] as TrendPoint, points.at(-1) as TrendPoint]
         const change = Math.round((last.value / first.value - 1) * 100)
         const apart = first.hi < last.lo || last.hi < first.lo
@@ -106,16 +119,19 @@ function Trends({ machine }: { machine: MachineHistory }) {
             <p className="pb-1 text-sm text-soft">
               {points.length < 2
                 ? t('machinePage.oneRunSoFar')
-                : apart
-                  ? t('machinePage.lessThan', {
-                      change: Math.abs(change),
-                      changeCase: change < 0 ? 'yes' : 'no',
-                      date: dateText(first.atMs, 'month'),
-                    })
-                  : t('machinePage.noChangeSinceThatThe', { date: dateText(first.atMs, 'month') })}
+                : drift.says === 'slower' || drift.says === 'faster'
+                  ? driftText(drift)
+                  : apart
+                    ? t('machinePage.lessThan', {
+                        change: Math.abs(change),
+                        changeCase: change < 0 ? 'yes' : 'no',
+                        date: dateText(first.atMs, 'month'),
+                      })
+                    : t('machinePage.noChangeSinceThatThe', { date: dateText(first.atMs, 'month') })}
             </p>
             <TrendChart
               points={points}
+              drift={drift.says === 'slower' || drift.says === 'faster' ? drift.line : NO_DRIFT}
               label={t('machinePage.overTimeTo', {
                 name,
                 flow: figure(units, 'flow', first.value),
@@ -129,15 +145,24 @@ function Trends({ machine }: { machine: MachineHistory }) {
   )
 }
 
+const NO_DRIFT: readonly { atMs: number; flowLMin: number }[] = []
+function driftText({ says, perYear, runs }: Exclude<Drift, { says: 'too-few' }>): string {
+  const percent = (share: number) => Math.round(100 * Math.abs(share))
+  const [least = 0, most = 0] = [percent(perYear.lo), percent(perYear.hi)].sort((a, b) => a - b)
+  return t('machinePage.drift', { percent: percent(perYear.value), least, most, says, runs })
+}
+
+/** A run of the trend, as far as its drift is tested. */
+type DriftRun = TrendPoint & DriftPoint
 /** Runs of a kind that gave a flow, oldest first; throttled ones and those at another hose height are no trend. */
-function trendOf(runs: readonly RunSummary[], kind: 'fill' | 'drain'): TrendPoint[] {
+function trendOf(runs: readonly RunSummary[], kind: 'fill' | 'drain'): DriftRun[] {
   const usual = runs.find((run) => run.kind === kind)?.hoseEndMm ?? null
   return runs
     .filter(
       (run) => run.kind === kind && run.startedAtMs !== null && run.analysis?.verdict !== 'not-identifiable',
     )
     .filter((run) => kind === 'fill' || Math.abs((run.hoseEndMm ?? 900) - (usual ?? 900)) < 150)
-    .flatMap((run): TrendPoint[] => {
+    .flatMap((run): DriftRun[] => {
       const flow = run.analysis?.quantities.flowLMin
       if (!flow) return []
       return [
@@ -148,6 +173,9 @@ function trendOf(runs: readonly RunSummary[], kind: 'fill' | 'drain'): TrendPoin
           hi: flow.hi,
           expected: run.analysis?.expected?.flowLMin ?? null,
           off: run.analysis?.verdict !== 'within',
+          flowLMin: flow.value,
+          expectedLMin: (run.analysis?.usual ?? run.analysis?.expected)?.flowLMin.mid ?? 0,
+          readingsSe: run.analysis?.basis?.of === 'flow' ? run.analysis.basis.readingsSe : 0.03 * flow.value,
         },
       ]
     })

@@ -9,7 +9,7 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { firstPlan, LiveBoard, SetupBoard, useRunBoard } from '../features/run/index.ts'
+import { byOwnRecords, firstPlan, LiveBoard, SetupBoard, useRunBoard } from '../features/run/index.ts'
 import { useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { t } from '../lib/words.ts'
@@ -78,7 +78,7 @@ function stepPlan(params: URLSearchParams, visit: VisitAnswer): RunPlan | null {
   const protocol = PROTOCOLS[params.get('protocol') as ProtocolId]
   const step = protocol?.steps.find((candidate) => candidate.id === params.get('step'))
   const slowTap = params.get('tap') === 'hot' ? 'hot' : 'cold'
-  return step?.kind === 'run'
-    ? planForStep(protocol, step, visit.machine.spec, visit.site.spec, slowTap)
-    : null
+  if (step?.kind !== 'run') return null
+  const planned = planForStep(protocol, step, visit.machine.spec, visit.site.spec, slowTap)
+  return { ...planned, ...byOwnRecords(planned.kind, visit) }
 }

@@ -2,6 +2,7 @@ import {
   type BandRests,
   type ExpectedRun,
   type FactId,
+  type FigureFact,
   plannedEndMm,
   type RunPlan,
   type Spread,
@@ -43,7 +44,7 @@ export function bandAdvice({ now, facts }: BandRests): string {
     hi: boundText(best.band.hi),
   })
 }
-/** A value that an expected run rests on. */
-export const factName = (id: FactId): string => tOf(`restsOn.${id}`, id)
+/** A value that a run, or what is expected of it, rests on. */
+export const factName = (id: FactId | FigureFact['id']): string => tOf(`restsOn.${id}`, id)
 /** The end of a band that may never come. */
 export const boundText = (s: number): string => (Number.isFinite(s) ? estimateText(s) : t('ui.never'))

@@ -66,6 +66,7 @@ const log = {
       found.levelMm.buffer,
       found.rulerMm.buffer,
       found.flowLMin.buffer,
+      found.currentA.buffer,
     ])
   },
 }

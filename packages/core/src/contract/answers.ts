@@ -3,9 +3,11 @@ import type { Carried } from '../guide/truths/carry.ts'
 import type { Learned } from '../guide/truths/learned.ts'
 import type { ShowedCount } from '../guide/truths/showed.ts'
 import type { LeakPhase } from '../machine/leakPhases.ts'
-import type { MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
+import type { FamilyId, MachineSpec, SiteSpec, Tap } from '../machine/machineSpec.ts'
+import type { OwnRecords } from '../machine/ownRecords.ts'
 import type { RunEvent } from '../measure/board/runEvents.ts'
 import type { ReadingBlock } from '../measure/board/runReadings.ts'
+import type { RunAmongPeers } from '../measure/own/learnBands.ts'
 import type { RunKind, RunPlan } from '../measure/plan/runPlan.ts'
 import type { RunAnalysis } from '../measure/verdict/runAnalysis.ts'
 import type { OwnChances } from '../reason/catalogue/ownChances.ts'
@@ -140,13 +142,50 @@ export interface VisitAnswer {
   photos: PhotoAnswer[]
   /** What the workshop's own visits made of the catalogue's chances when this one was opened; null = nothing, or it is switched off. */
   chances: OwnChances | null
+  /** What runs of machines proven healthy say of this one; null = nothing yet, or it is switched off. */
+  own: OwnRecords | null
 }
 /** What the workshop's visits taught, and whether new visits are weighed with it. */
 export interface LearnedAnswer extends Learned {
   uses: boolean
+  /** Whether new runs are expected by own records. */
+  bands: boolean
   showed: ShowedCount[]
   /** What goes most, and how many of it to have in the van. */
   carry: Carried[]
+}
+/** A make and model, or a family, of which a workshop has runs of machines proven healthy. */
+export interface OwnRecordsLine {
+  /** `recordsKey` of the core. */
+  key: string
+  family: FamilyId
+  /** Make and model as they were typed last; null = all of the family. */
+  name: string | null
+  machines: number
+  runs: number
+  /** Runs that are far from their peers, and not used. */
+  far: number
+}
+export interface OwnRecordsAnswer {
+  /** Whether new runs are expected by them. */
+  bands: boolean
+  lines: OwnRecordsLine[]
+}
+/** A run of a machine proven healthy, and how it stands against its peers. */
+export interface OwnRunAnswer extends Omit<RunAmongPeers, 'healthy'> {
+  visitId: string
+  machineLabel: string
+  kind: 'fill' | 'drain'
+  atMs: number
+  /** By whom it was set aside; null = it was not. */
+  setAsideBy: string | null
+}
+/** Own records of one make and model, or of a family, newest run first. */
+export interface OwnModelAnswer {
+  line: OwnRecordsLine
+  /** Null = all of its runs are set aside or far from each other. */
+  records: OwnRecords | null
+  runs: OwnRunAnswer[]
 }
 /** A machine with its runs over the years, newest visit first. */
 export interface MachineHistory extends MachineAnswer {

@@ -19,6 +19,7 @@ export const PAGES = [
   '/catalogue',
   '/logbook',
   '/learned',
+  '/own-records/:key',
   '/workshop',
   '/interface',
   '/bring-in',

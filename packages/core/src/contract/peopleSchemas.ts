@@ -41,8 +41,10 @@ export const newWorkshopSchema = v.object({
 export const invitationSchema = v.object({ id: idSchema, name, role: v.picklist(ROLES) })
 /** What a person chose for themselves. */
 export const ownChoiceSchema = v.object({ language: v.picklist(LANGUAGES) })
-/** Whether new visits are weighed with what the workshop's own visits taught. */
-export const learningSchema = v.object({ uses: v.boolean() })
+/** Whether new visits are weighed with what the workshop's own visits taught, and new runs expected by its own records; what is left out stays as it is. */
+export const learningSchema = v.object({ uses: v.optional(v.boolean()), bands: v.optional(v.boolean()) })
+/** Whether a run of a machine proven healthy counts for what is expected of others. */
+export const ownRunSchema = v.object({ counts: v.boolean() })
 /** The order of checks that a workshop set for itself; empty = none. */
 export const ownOrderSchema = v.object({
   entries: v.pipe(

@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { CHECK_IDS, PART_IDS } from '../catalogue/catalogueIds.ts'
 import { PROTOCOL_IDS } from '../catalogue/protocolIds.ts'
+import { ownRecordsSchema } from '../files/ownRecordsSchema.ts'
 import { LEAK_PHASES } from '../machine/leakPhases.ts'
 import { FAMILY_IDS, PUMP_COLUMNS, PUMP_ROUTES, PUMP_ROWS, TAPS } from '../machine/machineSpec.ts'
 import { BOARD_MARKS } from '../measure/board/runEvents.ts'
@@ -97,6 +98,7 @@ const runPlanSchema = v.object({
   endLevelMm: v.nullable(numberIn(-300, 1500, 'level')),
   laundry: v.picklist(['none', 'wet', 'dry']),
   laundryKg: numberIn(0, 30, null),
+  own: v.optional(ownRecordsSchema),
   protocol: v.optional(v.nullable(protocolSchema)),
 })
 

@@ -6,7 +6,8 @@ import { type MachineSpec, type SiteSpec, tapedTub } from '../machine/machineSpe
 import { BOARD_MARKS, type RunEvent } from '../measure/board/runEvents.ts'
 import { BOARD_ENDS } from '../measure/board/runState.ts'
 import type { RunPlan } from '../measure/plan/runPlan.ts'
-import { tubLevelMm } from '../physics/tub/tubVolume.ts'
+import { tubTopMm } from '../physics/tub/tubGeometry.ts'
+import { tubLevelMm, tubVolumeL } from '../physics/tub/tubVolume.ts'
 import { actValue } from '../reason/evidence/seen/actEntries.ts'
 import { NOT_HERE_TOPIC } from '../reason/planning/notHere.ts'
 import { RESIDUE_L } from '../state/waterInside.ts'
@@ -268,11 +269,17 @@ function blocksOf(
   return blocks
 }
 
-/** Litres inside as they are said of a machine: by the level they stand at, mm above the port. */
+/** Litres inside as they are said of a machine: by the level they stand at, mm above the port. @throws {VisitFileError} If its tub holds less. */
 function waterSaid(spec: MachineSpec, waterL: number): string | number {
-  return waterL <= RESIDUE_L
-    ? 'empty'
-    : Math.max(0, Math.round(tubLevelMm(tapedTub(spec), waterL - RESIDUE_L)))
+  if (waterL <= RESIDUE_L) return 'empty'
+  const tub = tapedTub(spec)
+  const fullL = tubVolumeL(tub, tubTopMm(tub)) + RESIDUE_L
+  if (waterL > fullL)
+    throw new VisitFileError(
+      'state.water_l',
+      `expected at most ${fullL.toFixed(1)} L in this tub, got ${waterL}`,
+    )
+  return Math.max(0, Math.round(tubLevelMm(tub, waterL - RESIDUE_L)))
 }
 
 /** What was said: as the app kept it, and what the format's own keys say of topics that are not among it. */

@@ -65,6 +65,7 @@ export function fileOfFacts(facts: VisitFacts): VisitFile {
     entries: said,
     photos: facts.photos.map((photo) => ({ ...photo, visitId: facts.visitId, by: '' })),
     chances: null,
+    own: null,
   }
   return visitFileOf(visit, saidEntries(said), runs)
 }

@@ -162,6 +162,7 @@ function runOf({ run, blocks }: RecordedRun): VisitFile['runs'] {
       start_level_mm: plan.startLevelMm,
       ...(plan.startFrom ? { start_from: plan.startFrom } : {}),
       end_level_mm: plan.endLevelMm,
+      ...(plan.own ? { own: plan.own } : {}),
       ...(plan.protocol ? { protocol: plan.protocol } : {}),
       columns: [...COLUMNS],
       // What was streamed before the start, or beyond what the format takes of one run, is no part of it.

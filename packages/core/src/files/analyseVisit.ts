@@ -1,3 +1,4 @@
+import * as v from 'valibot'
 import { familyDefaults, type MachineSpec, type SiteSpec, tapedTub } from '../machine/machineSpec.ts'
 import type { RunMark } from '../measure/plan/runMarks.ts'
 import type { RunPlan, StartFrom } from '../measure/plan/runPlan.ts'
@@ -21,6 +22,7 @@ import { runInVisit } from '../reason/evidence/runInVisit.ts'
 import type { VisitAct } from '../reason/evidence/seen/acts.ts'
 import type { JudgedRun, Observation } from '../reason/evidence/seen/observations.ts'
 import { msOfInstant } from './instant.ts'
+import { ownRecordsSchema } from './ownRecordsSchema.ts'
 import { type VisitFile, VisitFileError, type VisitFileRun } from './visitFile.ts'
 
 /** Quantities in the words of the file format; units are in the ids. */
@@ -198,7 +200,13 @@ export function runPlanFromFile(
     endLevelMm: run.end_level_mm ?? null,
     laundry: run.laundry,
     laundryKg: run.laundry_kg,
+    ...ownIn(run),
   }
+}
+
+function ownIn({ own }: VisitFileRun): Pick<RunPlan, 'own'> {
+  const read = v.safeParse(ownRecordsSchema, own)
+  return read.success ? { own: read.output } : {}
 }
 
 function judgeRun(run: VisitFileRun, machine: MachineSpec, site: SiteSpec, path: string): JudgedRun {

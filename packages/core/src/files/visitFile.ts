@@ -134,6 +134,7 @@ const runSchema = v.looseObject({
   start_from: optionalNull(v.picklist(START_FROM)),
   end_level_mm: optionalNull(range(-300, 1500, 'mm')),
   protocol: loosely,
+  own: loosely,
   clock_stopped_s: optionalNull(range(0, 1e6, 's')),
   columns: v.pipe(v.array(v.picklist(COLUMNS)), v.minLength(1), v.maxLength(COLUMNS.length)),
   rows: v.pipe(v.array(row), v.maxLength(MOST_ROWS)),

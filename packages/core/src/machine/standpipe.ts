@@ -1,6 +1,6 @@
-import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import { lMinFromM3PerS } from '../units.ts'
 import type { MachineSpec, SiteSpec } from './machineSpec.ts'
-import { cleanPathK, portHeight, pumpMiddle } from './uncertainty.ts'
+import { cleanPathK, portHeight, pumpB, pumpMiddle } from './uncertainty.ts'
 
 /**
  * Standpipe above the weir of its trap, mm: 18–42 in (IPC 802, IRC P2706, from memory) and 18–30 in (UPC 804.1, from memory).
@@ -22,7 +22,7 @@ export function drainFlowAtHeightLMin(
   levelMm: number,
 ): number {
   const { shutoffHeadM, freeFlowLMin } = pumpMiddle(machine)
-  const b = shutoffHeadM / m3PerSFromLMin(freeFlowLMin) ** 2
+  const b = pumpB(shutoffHeadM, freeFlowLMin)
   const spareM = shutoffHeadM + levelMm / 1000 - (hoseEndMm - portHeight(machine, site).mm) / 1000
   return spareM <= 0 ? 0 : lMinFromM3PerS(Math.sqrt(spareM / (b + cleanPathK(machine, site))))
 }

@@ -1,15 +1,12 @@
-import { clippedNormal, type RandomSource } from '../numeric/random.ts'
 import {
   CORRUGATED_FRICTION,
   DRAIN_MINOR_K,
   type DrainHose,
   hoseResistanceS2M5,
 } from '../physics/pump/drainPath.ts'
-import { CLEAN_SUPPLY_K, supplyFlowLMin } from '../physics/supply/supplyLine.ts'
-import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../physics/tub/tubGeometry.ts'
 import { waterKinematicViscosityM2S } from '../physics/water/waterProperties.ts'
 import { m3PerSFromLMin } from '../units.ts'
-import { isHorizontal, type MachineSpec, type SiteSpec, type Tap, tapedTub } from './machineSpec.ts'
+import { isHorizontal, type MachineSpec, type SiteSpec } from './machineSpec.ts'
 
 /**
  * What is not known about a healthy machine and its place, as spreads. All are estimates from memory; none is published.
@@ -42,7 +39,7 @@ export const SPREAD = {
 export const STILL_PUMP_SHARE = 0.6
 
 /** A family's pump and valve when no plate says more. Estimates. */
-const FAMILY = {
+export const FAMILY = {
   headM: { mid: 2.5, sd: 0.39, low: 1.5, high: 3.5 },
   freeFlowLMin: { mid: 37, sd: 4.5, low: 25, high: 50 },
   /** Usual height of the place where the hose ends, above the floor. */
@@ -117,120 +114,6 @@ export function tubTapeMm(machine: MachineSpec): number {
   return machine.tub.assumed ? SPREAD.assumedTubMm : SPREAD.tapeMm
 }
 
-/** One way the tub could really be, given what a tape said. */
-export function drawTub(machine: MachineSpec, random: RandomSource): TubGeometry {
-  const tub = tapedTub(machine)
-  const { sumpRatio } = SPREAD
-  const tapeMm = tubTapeMm(machine)
-  const horizontal = tub.shape === 'horizontal'
-  return {
-    shape: tub.shape,
-    diameterMm: taped(random, tub.diameterMm, tapeMm),
-    depthMm: horizontal ? taped(random, tub.depthMm, tapeMm) : tub.depthMm,
-    floorMm: taped(random, tub.floorMm, tapeMm),
-    sumpL: clippedNormal(random, tub.sumpL, tub.sumpL * sumpRatio, 0, tub.sumpL * 2),
-    displacedRatio: clippedNormal(random, DISPLACED_RATIO.mid, DISPLACED_RATIO.sd, 0, 0.08),
-    draftDeg: horizontal ? 0 : clippedNormal(random, DRAFT_DEG.mid, DRAFT_DEG.sd, 0, 1),
-  }
-}
-
-function taped(random: RandomSource, mm: number, sdMm: number): number {
-  return clippedNormal(random, mm, sdMm, mm - 4 * sdMm, mm + 4 * sdMm)
-}
-
-/** A healthy pump, path and lift: Q = √((H₀ + h − z)/(B + K)). */
-export interface DrainDraw {
-  shutoffHeadM: number
-  /** Hose end above the level port, m. */
-  liftM: number
-  /** B + K, s²/m⁵. */
-  resistanceS2M5: number
-}
-
-/**
- * One way a healthy drain could really be. `hoseEndMm` above the room's floor, null = as the site says.
- * @param drive - The running pump, or the water's own weight through the still one.
- */
-export function drawDrain(
-  machine: MachineSpec,
-  site: SiteSpec,
-  hoseEndMm: number | null,
-  drive: 'pump' | 'gravity',
-): (random: RandomSource) => DrainDraw {
-  const plate = machine.pump
-  const end = hoseEndHeight(site, hoseEndMm)
-  const port = portHeight(machine, site)
-  const middle = pumpMiddle(machine)
-  const pathK = cleanPathK(machine, site)
-  const gravity = drive === 'gravity'
-  const { headM, freeFlowLMin } = FAMILY
-  return (random) => {
-    const head =
-      plate.shutoffHeadM === null
-        ? clippedNormal(random, headM.mid, headM.sd, headM.low, headM.high)
-        : clippedNormal(
-            random,
-            plate.shutoffHeadM,
-            middle.headSdM,
-            plate.shutoffHeadM * 0.75,
-            plate.shutoffHeadM * 1.25,
-          )
-    const freeLMin =
-      plate.freeFlowLMin === null
-        ? clippedNormal(random, freeFlowLMin.mid, freeFlowLMin.sd, freeFlowLMin.low, freeFlowLMin.high)
-        : plate.freeFlowLMin
-    const nominalHead = plate.shutoffHeadM ?? head
-    const b =
-      (nominalHead / m3PerSFromLMin(freeLMin) ** 2) * clippedNormal(random, 1, SPREAD.nameplateB, 0.6, 1.5)
-    const k = pathK * clippedNormal(random, 1, SPREAD.pathK, 0.5, 1.6)
-    const liftMm =
-      clippedNormal(random, end.mm, end.sdMm, end.mm - 3 * end.sdMm, end.mm + 3 * end.sdMm) -
-      clippedNormal(random, port.mm, port.sdMm, port.mm - 3 * port.sdMm, port.mm + 3 * port.sdMm)
-    const still = pathK * STILL_PUMP_SHARE * clippedNormal(random, 1, SPREAD.stillPump, 0.3, 2)
-    return {
-      shutoffHeadM: gravity ? 0 : head,
-      liftM: liftMm / 1000,
-      resistanceS2M5: (gravity ? still : b) + k,
-    }
-  }
-}
-
-/** One healthy inlet flow, L/min, summed over the open taps. */
-export function drawFillLMin(
-  machine: MachineSpec,
-  site: SiteSpec,
-  taps: readonly Tap[],
-): (random: RandomSource) => number {
-  const { ratedLMin, staticKpa, regulatingKpa } = HEALTHY_SUPPLY
-  return (random) => {
-    let total = 0
-    for (const tap of taps) {
-      const gauge = site.supplyKpa[tap]
-      const rated = machine.valve.ratedLMin
-      total += supplyFlowLMin(
-        {
-          staticKpa:
-            gauge === null
-              ? clippedNormal(random, staticKpa.mid, staticKpa.sd, staticKpa.low, staticKpa.high)
-              : clippedNormal(random, gauge, SPREAD.gaugeKpa, Math.max(0, gauge - 40), gauge + 40),
-          tapK: CLEAN_SUPPLY_K.tapK * lossRatio(random),
-          hoseK: CLEAN_SUPPLY_K.hoseK * lossRatio(random),
-          screenK: CLEAN_SUPPLY_K.screenK * lossRatio(random),
-        },
-        {
-          ratedLMin:
-            rated === null
-              ? clippedNormal(random, ratedLMin.mid, ratedLMin.sd, ratedLMin.low, ratedLMin.high)
-              : rated * clippedNormal(random, 1, SPREAD.ratedFlow, 0.8, 1.2),
-          regulatingKpa: regulatingKpa.low + (regulatingKpa.high - regulatingKpa.low) * random(),
-        },
-      )
-    }
-    return total
-  }
-}
-
-/** Loss of one clean part of the supply ÷ its middle value. */
-export function lossRatio(random: RandomSource): number {
-  return clippedNormal(random, 1, SPREAD.supplyLossRatio, 0.3, 2)
-}
+/** Resistance of a pump by its head, m, and free flow, L/min: s²/m⁵. */
+export const pumpB = (headM: number, freeFlowLMin: number): number =>
+  headM / m3PerSFromLMin(freeFlowLMin) ** 2

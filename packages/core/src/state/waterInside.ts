@@ -1,12 +1,19 @@
 import { isHorizontal, type MachineSpec, type SiteSpec, tapedTub } from '../machine/machineSpec.ts'
-import { cleanPathK, drainHoseOf, portHeight, pumpMiddle, STILL_PUMP_SHARE } from '../machine/uncertainty.ts'
+import {
+  cleanPathK,
+  drainHoseOf,
+  portHeight,
+  pumpB,
+  pumpMiddle,
+  STILL_PUMP_SHARE,
+} from '../machine/uncertainty.ts'
 import { figureOf, type Message, message } from '../message.ts'
 import { drainFlowM3S } from '../physics/pump/drainFlow.ts'
 import { drainCurve } from '../physics/pump/drainTime.ts'
 import { tubTopMm } from '../physics/tub/tubGeometry.ts'
 import { tubVolumeL } from '../physics/tub/tubVolume.ts'
 import { waterKinematicViscosityM2S } from '../physics/water/waterProperties.ts'
-import { lMinFromM3PerS, m3PerSFromLMin } from '../units.ts'
+import { lMinFromM3PerS } from '../units.ts'
 import type { WaterInside } from './machineState.ts'
 
 /** A bucket as carried, L. Common practice, no published source: a full top loader is about ten of them. */
@@ -159,7 +166,7 @@ function gravity(
 /** The machine's own pump, if it still runs: a healthy one through the hose as it hangs. */
 function pumpOut(machine: MachineSpec, site: SiteSpec, levelMm: number, litres: number): WayOut {
   const { shutoffHeadM, freeFlowLMin } = pumpMiddle(machine)
-  const b = shutoffHeadM / m3PerSFromLMin(freeFlowLMin) ** 2
+  const b = pumpB(shutoffHeadM, freeFlowLMin)
   const spareM =
     shutoffHeadM + levelMm / 2000 - ((site.standpipeHeightMm ?? 900) - portHeight(machine, site).mm) / 1000
   const flow = spareM > 0 ? lMinFromM3PerS(Math.sqrt(spareM / (b + cleanPathK(machine, site)))) : 0

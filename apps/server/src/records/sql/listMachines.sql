@@ -10,4 +10,4 @@ where m.workshop_id = $1::uuid and not exists (
   select from unnest($2::text[]) word
   where position(word in lower(concat_ws(' ', m.id, m.label, last.name, m.record ->> 'make', m.record ->> 'model', m.record ->> 'serial'))) = 0
 )
-order by m.updated_at desc limit 500;
+order by m.updated_at desc, m.id limit 500;

@@ -34,7 +34,7 @@ export function OwnChancesTable({ learned, owner }: { learned: LearnedAnswer; ow
               { value: 'on', text: t('learned.on') },
               { value: 'off', text: t('learned.off') },
             ]}
-            onChange={(value) => saving.mutate(value === 'on')}
+            onChange={(value) => saving.mutate({ uses: value === 'on' })}
           />
           <Problem of={[saving]} />
         </div>

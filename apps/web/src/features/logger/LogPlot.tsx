@@ -2,7 +2,7 @@ import type { ReadLog } from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { clockText } from '../../lib/time.ts'
 import { figure, unitOf } from '../../lib/units.ts'
-import { t } from '../../lib/words.ts'
+import { numberText, t } from '../../lib/words.ts'
 
 const [WIDTH, HEIGHT] = [1000, 150]
 /** Points that are drawn across. */
@@ -18,12 +18,14 @@ export function LogPlot({ log, beginS, endS }: { log: ReadLog; beginS: number; e
     { name: t('log.level'), kind: 'level' as const, column: log.levelMm },
     { name: t('log.ruler'), kind: 'level' as const, column: log.rulerMm },
     { name: t('log.flow'), kind: 'flow' as const, column: log.flowLMin },
+    { name: t('log.current'), kind: null, column: log.currentA },
   ].filter(({ column }) => column.some((value) => !Number.isNaN(value)))
   return (
     <div className="grid gap-3">
       {panels.map(({ name, kind, column }) => {
         const { path, lo, hi } = drawn(log.atMs, column, first, spanS)
-        const { unit } = unitOf(units, kind)
+        const unit = kind ? unitOf(units, kind).unit : 'A'
+        const text = (value: number) => (kind ? figure(units, kind, value) : numberText(value, 2))
         return (
           <figure key={name}>
             <figcaption className="flex justify-between text-sm text-soft">
@@ -31,7 +33,7 @@ export function LogPlot({ log, beginS, endS }: { log: ReadLog; beginS: number; e
                 {name}, {unit}
               </span>
               <span>
-                {figure(units, kind, lo)} … {figure(units, kind, hi)}
+                {text(lo)} … {text(hi)}
               </span>
             </figcaption>
             <svg
@@ -39,7 +41,7 @@ export function LogPlot({ log, beginS, endS }: { log: ReadLog; beginS: number; e
               preserveAspectRatio="none"
               className="h-28 w-full border border-hair bg-face md:h-36"
               role="img"
-              aria-label={`${name}: ${figure(units, kind, lo)} … ${figure(units, kind, hi)} ${unit}`}
+              aria-label={`${name}: ${text(lo)} … ${text(hi)} ${unit}`}
             >
               <path
                 d={path}

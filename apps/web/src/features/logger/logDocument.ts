@@ -35,12 +35,16 @@ export function logDocument(visit: VisitAnswer, log: ReadLog, run: LogRun): obje
     return Number.isNaN(value) ? null : Math.round(value * 1000) / 1000
   }
   const rows: (number | null)[][] = []
+  // By a current alone a run is timed, and nothing read.
+  let within = false
   for (let n = 0; n < log.atMs.length; n++) {
     const tS = Math.round((log.atMs[n] ?? 0) - zero) / 1000
     if (tS < 0 || tS > lastS) continue
-    rows.push([tS, cell(log.levelMm, n), cell(log.rulerMm, n), cell(log.flowLMin, n)])
+    within = true
+    const read = [cell(log.levelMm, n), cell(log.rulerMm, n), cell(log.flowLMin, n)]
+    if (read.some((value) => value !== null)) rows.push([tS, ...read])
   }
-  if (rows.length === 0) return null
+  if (!within) return null
   const [from, to] = ENDS[run.kind] ?? [null, null]
   const stopS = Math.min(lastS, rows.at(-1)?.[0] ?? lastS)
   const { format, machine, site, brendik } = visitFileOf(visit, saidEntries(visit.entries), [])

@@ -1,4 +1,12 @@
-import type { BandRests, FactFrom, RunPlan, Spread } from '@brendik/core'
+import {
+  type BandRests,
+  type FactFrom,
+  type FigureFact,
+  figureFacts,
+  type RunAnalysis,
+  type RunPlan,
+  type Spread,
+} from '@brendik/core'
 import { useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
 import { estimateText } from '../../lib/time.ts'
@@ -15,19 +23,30 @@ const TONE: Record<FactFrom, string> = {
   measured: 'text-ink',
   plate: 'text-ink',
   given: 'text-ink',
+  learned: 'text-ink',
   typical: 'text-watch',
 }
 
-/** Where each value came from that the expected run rests on, one tap away, and what would be gained by measuring it. */
-export function RestsOn({ plan }: { plan: RunPlan }) {
+/**
+ * Where each value came from that the expected run rests on, one tap away, and what would be gained by measuring it; of a run that was made, what its own
+ * figures rest on first.
+ */
+export function RestsOn({ plan, made = null }: { plan: RunPlan; made?: RunAnalysis | null }) {
   const [open, setOpen] = useState(false)
+  const title = made ? t('restsOn.figures') : t('restsOn.title')
   return (
     <>
       <Button look="word" className="min-h-12 text-water" onClick={() => setOpen(true)}>
-        {t('restsOn.title')}
+        {title}
       </Button>
-      <Sheet open={open} title={t('restsOn.title')} onClose={() => setOpen(false)}>
-        {open && <Facts plan={plan} />}
+      <Sheet open={open} title={title} onClose={() => setOpen(false)}>
+        {open && made && <Measured facts={figureFacts(plan, made)} />}
+        {open && (!made || made.expected) && (
+          <>
+            {made && <h3 className="pt-4 text-sm font-semibold text-soft">{t('restsOn.expectedPart')}</h3>}
+            <Facts plan={plan} />
+          </>
+        )}
         <Button size="wide" className="mt-4" onClick={() => setOpen(false)}>
           {t('ui.close')}
         </Button>
@@ -41,6 +60,28 @@ export function useRests(plan: RunPlan): BandRests | null {
   const key = JSON.stringify(plan)
   // What cannot be is told by the expected run itself.
   return useComputed(key, async () => await compute.bandRests(JSON.parse(key) as RunPlan).catch(() => null))
+}
+
+function Measured({ facts }: { facts: readonly FigureFact[] }) {
+  const { units } = usePrefs()
+  return (
+    <>
+      <h3 className="pt-2 pb-1 text-sm font-semibold text-soft">{t('restsOn.measuredPart')}</h3>
+      <ul>
+        {facts.map(({ id, from, count, kind, base }) => (
+          <li key={id} className="flex justify-between gap-4 border-t border-hair py-2 leading-snug">
+            <span>
+              {factName(id)}
+              <span className={`block text-sm ${TONE[from]}`}>{t('restsOn.from', { from })}</span>
+            </span>
+            <span className="shrink-0 font-semibold">
+              {kind && base !== null ? withUnit(units, kind, base) : count}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
 }
 
 function Facts({ plan }: { plan: RunPlan }) {

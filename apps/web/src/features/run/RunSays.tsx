@@ -1,10 +1,18 @@
-import { type ExpectedRun, isFlowRun, type Message, type RunAnalysis, type Saying } from '@brendik/core'
+import {
+  type ExpectedRun,
+  isFlowRun,
+  type Message,
+  type RunAnalysis,
+  type RunPlan,
+  type Saying,
+} from '@brendik/core'
 import { usePrefs } from '../../lib/prefs.ts'
 import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf } from '../../lib/units.ts'
 import { numberText, say, t } from '../../lib/words.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
 import { lowerFirst } from '../../words/cardText.ts'
+import { boundText } from '../../words/setupText.ts'
 import { InPlace } from '../rates/index.ts'
 import { Closing } from './Closing.tsx'
 import { EntryLog } from './EntryLog.tsx'
@@ -85,9 +93,10 @@ export function RunSays({
             </span>
           </p>
         )}
-        {facts.phase === 'stopped' && flows && facts.plan && compared && (
+        {facts.phase === 'stopped' && <ByOwnRecords analysis={analysis} plan={facts.plan} />}
+        {facts.phase === 'stopped' && facts.plan && analysis && (analysis.basis || compared) && (
           <div className="border-t border-hair">
-            <RestsOn plan={facts.plan} />
+            <RestsOn plan={facts.plan} made={analysis} />
           </div>
         )}
         {left !== null && (
@@ -130,6 +139,28 @@ export function RunSays({
           </p>
         )}
       </section>
+    </div>
+  )
+}
+
+/** What the run was expected by, what would be said of it without, and that it is far from one's own machines where only they show it. */
+function ByOwnRecords({ analysis, plan }: { analysis: RunAnalysis | null; plan: RunPlan | null }) {
+  const usual = analysis?.usual
+  if (!usual || !plan?.own) return null
+  const { machines, runs } = plan.own
+  const far = usual.verdict === 'within' && (analysis.verdict === 'slow' || analysis.verdict === 'fast')
+  return (
+    <div className="border-t border-hair pt-2 leading-snug">
+      {far && <p className="pb-1 font-semibold text-watch">{t('ownRecords.farFromOwn')}</p>}
+      <p className="text-sm text-soft">
+        {t('ownRecords.result', {
+          machines,
+          runs,
+          lo: estimateText(usual.timeS.lo),
+          hi: boundText(usual.timeS.hi),
+          verdict: usual.verdict,
+        })}
+      </p>
     </div>
   )
 }

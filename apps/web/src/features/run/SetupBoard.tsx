@@ -41,6 +41,7 @@ export function SetupBoard({
   const flows = isFlowRun(plan.kind)
   const { run: computed, problem: impossible } = useExpected(flows ? plan : null)
   const [expected, problem] = flows ? [computed, impossible && read(impossible)] : [null, null]
+  const { run: usual } = useExpected(plan.own ? { ...plan, own: undefined } : null)
   const gate = runGate(visit, plan)
   const made = stepOf(plan)
   const cautions = made?.step.cautions ?? (plan.kind === 'siphon' ? (['flood'] as const) : [])
@@ -77,6 +78,7 @@ export function SetupBoard({
       chart={
         <LevelChart
           band={expected ? bandOf(expected) : flows ? null : standingBand(plan.startLevelMm, 600)}
+          usual={plan.own && usual ? bandOf(usual) : null}
           zoom={flows ? null : standingZoom([plan.startLevelMm], null)}
           traces={[]}
           marks={[]}

@@ -29,6 +29,7 @@ import { bandAdvice } from '../../words/setupText.ts'
 import { StepGate, stepOf } from '../protocol/index.ts'
 import { InPlace } from '../rates/index.ts'
 import { keepEntries } from '../visit/index.ts'
+import { OwnRecordsChoice } from './OwnRecordsChoice.tsx'
 import { RestsOn, useRests } from './RestsOn.tsx'
 
 const FROM_WORD: Record<StartFrom, string> = {
@@ -107,6 +108,7 @@ export function SetupForm({
           <RestsOn plan={plan} />
         </div>
       )}
+      {flows && visit.own && <OwnRecordsChoice own={visit.own} visit={visit} plan={plan} onPlan={onPlan} />}
       <div className="col-span-full">
         <InPlace
           ids={

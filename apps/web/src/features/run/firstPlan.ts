@@ -1,5 +1,6 @@
 import {
   AIR_LEVEL_MM,
+  isFlowRun,
   knownFillLevelMm,
   machineState,
   type RunKind,
@@ -24,6 +25,10 @@ function startOf(kind: RunKind, visit: VisitAnswer): { startLevelMm: number; sta
   }
 }
 
+/** What own records say of the machine, for a run that can be expected by them. */
+export const byOwnRecords = (kind: RunKind, { own }: VisitAnswer): Pick<RunPlan, 'own'> =>
+  own && isFlowRun(kind) ? { own } : {}
+
 /** The plan a run is set up with, from what is known of the machine, the place and the water inside. */
 export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
   const machine = visit.machine.spec
@@ -38,5 +43,6 @@ export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
     endLevelMm: null,
     laundry: 'none',
     laundryKg: 0,
+    ...byOwnRecords(kind, visit),
   }
 }

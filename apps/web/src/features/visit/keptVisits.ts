@@ -53,6 +53,7 @@ export function visitMadeHere(
     entries: [],
     photos: [],
     chances: null,
+    own: null,
   }
 }
 

@@ -12,11 +12,12 @@ export const COLUMN_ROLES = [
   'flow',
   'pulses',
   'counter',
+  'current',
   'none',
 ] as const
 export type ColumnRole = (typeof COLUMN_ROLES)[number]
 
-/** How much of the product's own unit one of these is: mm, kPa, L/min, s. */
+/** How much of the product's own unit one of these is: mm, kPa, L/min, A, s. */
 export const LOG_UNITS = {
   level: { mm: 1, cm: 10, m: 1000, in: mmFromInches(1) },
   pressure: {
@@ -39,15 +40,21 @@ export const LOG_UNITS = {
     'gal/min': litresFromUsGallons(1),
     'm3/h': 1000 / 60,
   },
+  current: { A: 1, mA: 0.001 },
   elapsed: { s: 1, ms: 0.001, min: 60, h: 3600 },
 } as const
 type UnitsOf<K extends keyof typeof LOG_UNITS> = keyof (typeof LOG_UNITS)[K]
-export type LogUnit = UnitsOf<'level'> | UnitsOf<'pressure'> | UnitsOf<'flow'> | UnitsOf<'elapsed'>
+export type LogUnit =
+  | UnitsOf<'level'>
+  | UnitsOf<'pressure'>
+  | UnitsOf<'flow'>
+  | UnitsOf<'current'>
+  | UnitsOf<'elapsed'>
 
 /** The units in which a column of a role may be written, the usual one first; none where there is nothing to choose. */
 export function unitsOf(role: ColumnRole): readonly LogUnit[] {
   if (role === 'level' || role === 'ruler') return Object.keys(LOG_UNITS.level) as LogUnit[]
-  if (role === 'pressure' || role === 'flow' || role === 'elapsed')
+  if (role === 'pressure' || role === 'flow' || role === 'current' || role === 'elapsed')
     return Object.keys(LOG_UNITS[role]) as LogUnit[]
   return []
 }
@@ -174,6 +181,7 @@ const NAMED: readonly [RegExp, ColumnRole][] = [
   [/time|zeit|hora|tiempo|date|datum|fecha|stamp/i, 'instant'],
   [/counter|total|zähler|zaehler|contador/i, 'counter'],
   [/pulse|puls|impuls|count/i, 'pulses'],
+  [/current|corriente|strom|\bamp/i, 'current'],
   [/press|druck|presi[oó]n/i, 'pressure'],
   [/flow|caudal|durchfluss|flujo/i, 'flow'],
   [/ruler|regla|lineal/i, 'ruler'],
@@ -197,6 +205,8 @@ const UNIT_WORDS: readonly [RegExp, ColumnRole, LogUnit][] = [
   [/\bl\s?\/\s?s/i, 'flow', 'L/s'],
   [/gal\s?\/\s?min|\bgpm\b/i, 'flow', 'gal/min'],
   [/m(3|³)\s?\/\s?h/i, 'flow', 'm3/h'],
+  [/\bmA\b/, 'current', 'mA'],
+  [/\bA\b/, 'current', 'A'],
   [/\bmm\b/i, 'level', 'mm'],
   [/\bcm\b/i, 'level', 'cm'],
   [/\bin(ch(es)?)?\b/i, 'level', 'in'],

@@ -27,6 +27,8 @@ export interface ReadLog {
   levelMm: Float64Array
   rulerMm: Float64Array
   flowLMin: Float64Array
+  /** Of pump or valve: tells when either ran, and is not kept. */
+  currentA: Float64Array
   /** Rows of the file, and those that were left out: no time, no figure, or a time before the one above. */
   rows: number
   left: { why: 'no-time' | 'no-figure' | 'backwards'; count: number; firstLine: number }[]
@@ -46,6 +48,10 @@ const MOST_GAPS = 10
 /** Steps by which the usual one is told. */
 const STEPS_HELD = 2000
 
+/** What one row says: level, ruler, flow, current; NaN = nothing. */
+type Values = [number, number, number, number]
+const PARTS = [0, 1, 2, 3] as const
+
 /** Reads a log line by line, as it comes; holds no more of a million rows than of forty thousand. */
 export class LogReader {
   private readonly reading: LogReading
@@ -55,8 +61,10 @@ export class LogReader {
     new Float64Array(MOST_POINTS),
     new Float64Array(MOST_POINTS),
     new Float64Array(MOST_POINTS),
+    new Float64Array(MOST_POINTS),
   ] as const
   private readonly counts = [
+    new Uint32Array(MOST_POINTS),
     new Uint32Array(MOST_POINTS),
     new Uint32Array(MOST_POINTS),
     new Uint32Array(MOST_POINTS),
@@ -106,7 +114,7 @@ export class LogReader {
 
   finish(): ReadLog {
     const n = this.points
-    const mean = (k: 0 | 1 | 2) =>
+    const mean = (k: (typeof PARTS)[number]) =>
       Float64Array.from({ length: n }, (_, i) => {
         const count = this.counts[k][i] as number
         return count === 0 ? Number.NaN : (this.sums[k][i] as number) / count
@@ -121,6 +129,7 @@ export class LogReader {
       levelMm: mean(0),
       rulerMm: mean(1),
       flowLMin: mean(2),
+      currentA: mean(3),
       rows: this.rows,
       left: [...this.left].map(([why, { count, firstLine }]) => ({ why, count, firstLine })),
       stepS,
@@ -148,10 +157,10 @@ export class LogReader {
     return beginsMs + n * factorOf(column) * 1000
   }
 
-  /** Level, ruler and flow of a row. */
-  private valuesOf(cells: readonly string[], stepS: number): [number, number, number] {
+  /** Level, ruler, flow and current of a row. */
+  private valuesOf(cells: readonly string[], stepS: number): Values {
     const { form, waterTempC, zeroMm, pulsesPerL } = this.reading
-    const values: [number, number, number] = [Number.NaN, Number.NaN, Number.NaN]
+    const values: Values = [Number.NaN, Number.NaN, Number.NaN, Number.NaN]
     form.columns.forEach((column, n) => {
       const { role } = column
       if (role === 'none' || n === this.timeAt) return
@@ -159,6 +168,7 @@ export class LogReader {
       if (role === 'level') values[0] = value * factorOf(column)
       if (role === 'ruler') values[1] = value * factorOf(column)
       if (role === 'flow') values[2] = value * factorOf(column)
+      if (role === 'current') values[3] = value * factorOf(column)
       if (role === 'pressure') values[0] = zeroMm + levelOfPressureMm(value * factorOf(column), waterTempC)
       if (role === 'pulses') values[2] = ((value / pulsesPerL) * 60) / stepS
       if (role === 'counter') {
@@ -168,7 +178,7 @@ export class LogReader {
         if (Number.isFinite(value)) this.counted = value
       }
     })
-    return values.map((value) => (Number.isFinite(value) ? value : Number.NaN)) as [number, number, number]
+    return values.map((value) => (Number.isFinite(value) ? value : Number.NaN)) as Values
   }
 
   private pause(fromMs: number, toMs: number): void {
@@ -181,7 +191,7 @@ export class LogReader {
     if (this.pauses.length > MOST_GAPS) this.pauses.pop()
   }
 
-  private add(atMs: number, values: readonly [number, number, number]): void {
+  private add(atMs: number, values: Readonly<Values>): void {
     const before = this.points - 1
     const joins = before >= 0 && (this.inPoint[before] as number) < this.together
     if (!joins && this.points === MOST_POINTS) {
@@ -192,7 +202,7 @@ export class LogReader {
     const at = joins ? before : this.points++
     this.times[at] = (joins ? (this.times[at] as number) : 0) + atMs
     this.inPoint[at] = (joins ? (this.inPoint[at] as number) : 0) + 1
-    for (const k of [0, 1, 2] as const) {
+    for (const k of PARTS) {
       if (!joins) {
         this.sums[k][at] = 0
         this.counts[k][at] = 0
@@ -225,8 +235,8 @@ function elapsedOf(cell: string, decimal: '.' | ','): number {
 
 function factorOf({ role, unit }: LogColumn): number {
   const kind = role === 'ruler' ? 'level' : role
-  if (kind !== 'level' && kind !== 'pressure' && kind !== 'flow' && kind !== 'elapsed') return 1
-  const units: Readonly<Record<string, number>> = LOG_UNITS[kind]
+  if (!(kind in LOG_UNITS)) return 1
+  const units: Readonly<Record<string, number>> = LOG_UNITS[kind as keyof typeof LOG_UNITS]
   return units[unit ?? ''] ?? Number.NaN
 }
 

@@ -1,5 +1,5 @@
 import { tapedTub } from '../../machine/machineSpec.ts'
-import { cleanPathK, pumpMiddle } from '../../machine/uncertainty.ts'
+import { cleanPathK, pumpB, pumpMiddle } from '../../machine/uncertainty.ts'
 import { correlationFactor } from '../../numeric/correlation.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import { linearLeastSquares } from '../../numeric/leastSquares.ts'
@@ -123,7 +123,7 @@ function halvesOf(
 function headEffect(plan: RunPlan, { early, earlyMm, lateMm }: Halves, spareMm: number | null): number {
   if (spareMm === null || plan.kind !== 'drain') return 1
   const pump = pumpMiddle(plan.machine)
-  const b = pump.shutoffHeadM / m3PerSFromLMin(pump.freeFlowLMin) ** 2
+  const b = pumpB(pump.shutoffHeadM, pump.freeFlowLMin)
   const flow = m3PerSFromLMin(60 * early.slope * shapeAt(earlyMm, spareMm))
   const needsMm = 1000 * flow ** 2 * (b + cleanPathK(plan.machine, plan.site))
   const weakest = Math.min(spareMm, Math.max(LEAST_SPARE_MM, WEAKEST * needsMm - earlyMm))

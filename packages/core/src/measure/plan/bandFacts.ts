@@ -1,11 +1,13 @@
+import { HEALTHY_IDS, type HealthyId } from '../../machine/healthyDraws.ts'
 import { familyDefaults, type Tap } from '../../machine/machineSpec.ts'
+import { familyScale, ownOf } from '../../machine/ownRecords.ts'
 import { HEALTHY_SUPPLY, hoseEndHeight, portHeight, pumpMiddle } from '../../machine/uncertainty.ts'
 import type { FigureKind } from '../../message.ts'
 import { expectedRun, type Spread } from './expectedRun.ts'
 import { plannedEndMm, type RunPlan } from './runPlan.ts'
 
-/** Where a value came from: read with an instrument or a tape, off a plate, entered with the machine, or usual for its family and for houses. */
-export type FactFrom = 'measured' | 'plate' | 'given' | 'typical'
+/** Where a value came from: read with an instrument or a tape, off a plate, entered with the machine, known by own records, or usual for its family and for houses. */
+export type FactFrom = 'measured' | 'plate' | 'given' | 'learned' | 'typical'
 export const FACT_IDS = [
   'head',
   'free-flow',
@@ -35,12 +37,31 @@ export interface BandFact {
 
 /** Every value that the expected run of a plan rests on, and where each came from. @param plan - A fill, a drain or a run out by gravity. */
 export function bandFacts(plan: RunPlan): BandFact[] {
-  return [...(plan.kind === 'fill' ? supplyFacts(plan) : drainFacts(plan)), ...tubFacts(plan)]
+  const facts = [...(plan.kind === 'fill' ? supplyFacts(plan) : drainFacts(plan)), ...tubFacts(plan)]
+  const { own, machine, site } = plan
+  if (!own) return facts
+  const { mean } = ownOf(own, machine, site)
+  const scale = familyScale(machine)
+  return facts.map((one) => {
+    const id = BY_RECORDS[one.id]
+    if (!id || one.from !== 'typical') return one
+    const { mid, sd } = scale[id]
+    return { ...one, from: 'learned', base: mid + sd * (mean[HEALTHY_IDS.indexOf(id)] ?? Number.NaN) }
+  })
+}
+const BY_RECORDS: Partial<Record<FactId, HealthyId>> = {
+  head: 'head',
+  'free-flow': 'free-flow',
+  port: 'port',
+  rated: 'rated',
+  tub: 'diameter',
 }
 
 /** What an expected run rests on: its band, and each value with the band there would be if it were known; null where it is. */
 export interface BandRests {
   now: Spread
+  /** Without own records; null = it rests on none. */
+  usual: Spread | null
   facts: (Omit<BandFact, 'known'> & { band: Spread | null })[]
 }
 /** Only the end of the run is asked for: a coarse one is ten times as quick, and the same for all that are compared. */
@@ -50,6 +71,7 @@ const COARSE = { samples: 400, cells: 10 }
 export function bandRests(plan: RunPlan): BandRests {
   return {
     now: expectedRun(plan, COARSE).timeS,
+    usual: plan.own ? expectedRun({ ...plan, own: undefined }, COARSE).timeS : null,
     facts: bandFacts(plan).map(({ known, ...fact }) => ({
       ...fact,
       band: known && expectedRun(known, COARSE).timeS,

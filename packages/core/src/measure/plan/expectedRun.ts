@@ -1,7 +1,16 @@
-import { drawDrain, drawFillLMin, drawTub } from '../../machine/uncertainty.ts'
+import {
+  drawDrain,
+  drawFillLMin,
+  drawTub,
+  type HealthyDraw,
+  type HealthyId,
+  healthyDraw,
+} from '../../machine/healthyDraws.ts'
+import { isHorizontal } from '../../machine/machineSpec.ts'
+import { FROM_RUN_TO_RUN, ownDraws } from '../../machine/ownRecords.ts'
 import { asText, figureOf } from '../../message.ts'
 import { quantileOfSorted } from '../../numeric/quantile.ts'
-import { clippedNormal, seededRandom } from '../../numeric/random.ts'
+import { clippedNormal, type RandomSource, seededRandom } from '../../numeric/random.ts'
 import { drainCurve } from '../../physics/pump/drainTime.ts'
 import { sumpBottomMm, tubTopMm } from '../../physics/tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../../physics/tub/tubVolume.ts'
@@ -62,8 +71,10 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
   const ends = new Float64Array(samples)
   const solve = plan.kind === 'fill' ? fillSolver(plan, levelMm) : drainSolver(plan, levelMm)
   let stalled = 0
+  // The usual spreads are far wider than what differs from run to run.
+  const again = (one: ReturnType<Solver>) => (plan.own ? fromRunToRun(one, random) : one)
   for (let s = 0; s < samples; s++) {
-    const { timeS, flowLMin, beyondS } = solve(random)
+    const { timeS, flowLMin, beyondS } = again(solve(random))
     ends[s] = timeS.length > cells ? Math.max(0, (timeS[cells] ?? Number.NaN) + beyondS) : NEVER_S
     for (let i = 0; i <= cells; i++) (times[i] as Float64Array)[s] = timeS[i] ?? NEVER_S
     flows[s] = flowLMin
@@ -99,14 +110,45 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
   }
 }
 
+/** Values of one healthy machine after the other: by what is usual, or by own records where there are some. */
+function drawsOf(plan: RunPlan): () => HealthyDraw {
+  const { machine, site, own } = plan
+  if (own) return ownDraws(own, machine, site, orderDrawn(plan))
+  const draw = healthyDraw(machine, site)
+  return () => draw
+}
+
+function fromRunToRun(run: ReturnType<Solver>, random: RandomSource): ReturnType<Solver> {
+  const longer = Math.exp(clippedNormal(random, 0, FROM_RUN_TO_RUN, -0.1, 0.1))
+  const timeS = new Float64Array(run.timeS.length)
+  for (let i = 0; i < timeS.length; i++) timeS[i] = (run.timeS[i] ?? Number.NaN) * longer
+  return {
+    timeS,
+    flowLMin: run.flowLMin / longer,
+    beyondS: run.beyondS * longer,
+  }
+}
+
+/** The values of a healthy machine in the order in which a solver asks for them. */
+function orderDrawn({ kind, machine }: RunPlan): HealthyId[] {
+  const tub: HealthyId[] = isHorizontal(machine.family)
+    ? ['diameter', 'depth', 'floor']
+    : ['diameter', 'floor']
+  if (kind === 'fill') return [...tub, 'rated']
+  const free: HealthyId[] = machine.pump.freeFlowLMin === null ? ['free-flow'] : []
+  return [...tub, 'head', ...free, 'pump-curve', 'path', 'port']
+}
+
 /** `beyondS`: what the level at the start and the water left at the first air add to the time, as far as nobody knows them. */
 type Solver = (random: () => number) => { timeS: ArrayLike<number>; flowLMin: number; beyondS: number }
 
 function fillSolver(plan: RunPlan, levelMm: Float64Array): Solver {
-  const drawFlow = drawFillLMin(plan.machine, plan.site, plan.taps)
+  const drawFlow = drawFillLMin(plan.site, plan.taps)
+  const draws = drawsOf(plan)
   return (random) => {
-    const tub = drawTub(plan.machine, random)
-    const flow = drawFlow(random)
+    const draw = draws()
+    const tub = drawTub(plan.machine, random, draw)
+    const flow = drawFlow(random, draw)
     const soak = drawAbsorption(plan.laundry, plan.laundryKg, random)
     const v0 = tubVolumeL(tub, levelMm[0] ?? Number.NaN)
     const timeS = new Float64Array(levelMm.length)
@@ -126,12 +168,19 @@ function fillSolver(plan: RunPlan, levelMm: Float64Array): Solver {
 }
 
 function drainSolver(plan: RunPlan, levelMm: Float64Array): Solver {
-  const draw = drawDrain(plan.machine, plan.site, plan.hoseEndMm, plan.kind === 'siphon' ? 'gravity' : 'pump')
+  const drawPump = drawDrain(
+    plan.machine,
+    plan.site,
+    plan.hoseEndMm,
+    plan.kind === 'siphon' ? 'gravity' : 'pump',
+  )
   const toAir = plan.kind === 'drain' && plan.endLevelMm === null
   const start = knownStart(plan)
+  const draws = drawsOf(plan)
   return (random) => {
-    const tub = drawTub(plan.machine, random)
-    const d = draw(random)
+    const draw = draws()
+    const tub = drawTub(plan.machine, random, draw)
+    const d = drawPump(random, draw)
     const bottom = sumpBottomMm(tub)
     const airL = tubVolumeL(tub, bottom + (EARLIEST_AIR_MM - bottom) * random())
     const sdMm = start.range ? (start.range[1] - start.range[0]) / Math.sqrt(12) : start.sdMm
@@ -178,5 +227,5 @@ function checkPlan(plan: RunPlan, endMm: number): void {
 }
 
 function shapeOf(plan: RunPlan): 'horizontal' | 'vertical' {
-  return plan.machine.family.startsWith('front') ? 'horizontal' : 'vertical'
+  return isHorizontal(plan.machine.family) ? 'horizontal' : 'vertical'
 }

@@ -1,5 +1,6 @@
 import type { ProtocolId } from '../../catalogue/protocolIds.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
+import type { OwnRecords } from '../../machine/ownRecords.ts'
 
 export const RUN_KINDS = [
   'idle',
@@ -38,6 +39,8 @@ export interface RunPlan {
   endLevelMm: number | null
   laundry: Laundry
   laundryKg: number
+  /** What runs of machines proven healthy said of this one when the run was set up; none = the usual spreads. */
+  own?: OwnRecords | undefined
   /** The step of a protocol that this run is made for. */
   protocol?: { id: ProtocolId; step: string } | null | undefined
 }

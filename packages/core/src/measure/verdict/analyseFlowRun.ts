@@ -7,6 +7,7 @@ import { estimateFlow, type FlowEstimate, fittedCurve } from '../estimate/estima
 import { estimateTimed, type TimedEstimate } from '../estimate/estimateTimed.ts'
 import { combine, levelFlow, meterFlow, ratioInterval } from '../estimate/flowSources.ts'
 import { calibrateSensor } from '../estimate/sensing.ts'
+import type { ExpectedRun } from '../plan/expectedRun.ts'
 import type { RunMark } from '../plan/runMarks.ts'
 import { plannedEndMm, type RunPlan } from '../plan/runPlan.ts'
 import { EARLIEST_AIR_MM, knownFillEnd } from '../plan/timedEnds.ts'
@@ -24,6 +25,7 @@ import { type RunWindow, runWindow, timeInterval } from '../readings/runWindow.t
 import { unitSlipNotes } from '../readings/unitSlip.ts'
 import { analyseStandingRun } from './analyseStanding.ts'
 import { compareRun } from './compareRun.ts'
+import { readAlone, shownBy, withOwn } from './ownVerdict.ts'
 import { blankAnalysis, type RunAnalysis } from './runAnalysis.ts'
 import { runBackAfter } from './runBack.ts'
 import { chosenNotes, gapNotes, lateNotes, tellEvenness, tellSensor } from './runNotes.ts'
@@ -113,10 +115,21 @@ export function analyseFlowRun(
   else if (fromMeter) analysis.basis = { of: 'meter', flowLMin: fromMeter.value, se: fromMeter.se }
 
   if (!(stalls && tellStalled(analysis, plan, window, estimate, all, by))) {
-    const compared = compareRun(plan, estimate)
+    const healthy = compareRun(plan, estimate)
+    // What drum and flow have in common by own records is known of the time alone.
+    const byTime = plan.own && healthy && estimate && flow !== fromMeter
+    const compared = byTime ? shownBy(estimate, plan, healthy) : healthy
     const sound = weakSupply(plan) ? compareRun(soundHouse(plan), estimate) : null
     const range = timed && flow === fromLevel ? timed.rangeLMin : null
-    const judged = judge(plan, flow, compared, { fromLevel, fromMeter, sound, range }, seconds)
+    const against = (expected: ExpectedRun | null, by = flow) =>
+      judge(plan, by, expected, { fromLevel, fromMeter, sound, range }, seconds)
+    const usual = plan.own ? compareRun({ ...plan, own: undefined }, estimate) : null
+    const judged =
+      usual && plan.own
+        ? withOwn(plan.own, against(compared, byTime ? readAlone(estimate, flow) : flow), against(usual))
+        : against(compared)
+    if (usual)
+      analysis.usual = { timeS: usual.timeS, flowLMin: usual.flowLMin, verdict: against(usual).verdict }
     analysis.verdict = judged.verdict
     analysis.saying = judged.saying
     if (judged.ratio) quantities.ratioToExpected = judged.ratio

@@ -24,6 +24,14 @@ export interface RunAnalysis {
     timeS: { lo: number; mid: number; hi: number }
     flowLMin: { lo: number; mid: number; hi: number }
   } | null
+  /** The same without own records, where the run was set up with some; and what would be said of it then. */
+  usual?:
+    | {
+        timeS: { lo: number; mid: number; hi: number }
+        flowLMin: { lo: number; mid: number; hi: number }
+        verdict: Verdict
+      }
+    | undefined
   /** What a house with a sound supply would give; only where the supply was gauged and is weak. */
   soundHouse?: { flowLMin: { lo: number; mid: number; hi: number } } | undefined
   /** The levels in a few figures. */

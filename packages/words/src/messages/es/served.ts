@@ -103,7 +103,11 @@ export const SERVED: Record<keyof typeof english, string> = {
   'api.endCalendarLink': 'Anular esa dirección',
   'api.readCalendar': 'El calendario de esa dirección',
   'api.readLearned': 'Lo que resultó cierto en visitas cerradas',
-  'api.useLearned': 'Pesar con ello las visitas nuevas, o no',
+  'api.useLearned':
+    'Pesar con ello las visitas nuevas y esperar las mediciones según registros propios, o no',
+  'api.readOwnRecords': 'Marcas y modelos con mediciones de máquinas comprobadas sanas',
+  'api.readOwnModel': 'Registros propios de una marca y modelo, o de una familia',
+  'api.countOwnRun': 'Contar una medición entre los registros propios, o apartarla',
   'api.readOwnOrder': 'El orden propio de revisiones del taller',
   'api.putOwnOrder': 'Fijar ese orden',
   'api.readPrices': 'La lista de precios',

@@ -1,7 +1,6 @@
 import type { MachineSpec, SiteSpec } from '../../../machine/machineSpec.ts'
-import { cleanPathK, portHeight, pumpMiddle, SPREAD } from '../../../machine/uncertainty.ts'
+import { cleanPathK, portHeight, pumpB, pumpMiddle, SPREAD } from '../../../machine/uncertainty.ts'
 import type { Interval } from '../../../numeric/interval.ts'
-import { m3PerSFromLMin } from '../../../units.ts'
 import type { JudgedRun, Observation } from '../seen/observations.ts'
 import { type DrainDatum, drainDataOf } from './drainData.ts'
 import { likelihoodRow, resistancesOf } from './drainModel.ts'
@@ -61,7 +60,7 @@ export function weighDrains(
   const pump = pumpMiddle(machine)
   const headSd = pump.headSdM / pump.shutoffHeadM
   const pathK = cleanPathK(machine, site)
-  const b = pump.shutoffHeadM / m3PerSFromLMin(pump.freeFlowLMin) ** 2
+  const b = pumpB(pump.shutoffHeadM, pump.freeFlowLMin)
   const bSd = machine.pump.freeFlowLMin === null ? FAMILY_B_SD : SPREAD.nameplateB
   const lnHeads = steps(HEAD_RANGE, HEAD_STEPS)
   const lnPaths = steps(PATH_RANGE, PATH_STEPS)

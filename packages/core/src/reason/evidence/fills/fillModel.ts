@@ -1,5 +1,6 @@
+import { lossRatio } from '../../../machine/healthyDraws.ts'
 import type { MachineSpec, SiteSpec, Tap } from '../../../machine/machineSpec.ts'
-import { HEALTHY_SUPPLY, lossRatio, SPREAD } from '../../../machine/uncertainty.ts'
+import { HEALTHY_SUPPLY, SPREAD } from '../../../machine/uncertainty.ts'
 import { clippedNormal, type RandomSource, standardNormal } from '../../../numeric/random.ts'
 import {
   bucketFlowLMin,

@@ -58,6 +58,8 @@ export const logger = {
   'log.role.flow': 'Flow',
   'log.role.pulses': 'Pulses of one reading',
   'log.role.counter': 'Pulses counted on',
+  'log.role.current': 'Current of pump or valve',
+  'log.current': 'Current: tells when it ran',
   'log.role.none': 'Not needed',
   'log.form.iso': 'year-month-day',
   'log.form.day-first': 'day first',

@@ -204,6 +204,7 @@ export const named = {
   'supply.source.230': 'IEC 60038, ±10 %, from memory',
   'locateText.spinShort': 'Spin',
   'chart.expected': 'expected',
+  'chart.usual': 'by what is usual',
   'column.closed_at': 'closed at',
   'column.due_at': 'due',
   'column.active': 'access',

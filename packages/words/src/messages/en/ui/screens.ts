@@ -143,6 +143,8 @@ export const screens = {
   'machinePage.oneRunSoFar': 'One run so far.',
   'machinePage.lessThan': '{change} % {changeCase, select, yes {less} other {more}} than {date}.',
   'machinePage.noChangeSinceThatThe': 'No change since {date} that the readings could show.',
+  'machinePage.drift':
+    '{percent} % {says, select, slower {less} other {more}} a year ({least} to {most} %), by {runs} runs.',
   'machinePage.overTimeTo': '{name} over time: {flow} to {flow2}',
   'machinePage.notLookedFor': 'not looked for',
   'machinePage.found': 'found',

@@ -9,6 +9,7 @@ import { learned } from './learned.ts'
 import { locate } from './locate.ts'
 import { logger } from './logger.ts'
 import { named } from './named.ts'
+import { ownRecords } from './ownRecords.ts'
 import { protocol } from './protocol.ts'
 import { prove } from './prove.ts'
 import { rates } from './rates.ts'
@@ -42,6 +43,7 @@ export const ui = {
   ...locate,
   ...logger,
   ...named,
+  ...ownRecords,
   ...protocol,
   ...prove,
   ...rates,

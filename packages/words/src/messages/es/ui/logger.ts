@@ -59,6 +59,8 @@ export const logger: Record<keyof typeof english, string> = {
   'log.role.flow': 'Caudal',
   'log.role.pulses': 'Pulsos de una lectura',
   'log.role.counter': 'Pulsos contados',
+  'log.role.current': 'Corriente de bomba o válvula',
+  'log.current': 'Corriente: dice cuándo funcionó',
   'log.role.none': 'No hace falta',
   'log.form.iso': 'año-mes-día',
   'log.form.day-first': 'primero el día',

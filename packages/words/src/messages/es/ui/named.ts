@@ -206,6 +206,7 @@ export const named: Record<keyof typeof english, string> = {
   'supply.source.230': 'IEC 60038, ±10 %, de memoria',
   'locateText.spinShort': 'Centrif.',
   'chart.expected': 'esperado',
+  'chart.usual': 'según lo usual',
   'column.closed_at': 'cerrada',
   'column.due_at': 'para el',
   'column.active': 'acceso',

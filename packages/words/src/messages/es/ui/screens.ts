@@ -144,6 +144,8 @@ export const screens: Record<keyof typeof english, string> = {
   'machinePage.oneRunSoFar': 'Una medición hasta ahora.',
   'machinePage.lessThan': '{change} % {changeCase, select, yes {menos} other {más}} que en {date}.',
   'machinePage.noChangeSinceThatThe': 'Sin cambio desde {date} que las lecturas puedan mostrar.',
+  'machinePage.drift':
+    '{percent} % {says, select, slower {menos} other {más}} al año ({least} a {most} %), según {runs} mediciones.',
   'machinePage.overTimeTo': '{name} en el tiempo: {flow} a {flow2}',
   'machinePage.notLookedFor': 'sin buscar',
   'machinePage.found': 'encontrada',

@@ -1,0 +1,6 @@
+export { countedText } from './countedText.ts'
+export { ExpectedWith } from './ExpectedWith.tsx'
+export { HealthyValues } from './HealthyValues.tsx'
+export { OwnRecordsList } from './OwnRecordsList.tsx'
+export { OwnRuns } from './OwnRuns.tsx'
+export { PeersStrip } from './PeersStrip.tsx'
