@@ -93,7 +93,7 @@ export async function openWorld(washers: boolean): Promise<World & { close: () =
       statement(
         env.DATABASE_URL,
         `select pg_terminate_backend(pid) from pg_stat_activity
-            where datname = current_database() and pid <> pg_backend_pid()${which === 'listening' ? " and query ilike 'listen %'" : ''}`,
+            where datname = current_database() and backend_type = 'client backend' and pid <> pg_backend_pid()${which === 'listening' ? " and query ilike 'listen %'" : ''}`,
       ),
     ageSessions: () =>
       statement(

@@ -153,7 +153,9 @@ export async function startTestServer(
     cutConnections: () =>
       runOnce(
         databaseUrl,
-        'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+        // Its own housekeepers (autovacuum) belong to a superuser: an owner may not end them.
+        `select pg_terminate_backend(pid) from pg_stat_activity
+          where datname = current_database() and backend_type = 'client backend' and pid <> pg_backend_pid()`,
       ),
     async close() {
       for (const server of servers) {
@@ -185,6 +187,9 @@ export async function newDatabase(): Promise<{ url: string; serverUrl: string; d
 async function runOnce(url: string, statement: string): Promise<void> {
   const client = new pg.Client({ connectionString: url })
   await client.connect()
-  await client.query(statement)
-  await client.end()
+  try {
+    await client.query(statement)
+  } finally {
+    await client.end()
+  }
 }
