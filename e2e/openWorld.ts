@@ -90,10 +90,11 @@ export async function openWorld(washers: boolean): Promise<World & { close: () =
       if (server) await ended(server, 'SIGKILL')
     },
     cutDatabase: (which) =>
+      // Only who serves sees what its connections do.
       statement(
-        env.DATABASE_URL,
+        env.SERVER_DATABASE_URL,
         `select pg_terminate_backend(pid) from pg_stat_activity
-            where datname = current_database() and backend_type = 'client backend' and pid <> pg_backend_pid()${which === 'listening' ? " and query ilike 'listen %'" : ''}`,
+          where datname = current_database() and usename = current_user and pid <> pg_backend_pid()${which === 'listening' ? " and query ilike 'listen %'" : ''}`,
       ),
     ageSessions: () =>
       statement(

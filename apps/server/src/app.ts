@@ -148,7 +148,7 @@ export async function createApp({
     visitRoutes(),
     visitFileRoutes(),
     tableRoutes(),
-    archiveRoutes(db),
+    archiveRoutes(db, (error) => log.warn({ err: error }, 'an archive was not finished')),
     recordRoutes(),
     logbookRoutes(),
     photoRoutes(),

@@ -2,6 +2,7 @@ import { createWriteStream } from 'node:fs'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import type { ArchiveNowAnswer } from '@brendik/core'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import pg from 'pg'
 import sharp from 'sharp'
@@ -12,7 +13,7 @@ import { type Addresses, restoreArchive, workshopsOf } from '../src/archive/rest
 import { writeArchive } from '../src/archive/writeArchive.ts'
 import { migrationNames } from '../src/db/migrate.ts'
 import { ids, writes } from './everyAddress.ts'
-import { newDatabase, startTestServer, type TestServer } from './testServer.ts'
+import { type Inside, newDatabase, startTestServer, type TestServer } from './testServer.ts'
 
 let server: TestServer
 let folder: string
@@ -166,7 +167,7 @@ it('cut off again and again while it is read back, it goes on where it was', asy
     const admin = await connected(server.databaseUrl)
     // Its own housekeepers belong to a superuser and may not be ended.
     await admin.query(
-      "select pg_terminate_backend(pid) from pg_stat_activity where datname = $1 and backend_type = 'client backend'",
+      'select pg_terminate_backend(pid) from pg_stat_activity join pg_roles on rolname = usename where datname = $1 and not rolsuper',
       [new URL(empty.url).pathname.slice(1)],
     )
     await admin.end()
@@ -219,7 +220,8 @@ it('what was begun with one archive is not gone on with by another', async () =>
 })
 
 it('an owner’s archive from the app holds the workshop, and nobody’s secrets; its owner comes in by a code', async () => {
-  const answer = await fetch(`${server.url}/api/archive.tar`, { headers: server.home.headers })
+  const address = await askedFor(server.home)
+  const answer = await fetch(address, { headers: server.home.headers })
   const file = path.join(folder, 'own.tar')
   await writeFile(file, Buffer.from(await answer.arrayBuffer()))
   const { workshops, parts } = await verifyArchive(file)
@@ -249,28 +251,102 @@ it('an owner’s archive from the app holds the workshop, and nobody’s secrets
     await empty.drop()
   }
   const hand = await server.enter('Hand', server.home.workshopId, 'technician')
-  expect((await fetch(`${server.url}/api/archive.tar`, { headers: hand.headers })).status).toBe(403)
+  expect((await fetch(address, { headers: hand.headers })).status).toBe(403)
+  // An owner of another workshop, who knows its address.
+  const stranger = await server.enter('Stranger')
+  expect((await fetch(address, { headers: stranger.headers })).status).toBe(404)
 })
 
-it('a reader that goes away in the midst of it keeps nobody else from theirs', async () => {
-  const gone = new AbortController()
-  const answer = await fetch(`${server.url}/api/archive.tar`, {
-    headers: server.home.headers,
-    signal: gone.signal,
+/** Has an archive of somebody's workshop written; where it is taken. */
+async function askedFor(who: Inside, id: string = crypto.randomUUID()): Promise<string> {
+  const { archive } = (await who.request('POST', '/api/archive', { id })).body as ArchiveNowAnswer
+  expect([archive?.id, archive?.state === 'failed']).toEqual([id, false])
+  return `${server.url}/api/archive/${id}/workshop.tar`
+}
+
+it('a download that is cut off again and again goes on where it was, with the same bytes', async () => {
+  const who = server.home
+  const address = await askedFor(who)
+  const whole = await fetch(address, { headers: who.headers })
+  const etag = whole.headers.get('etag') as string
+  const size = Number(whole.headers.get('content-length'))
+  const all = Buffer.from(await whole.arrayBuffer())
+  expect([all.length, size > 50_000]).toEqual([size, true])
+  // Meanwhile the workshop goes on.
+  await who.request('PUT', `/api/customers/${crypto.randomUUID()}`, {
+    name: 'Meanwhile',
+    phone: '',
+    note: '',
   })
-  await answer.body?.getReader().read()
-  gone.abort()
-  let status = 0
-  for (let tries = 0; tries < 100 && status !== 200; tries++) {
-    const next = await fetch(`${server.url}/api/archive.tar`, { headers: server.home.headers })
-    status = next.status
-    expect([200, 503]).toContain(status)
-    const { byteLength } = await next.arrayBuffer()
-    if (status === 200) expect(byteLength).toBeGreaterThan(100_000)
-    else await new Promise((resolve) => setTimeout(resolve, 100))
+  const got: Buffer[] = []
+  let had = 0
+  let cuts = 0
+  while (had < size) {
+    const gone = new AbortController()
+    const rest = await fetch(address, {
+      headers: { ...who.headers, range: `bytes=${had}-`, 'if-range': etag },
+      signal: gone.signal,
+    })
+    expect([rest.status, rest.headers.get('content-range')]).toEqual([
+      206,
+      `bytes ${had}-${size - 1}/${size}`,
+    ])
+    const first = await rest.body?.getReader().read()
+    const part = Buffer.from(first?.value ?? []).subarray(0, Math.ceil(size / 12))
+    gone.abort()
+    got.push(part)
+    had += part.length
+    cuts++
   }
-  expect(status).toBe(200)
+  expect([cuts > 5, Buffer.concat(got).equals(all)]).toEqual([true, true])
+  // Of another archive nothing is put behind what is there of this one.
+  const other = await fetch(address, {
+    headers: { ...who.headers, range: 'bytes=10-', 'if-range': '"another"' },
+  })
+  expect([other.status, (await other.arrayBuffer()).byteLength]).toEqual([200, size])
+  const beyond = await fetch(address, { headers: { ...who.headers, range: `bytes=${size}-` } })
+  expect([beyond.status, beyond.headers.get('content-range')]).toEqual([416, `bytes */${size}`])
+  await beyond.arrayBuffer()
+  // Asked for anew it is of now, and what was before is gone.
+  const next = await askedFor(who)
+  expect((await (await fetch(next, { headers: who.headers })).arrayBuffer()).byteLength).toBeGreaterThan(size)
+  expect((await fetch(address, { headers: who.headers })).status).toBe(404)
 })
+
+it('two presses make one archive, and one that is cut off from the database says so and can be asked for again', async () => {
+  const who = await server.enter('Twice')
+  const asked = async (method: 'GET' | 'POST', body?: unknown) => {
+    const { body: answer } = await who.request(method, '/api/archive', body)
+    return (answer as ArchiveNowAnswer).archive
+  }
+  // Its writer has to wait here, until its connection is cut.
+  const holder = await connected(server.databaseUrl)
+  await holder.query('begin; lock table customer in access exclusive mode')
+  const address = await askedFor(who)
+  const second = await asked('POST', { id: crypto.randomUUID() })
+  expect([second?.state, address.includes(second?.id ?? 'none')]).toEqual(['writing', true])
+  await until(async () => {
+    const { rows } = await holder.query(
+      'select 1 from pg_locks where not granted and relation = $1::regclass',
+      ['customer'],
+    )
+    return rows.length > 0
+  })
+  await server.cutConnections()
+  await holder.end()
+  await until(async () => (await asked('GET'))?.state === 'failed')
+  expect((await fetch(address, { headers: who.headers })).status).toBe(404)
+  const again = await askedFor(who)
+  expect((await fetch(again, { headers: who.headers })).status).toBe(200)
+  expect((await asked('GET'))?.state).toBe('ready')
+})
+async function until(holds: () => Promise<boolean>): Promise<void> {
+  for (let tries = 0; tries < 400; tries++) {
+    if (await holds().catch(() => false)) return
+    await new Promise((resolve) => setTimeout(resolve, 50))
+  }
+  throw new Error('it did not come to pass')
+}
 
 /** Files of a tar, by their names. */
 async function contents(file: string): Promise<Map<string, Buffer>> {

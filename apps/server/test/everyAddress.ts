@@ -24,6 +24,7 @@ export const ids = {
   showed: crypto.randomUUID(),
   act: crypto.randomUUID(),
   token: crypto.randomUUID(),
+  archive: crypto.randomUUID(),
   brought: crypto.randomUUID(),
   broughtMachine: crypto.randomUUID(),
 }
@@ -106,6 +107,7 @@ export const writes: [method: string, path: string, body: unknown][] = [
   ['PUT', '/api/prices', { ...USUAL_PRICES, currency: 'XTS' }],
   ['POST', `/api/visits/${ids.visit}/report-links`, { id: ids.reportLink, days: 7, paper: {} }],
   ['POST', '/api/instrument-keys', { id: ids.key, label: SECRET }],
+  ['POST', '/api/archive', { id: ids.archive }],
   ['POST', '/api/me/tokens', { id: ids.token, label: SECRET, records: false, days: 7 }],
   [
     'POST',
@@ -129,7 +131,8 @@ export const reads = [
   `/api/visits/${ids.visit}/tables.zip`,
   `/api/visits/${ids.visit}/tables.xlsx`,
   '/api/tables.zip',
-  '/api/archive.tar',
+  '/api/archive',
+  `/api/archive/${ids.archive}/workshop.tar`,
   `/api/visits/${ids.visit}/report-links`,
   '/api/machines',
   `/api/machines/${ids.machine}`,

@@ -152,10 +152,8 @@ export async function startTestServer(
     query: (text, values) => pool.query(text, values),
     cutConnections: () =>
       runOnce(
-        databaseUrl,
-        // Its own housekeepers (autovacuum) belong to a superuser: an owner may not end them.
-        `select pg_terminate_backend(pid) from pg_stat_activity
-          where datname = current_database() and backend_type = 'client backend' and pid <> pg_backend_pid()`,
+        serverUrl,
+        'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and usename = current_user and pid <> pg_backend_pid()',
       ),
     async close() {
       for (const server of servers) {

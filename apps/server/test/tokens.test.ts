@@ -83,6 +83,8 @@ it('never opens what is about people, secrets, prices or the whole workshop', ()
     'changePassword',
     'printCode',
     'endOwnSession',
+    'readArchive',
+    'makeArchive',
     'takeArchive',
     'makeReportLink',
     'readReportLinks',

@@ -5,6 +5,8 @@ export { CHECK_IDS } from './catalogue/catalogueIds.ts'
 export { ORDER_ENTRIES, type OrderEntry } from './catalogue/orderEntries.ts'
 export { PROTOCOL_IDS, type ProtocolId } from './catalogue/protocolIds.ts'
 export type {
+  ArchiveAnswer,
+  ArchiveNowAnswer,
   AssignmentAnswer,
   BlocksAnswer,
   BroughtAnswer,
@@ -58,6 +60,7 @@ export {
   LANGUAGES,
   type Language,
   learningSchema,
+  newArchiveSchema,
   newPersonSchema,
   newWorkshopSchema,
   type OwnOrder,

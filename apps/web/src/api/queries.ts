@@ -1,4 +1,5 @@
 import type {
+  ArchiveNowAnswer,
   BlocksAnswer,
   ChangeAnswer,
   DayAnswer,
@@ -251,5 +252,12 @@ export const tokensQuery = queryOptions({
 })
 export const postToken = (token: { id: string; label: string; records: boolean; days: number }) =>
   post<{ token: string }>('/me/tokens', token)
+/** The archive that was asked for, if there is one; while it is written its progress is asked for. */
+export const archiveQuery = queryOptions({
+  queryKey: ['archive'],
+  queryFn: () => get<ArchiveNowAnswer>('/archive'),
+  refetchInterval: ({ state }) => (state.data?.archive?.state === 'writing' ? 700 : false),
+})
+export const postArchive = (id: string) => post<ArchiveNowAnswer>('/archive', { id })
 export const deleteToken = (id: string) => del(`/me/tokens/${id}`)
 export const deleteKey = (id: string) => del(`/instrument-keys/${id}`)

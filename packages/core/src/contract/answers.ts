@@ -288,6 +288,19 @@ export interface BroughtAnswer {
   /** Photos that the file names and that did not come with it. */
   photosMissing: number
 }
+/** The whole workshop as one file: how far it is written, and until when it can be taken. */
+export interface ArchiveAnswer {
+  id: string
+  state: 'writing' | 'ready' | 'failed'
+  /** When it was begun: what it holds is of that moment. */
+  atMs: number
+  rows: number
+  bytes: number
+  untilMs: number | null
+}
+export interface ArchiveNowAnswer {
+  archive: ArchiveAnswer | null
+}
 /** An entry that contradicts the run as it is stored. */
 export interface RefusedEntry {
   id: string

@@ -70,6 +70,8 @@ export const personalTokenSchema = v.object({
   records: v.boolean('expected records: true or false'),
   days: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(365)),
 })
+/** An archive of the whole workshop that is asked for. */
+export const newArchiveSchema = v.object({ id: idSchema })
 /** A secret as it stands in a link. */
 export const tokenSchema = v.pipe(v.string(), v.regex(/^[\w-]{20,80}$/, 'expected the secret of a link'))
 

@@ -31,6 +31,7 @@ export const AS_TAKEN: World = {
 type Values = Record<HealthyId, number>
 const NOW = Date.UTC(2026, 0, 1)
 const DAY = 86_400_000
+const YEAR = 365.2425 * DAY
 
 interface Made {
   values: Values
@@ -190,7 +191,9 @@ function provenOf(
   atMs: number,
   random: RandomSource,
 ): ProvenRun {
-  const seconds = trueTime(made, kind, factor, random)
+  const years = (NOW - atMs) / YEAR
+  const seconds =
+    trueTime(made, kind, factor, random) * Math.exp(0.02 * Math.sqrt(years) * standardNormal(random))
   const nominal = tapedTub(made.spec)
   const [from, to] = LEVELS[kind]
   const litres = Math.abs(tubVolumeL(nominal, to) - tubVolumeL(nominal, from))

@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import { paperNow } from '../../lib/paper.ts'
 import { t } from '../../lib/words.ts'
 import { useWho } from '../door/index.ts'
+import { Archive } from './Archive.tsx'
 
 /** A workshop's records are its own: all of them, in tables that others read. The browser writes them to disk as they come. */
 export function TakeOut() {
@@ -18,15 +19,6 @@ export function TakeOut() {
         >
           {t('table.all')}
         </a>
-        {role === 'owner' && (
-          <a
-            href="/api/archive.tar"
-            download
-            className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
-          >
-            {t('table.archive')}
-          </a>
-        )}
         <Link
           to="/bring-in"
           className="inline-flex min-h-12 items-center text-water underline underline-offset-4"
@@ -40,6 +32,7 @@ export function TakeOut() {
           {t('interface.title')}
         </Link>
       </div>
+      {role === 'owner' && <Archive />}
     </section>
   )
 }

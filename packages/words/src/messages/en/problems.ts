@@ -62,5 +62,6 @@ export const problems = {
     'the database cannot be reached; what is on this device stays there and is sent later',
   'error.internal': 'something failed on the server; it was logged',
   'error.one-archive': 'Another archive is being written. Try again in a few minutes.',
+  'error.archive-gone': 'The archive is not here any more: write a new one.',
   'error.photos-full': 'photo: this visit has {most} photos, and takes no more',
 } as const

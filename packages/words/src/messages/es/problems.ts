@@ -64,5 +64,6 @@ export const problems: Record<keyof typeof english, string> = {
     'no se alcanza la base de datos; lo de este dispositivo se queda aquí y se envía después',
   'error.internal': 'algo falló en el servidor; quedó registrado',
   'error.one-archive': 'Se está escribiendo otro archivo. Inténtelo en unos minutos.',
+  'error.archive-gone': 'El archivo ya no está aquí: escriba uno nuevo.',
   'error.photos-full': 'foto: esta visita tiene {most} fotos, y no acepta más',
 }

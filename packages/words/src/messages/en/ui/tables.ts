@@ -12,6 +12,14 @@ export const tables = {
   'table.takeSheet': 'The visit as a spreadsheet',
   'table.records': 'Your records',
   'table.all': 'All visits as tables',
-  'table.archive': 'The whole workshop as an archive',
+  'table.archive': 'Write an archive of the whole workshop',
+  'table.archiveSays':
+    'All but passwords and sessions, in one file that another computer restores. It is written on the server first, so that a download that was cut off goes on where it was.',
+  'table.archiveWriting':
+    'Writing the archive: {rows, plural, one {# record} other {# records}}, {megabytes} MB.',
+  'table.archiveTake': 'Save the archive, {megabytes} MB',
+  'table.archiveIs': 'As of {made}. It is here until {until}.',
+  'table.archiveFailed': 'The archive could not be finished. Is there room on the server’s disk? Try again.',
+  'table.archiveNew': 'Write a new one',
   'table.allHint': 'Everything of this workshop as CSV, with what each column means, in one zip.',
 } as const
