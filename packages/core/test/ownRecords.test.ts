@@ -8,6 +8,8 @@ import type { ProvenRun } from '../src/measure/own/provenRun.ts'
 import { expectedRun } from '../src/measure/plan/expectedRun.ts'
 import { analyseRun } from '../src/measure/verdict/analyseRun.ts'
 import { cholesky, diagonal, measured } from '../src/numeric/gaussian.ts'
+import { mixed } from '../src/numeric/information.ts'
+import { quantileOfSorted } from '../src/numeric/quantile.ts'
 import { seededRandom, standardNormal } from '../src/numeric/random.ts'
 import { shrinkToMean } from '../src/numeric/shrinkToMean.ts'
 import { tubVolumeL } from '../src/physics/tub/tubVolume.ts'
@@ -64,6 +66,26 @@ describe('a normal distribution of several quantities', () => {
     expect(mean[0]).toBeCloseTo(12, 12)
     expect(cov[0]?.[0]).toBeCloseTo(4 / 3, 12)
     expect(mean[1]).toBe(0)
+  })
+  it('stands for one of two where nine tenths of them lie, drawn one by one', () => {
+    const random = seededRandom(9)
+    for (const [sd, mean, p] of [
+      [3, 0, 0.93],
+      [1.5, 1, 0.8],
+      [4, -2, 0.9],
+      [1, 0, 0.5],
+    ] as const) {
+      const narrow = { mean: Float64Array.of(0, 5), cov: diagonal([1, 2]) }
+      const wide = { mean: Float64Array.of(mean, 5), cov: diagonal([sd ** 2, 2]) }
+      const one = mixed(narrow, wide, p, [{ g: [1, 0], noiseVar: 0 }])
+      const drawn = Float64Array.from({ length: 40_000 }, () =>
+        random() < p ? standardNormal(random) : mean + sd * standardNormal(random),
+      ).sort()
+      const half = (quantileOfSorted(drawn, 0.95) - quantileOfSorted(drawn, 0.05)) / 2
+      expect(1.645 * Math.sqrt(one.cov[0]?.[0] ?? 0)).toBeCloseTo(half, 1)
+      expect(one.mean[0]).toBeCloseTo((1 - p) * mean, 12)
+      expect([one.mean[1], one.cov[1]?.[1]]).toEqual([5, 2])
+    }
   })
 })
 

@@ -13,6 +13,7 @@ import {
   plus,
 } from '../../numeric/gaussian.ts'
 import {
+  type Along,
   gaussianIn,
   type Information,
   informationIn,
@@ -212,7 +213,7 @@ function recordsOf(
   for (const model of models) {
     const count = counted(model.machines)
     if (model.named) {
-      const known = inDoubt(model)
+      const known = inDoubt(model, within)
       store(recordsKey.model(family, model.key), 'model', count, {
         mean: known.mean,
         cov: plus(known.cov, within),
@@ -247,18 +248,18 @@ function ofMachine(model: Model, machine: Machine, within: Matrix): Gaussian {
       1 / weight + shared,
     )
   }
-  return mixed(known, peers, healthyShare(machine))
+  return mixed(known, peers, healthyShare(machine), looksOf(machine))
 }
 
 /** What is known of a model, with the doubt whether each of its machines was healthy: a little of what would be known without it. */
-function inDoubt(model: Model): Gaussian {
+function inDoubt(model: Model, within: Matrix): Gaussian {
   const before = informationIn(model.prior)
   let doubted = model.known
   for (const machine of model.machines) {
     const p = healthyShare(machine)
     if (p === 1) continue
     const rest = updated(before, without(model.information, machine.information))
-    const moved = mixed(model.known, rest, p)
+    const moved = mixed(model.known, rest, p, looksOf(machine, within))
     doubted = {
       mean: doubted.mean.map((value, i) => value + (moved.mean[i] ?? 0) - (model.known.mean[i] ?? 0)),
       cov: plus(plus(doubted.cov, moved.cov), model.known.cov, -1),
@@ -266,6 +267,15 @@ function inDoubt(model: Model): Gaussian {
   }
   return doubted
 }
+
+/** Where the next run of each kind will look: as the newest did. @param between - Spread from one machine to the next, where it is another's. */
+const looksOf = ({ entries }: Machine, between?: Matrix): Along[] =>
+  (['fill', 'drain'] as const).flatMap((kind) => {
+    const row = entries.filter(({ run }) => run.plan.kind === kind).findLast(usedRow)?.row
+    if (!row) return []
+    const { g, ownVar, sharedVar } = row
+    return [{ g, noiseVar: ownVar + sharedVar + (between ? dot(g, apply(between, g)) : 0) }]
+  })
 
 const amongPeers = ({ machines }: Model): RunAmongPeers[] =>
   machines.flatMap(({ id, entries }) =>
