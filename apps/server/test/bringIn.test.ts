@@ -222,8 +222,12 @@ it('a part of a visit is added to it, planned on its machine, and leaves the fil
     kind: 'drain',
     source: 'stream',
     started_at: '2026-11-20T08:00:00Z',
-    columns: ['t_s', 'level_mm'],
-    rows: [],
+    columns: ['t_s', 'level_mm', 'current_a'],
+    rows: [
+      [0, null, 1.5],
+      [30, null, 0.375],
+      [61.5, null, 0],
+    ],
     events: [
       { t_s: 0, what: 'pump-on' },
       { t_s: 61.5, what: 'pump-off', by_clock: true },
@@ -234,6 +238,15 @@ it('a part of a visit is added to it, planned on its machine, and leaves the fil
   const more = (await own.request('GET', `/api/visits/${visitId}`)).body as VisitAnswer
   const drain = more.runs.find(({ startedAtMs }) => startedAtMs === Date.UTC(2026, 10, 20, 8))
   expect((drain?.stoppedAtMs ?? 0) - (drain?.startedAtMs ?? 0)).toBe(61_500)
+  // It stays with the run, and goes out as it came in.
+  const current = (await out(own, visitId)).runs.find(
+    ({ started_at: at }) => Date.parse(at ?? '') === Date.parse(timed.started_at),
+  )
+  expect([current?.columns, current?.rows]).toEqual([
+    ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min', 'current_a'],
+    timed.rows.map(([s, mm, amps]) => [s, mm, null, null, amps]),
+  ])
+  expect((await store(own, textOf({ ...part, runs: [timed] }))).counts.new).toBe(0)
   // A part makes no visit of its own: it would be one without a complaint.
   const lost = { ...part, brendik: { visit: crypto.randomUUID(), part: true } }
   expect((await store(own, textOf(lost))).problems[0]?.problem).toMatch(/expected a visit that is here/)

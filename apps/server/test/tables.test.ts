@@ -141,10 +141,10 @@ it('a visit comes out as CSV that another reader takes: every fact as it stands,
     ],
   ])
   expect(read(files, 'readings').slice(1)).toEqual([
-    [hand, '7.013', '', '88.5', ''],
-    [hand, '14.026', '61', '', ''],
-    [hand, '21.039', '', '33', ''],
-    [hand, '28.052', '8', '', ''],
+    [hand, '7.013', '', '88.5', '', ''],
+    [hand, '14.026', '61', '', '', ''],
+    [hand, '21.039', '', '33', '', ''],
+    [hand, '28.052', '8', '', '', ''],
   ])
   const looks = read(files, 'looks').slice(1)
   expect(looks.map((row) => [...row.slice(2, 6), row[7], row[10]])).toEqual([

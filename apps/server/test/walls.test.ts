@@ -336,7 +336,7 @@ describe('with the workshop’s condition taken out of a query', () => {
     lockSite: [ids.site],
     lockVisit: [ids.visit],
     openRivals: [ids.machine],
-    sameReadingBlock: [ids.block, ids.run, 0, '{0}', '{77}', '{NULL}', '{NULL}'],
+    sameReadingBlock: [ids.block, ids.run, 0, '{0}', '{77}', '{NULL}', '{NULL}', null],
     searchLogbook: [null, null, null, 50],
   }
   it('covers every statement that reads', () =>

@@ -77,7 +77,7 @@ it.each<[string, v.GenericSchema, unknown, string]>([
     'a batch without a column',
     ingestSchema,
     { blocks: [{ id, atMs: [1] }] },
-    'blocks.0: expected levelMm, rulerMm or flowLMin',
+    'blocks.0: expected levelMm, rulerMm, flowLMin or currentA',
   ],
   [
     'a batch over two days',

@@ -62,6 +62,7 @@ export const streamBlockRow = v.strictObject({
   levelMm: written<(number | null)[]>(),
   rulerMm: written<(number | null)[]>(),
   flowLMin: written<(number | null)[]>(),
+  currentA: v.nullable(written<(number | null)[]>()),
   arrived: v.number(),
   /** In this page up to this block. */
   readings: v.number(),

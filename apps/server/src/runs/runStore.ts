@@ -66,6 +66,7 @@ export async function insertEvent(
       levelMm: literal([event.type === 'levelRead' && event.by === 'indicated' ? level : null]),
       rulerMm: literal([event.type === 'levelRead' && event.by === 'ruler' ? level : null]),
       flowLMin: literal([event.type === 'flowRead' ? event.flowLMin : null]),
+      currentA: null,
       seq,
     }
     await insertBlocks(db, actor.workshopId, runId, actor.technicianId, 'hand', [hand])
@@ -97,6 +98,7 @@ interface StoredBlock {
   levelMm: string
   rulerMm: string
   flowLMin: string
+  currentA: string | null
   seq: number
 }
 
@@ -116,8 +118,8 @@ export async function insertStreamBlocks(
   for (const block of stored) {
     // The first block of a new id is what was stored; every other one must be the same readings again.
     if (unseen.delete(block.id)) continue
-    const { id, firstMs, offsetMs, levelMm, rulerMm, flowLMin } = block
-    const values = [actor.workshopId, id, runId, firstMs, offsetMs, levelMm, rulerMm, flowLMin]
+    const { id, firstMs, offsetMs, levelMm, rulerMm, flowLMin, currentA } = block
+    const values = [actor.workshopId, id, runId, firstMs, offsetMs, levelMm, rulerMm, flowLMin, currentA]
     const known = await db.maybeOne('sameReadingBlock', sameBlockRow, values)
     if (!known?.same) return { fresh, differs: id }
   }
@@ -145,6 +147,7 @@ async function insertBlocks(
     column('rulerMm'),
     column('flowLMin'),
     column('seq'),
+    column('currentA'),
   ])
   return rows.map(({ id }) => id)
 }
@@ -159,6 +162,7 @@ function storedBlock(block: IngestBlock): StoredBlock {
     levelMm: literal(block.levelMm ?? none),
     rulerMm: literal(block.rulerMm ?? none),
     flowLMin: literal(block.flowLMin ?? none),
+    currentA: block.currentA ? literal(block.currentA) : null,
     seq: 0,
   }
 }
@@ -177,6 +181,7 @@ function toBlock(row: BlockRow): ReadingBlock {
     levelMm: row.levelMm,
     rulerMm: row.rulerMm,
     flowLMin: row.flowLMin,
+    ...(row.currentA ? { currentA: row.currentA } : {}),
   }
 }
 

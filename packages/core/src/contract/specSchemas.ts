@@ -136,7 +136,7 @@ export const postEventsSchema = v.object({
 
 /** A batch of a stream, columns of equal length; a missing value is null. */
 export const MOST_PER_BLOCK = 20_000
-const column = (low: number, high: number, kind: FigureKind) =>
+const column = (low: number, high: number, kind: FigureKind | null) =>
   v.pipe(v.array(v.nullable(numberIn(low, high, kind))), v.maxLength(MOST_PER_BLOCK))
 export const ingestBlockSchema = v.pipe(
   v.object({
@@ -149,14 +149,18 @@ export const ingestBlockSchema = v.pipe(
     levelMm: v.optional(column(-300, 1500, 'level')),
     rulerMm: v.optional(column(-300, 1500, 'level')),
     flowLMin: v.optional(column(-1, 200, 'flow')),
+    currentA: v.optional(column(-200, 200, null)),
   }),
   v.check(
-    (b) => [b.levelMm, b.rulerMm, b.flowLMin].every((c) => c === undefined || c.length === b.atMs.length),
+    (b) =>
+      [b.levelMm, b.rulerMm, b.flowLMin, b.currentA].every(
+        (c) => c === undefined || c.length === b.atMs.length,
+      ),
     'expected columns as long as atMs',
   ),
   v.check(
-    (b) => b.levelMm !== undefined || b.rulerMm !== undefined || b.flowLMin !== undefined,
-    'expected levelMm, rulerMm or flowLMin',
+    (b) => [b.levelMm, b.rulerMm, b.flowLMin, b.currentA].some((c) => c !== undefined),
+    'expected levelMm, rulerMm, flowLMin or currentA',
   ),
   v.check(
     (b) =>

@@ -1,7 +1,7 @@
 import { QUANTITIES, type QuantityId } from '../measure/verdict/quantities.ts'
 
 /** Units by their codes in the Unified Code for Units of Measure; 1 = a plain number. */
-export type UnitCode = 'mm' | 's' | 'kg' | 'L/min' | 'L/h' | 'L' | 'm' | 'Cel' | 'min' | '1'
+export type UnitCode = 'mm' | 's' | 'kg' | 'L/min' | 'L/h' | 'L' | 'm' | 'Cel' | 'A' | 'min' | '1'
 export interface TableColumn<N extends string = string> {
   name: N
   datatype: 'string' | 'number' | 'boolean' | 'dateTime'
@@ -70,6 +70,7 @@ export const TABLE_COLUMNS = {
     number('level_mm', 'mm'),
     number('ruler_mm', 'mm'),
     number('flow_l_min', 'L/min'),
+    number('current_a', 'A'),
   ],
   looks: [
     key('look'),

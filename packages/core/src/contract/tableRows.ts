@@ -60,13 +60,13 @@ export function figureCells(run: RunDetail): TableCell[][] {
 export function* readingCells(runId: string, { run, blocks }: RecordedRun): Generator<TableCell[]> {
   const facts = runFacts(run)
   if (facts.startedAtMs === null) return
-  const { tS, levelMm, rulerMm, flowLMin } = runReadings(facts, blocks)
-  const cell = (column: Float64Array, n: number): number | null => {
-    const value = column[n] ?? Number.NaN
+  const { tS, levelMm, rulerMm, flowLMin, currentA } = runReadings(facts, blocks)
+  const cell = (column: Float64Array | undefined, n: number): number | null => {
+    const value = column?.[n] ?? Number.NaN
     return Number.isNaN(value) ? null : value
   }
   for (let n = 0; n < tS.length; n++)
-    yield [runId, tS[n] ?? null, cell(levelMm, n), cell(rulerMm, n), cell(flowLMin, n)]
+    yield [runId, tS[n] ?? null, cell(levelMm, n), cell(rulerMm, n), cell(flowLMin, n), cell(currentA, n)]
 }
 
 export function lookCells(visit: VisitAnswer): TableCell[][] {

@@ -210,6 +210,7 @@ function runFactsOf(
   })
   const byHand =
     run.source === 'hand' &&
+    !run.columns.includes('current_a') &&
     run.rows.length <= MOST_BY_HAND &&
     run.rows.every((row) => (row[run.columns.indexOf('flow_l_min')] ?? 0) >= 0)
   if (byHand)
@@ -258,11 +259,13 @@ function blocksOf(
       place(name) < 0 ? undefined : part.map((row) => row[place(name)] ?? null)
     const block: IngestBlock = { id: idOf(`rows ${from}`), atMs: part.map((row) => at(row[time] ?? 0)) }
     const [levelMm, rulerMm, flowLMin] = [column('level_mm'), column('ruler_mm'), column('flow_l_min')]
+    const currentA = column('current_a')
     blocks.push({
       ...block,
       ...(levelMm ? { levelMm } : {}),
       ...(rulerMm ? { rulerMm } : {}),
       ...(flowLMin ? { flowLMin } : {}),
+      ...(currentA ? { currentA } : {}),
     })
     from = to
   }

@@ -15,13 +15,14 @@ export function fileOfFacts(facts: VisitFacts): VisitFile {
       values ?? new Array(n).fill(null)
     return {
       run,
-      blocks: blocks.map(({ id: blockId, atMs, levelMm, rulerMm, flowLMin }) => ({
+      blocks: blocks.map(({ id: blockId, atMs, levelMm, rulerMm, flowLMin, currentA }) => ({
         id: blockId,
         source: 'stream',
         atMs,
         levelMm: column(levelMm, atMs.length),
         rulerMm: column(rulerMm, atMs.length),
         flowLMin: column(flowLMin, atMs.length),
+        currentA,
       })),
     }
   })

@@ -142,7 +142,7 @@ function runOf({ run, blocks }: RecordedRun): VisitFile['runs'] {
   const facts = runFacts(run)
   const { plan, startedAtMs } = facts
   if (!plan || startedAtMs === null) return []
-  const { tS, levelMm, rulerMm, flowLMin } = runReadings(facts, blocks)
+  const { tS, levelMm, rulerMm, flowLMin, currentA } = runReadings(facts, blocks)
   const marks = analysisMarks(facts)
   const cell = (column: Float64Array, n: number): number | null => {
     const value = column[n] ?? Number.NaN
@@ -164,10 +164,16 @@ function runOf({ run, blocks }: RecordedRun): VisitFile['runs'] {
       end_level_mm: plan.endLevelMm,
       ...(plan.own ? { own: plan.own } : {}),
       ...(plan.protocol ? { protocol: plan.protocol } : {}),
-      columns: [...COLUMNS],
+      columns: [...COLUMNS, ...(currentA ? (['current_a'] as const) : [])],
       // What was streamed before the start, or beyond what the format takes of one run, is no part of it.
       rows: [...tS]
-        .map((s, n) => [s, cell(levelMm, n), cell(rulerMm, n), cell(flowLMin, n)])
+        .map((s, n) => [
+          s,
+          cell(levelMm, n),
+          cell(rulerMm, n),
+          cell(flowLMin, n),
+          ...(currentA ? [cell(currentA, n)] : []),
+        ])
         .filter(([s]) => (s ?? 0) >= CELL_LIMITS.t_s[0])
         .slice(0, MOST_ROWS),
       events: marks.flatMap(({ tS: atS, what, byClock }) => {

@@ -21,7 +21,7 @@ export const EVENT_NAMES = [
   'pump-silent',
   ...CYCLE_MARKS,
 ] as const
-export const COLUMNS = ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min'] as const
+export const COLUMNS = ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min', 'current_a'] as const
 
 /** Most rows one run may hold: ten hours at 10 Hz. */
 export const MOST_ROWS = 360_000
@@ -361,6 +361,7 @@ export const CELL_LIMITS = {
   level_mm: [-300, 1500, 'mm'],
   ruler_mm: [-300, 1500, 'mm'],
   flow_l_min: [-1, 200, 'L/min'],
+  current_a: [-200, 200, 'A'],
 } as const
 
 /** The first thing that is wrong with the rows of a run, its path below the run; null = nothing. */

@@ -34,14 +34,20 @@ export function logDocument(visit: VisitAnswer, log: ReadLog, run: LogRun): obje
     const value = column[n] ?? Number.NaN
     return Number.isNaN(value) ? null : Math.round(value * 1000) / 1000
   }
+  const clamp = log.currentA.some((a) => !Number.isNaN(a))
   const rows: (number | null)[][] = []
-  // By a current alone a run is timed, and nothing read.
+  // By a current alone a run is timed.
   let within = false
   for (let n = 0; n < log.atMs.length; n++) {
     const tS = Math.round((log.atMs[n] ?? 0) - zero) / 1000
     if (tS < 0 || tS > lastS) continue
     within = true
-    const read = [cell(log.levelMm, n), cell(log.rulerMm, n), cell(log.flowLMin, n)]
+    const read = [
+      cell(log.levelMm, n),
+      cell(log.rulerMm, n),
+      cell(log.flowLMin, n),
+      ...(clamp ? [cell(log.currentA, n)] : []),
+    ]
     if (read.some((value) => value !== null)) rows.push([tS, ...read])
   }
   if (!within) return null
@@ -66,7 +72,7 @@ export function logDocument(visit: VisitAnswer, log: ReadLog, run: LogRun): obje
         hose_end_mm: run.hoseEndMm,
         source: 'stream',
         started_at: new Date(Math.round(zero)).toISOString(),
-        columns: ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min'],
+        columns: ['t_s', 'level_mm', 'ruler_mm', 'flow_l_min', ...(clamp ? ['current_a'] : [])],
         rows,
         events: [
           ...(from ? [{ t_s: 0, what: from }] : []),

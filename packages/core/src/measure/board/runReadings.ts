@@ -9,6 +9,7 @@ export interface ReadingBlock {
   levelMm: ArrayLike<number | null>
   rulerMm: ArrayLike<number | null>
   flowLMin: ArrayLike<number | null>
+  currentA?: ArrayLike<number | null> | null | undefined
 }
 
 /** Hand entries and streamed blocks of a run as one set of columns, seconds after its start. */
@@ -17,6 +18,7 @@ export function runReadings(facts: RunFacts, blocks: readonly ReadingBlock[]): R
   const entries = facts.inForce.filter((event) => event.type !== 'marked')
   const count = entries.length + blocks.reduce((sum, block) => sum + block.atMs.length, 0)
   const rows = { at: new Float64Array(count), level: nans(count), ruler: nans(count), flow: nans(count) }
+  const current = blocks.some(({ currentA }) => currentA) ? nans(count) : null
   let i = 0
   for (const event of entries) {
     rows.at[i] = event.atMs
@@ -30,12 +32,14 @@ export function runReadings(facts: RunFacts, blocks: readonly ReadingBlock[]): R
       rows.level[i] = block.levelMm[k] ?? Number.NaN
       rows.ruler[i] = block.rulerMm[k] ?? Number.NaN
       rows.flow[i] = block.flowLMin[k] ?? Number.NaN
+      if (current) current[i] = block.currentA?.[k] ?? Number.NaN
     }
   const seconds = {
     tS: rows.at.map((at) => (at - zero) / 1000),
     levelMm: rows.level,
     rulerMm: rows.ruler,
     flowLMin: rows.flow,
+    ...(current ? { currentA: current } : {}),
   }
   // Entries and blocks come from different devices: their arrival order is not their order in time.
   return inOrderOfTime(seconds).readings

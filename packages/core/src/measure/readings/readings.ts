@@ -8,6 +8,8 @@ export interface Readings {
   rulerMm: Float64Array
   /** Meter, L/min. */
   flowLMin: Float64Array
+  /** A clamp on the machine's supply, A: kept and handed out again, nothing is worked out from it. Absent = none. */
+  currentA?: Float64Array
 }
 
 export type ReadingSource = 'hand' | 'stream'
@@ -28,6 +30,7 @@ export function inOrderOfTime(readings: Readings): { readings: Readings; moved: 
       levelMm: pick(readings.levelMm),
       rulerMm: pick(readings.rulerMm),
       flowLMin: pick(readings.flowLMin),
+      ...(readings.currentA ? { currentA: pick(readings.currentA) } : {}),
     },
     moved,
   }

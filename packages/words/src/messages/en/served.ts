@@ -39,6 +39,7 @@ export const SERVED = {
   'tableColumn.t_s': 'Time after the start of the run',
   'tableColumn.level_mm': 'Level above the port, as indicated',
   'tableColumn.ruler_mm': 'Level above the port, as seen in the tub',
+  'tableColumn.current_a': 'Current on the supply, as a clamp shows it',
   'tableColumn.flow_l_min': 'Flow, as a meter shows it',
   'tableColumn.look': 'Id of the look',
   'tableColumn.at': 'When it was seen',

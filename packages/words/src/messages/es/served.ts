@@ -40,6 +40,7 @@ export const SERVED: Record<keyof typeof english, string> = {
   'tableColumn.t_s': 'Tiempo desde el inicio de la medición',
   'tableColumn.level_mm': 'Nivel sobre la toma, según el indicador',
   'tableColumn.ruler_mm': 'Nivel sobre la toma, visto en la cuba',
+  'tableColumn.current_a': 'Corriente de alimentación, según una pinza',
   'tableColumn.flow_l_min': 'Caudal, según un medidor',
   'tableColumn.look': 'Id de la revisión',
   'tableColumn.at': 'Cuándo se vio',
