@@ -2,16 +2,16 @@ import type { Page } from '@playwright/test'
 import { follow, go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
-/** A drain as a logger writes it that speaks German: semicolons, decimal commas, CRLF, millibar; the pump starts after 20 s. */
+/** A drain as a logger writes it that speaks German: semicolons, decimal commas, CRLF, millibar; the pump starts after 20 s, and a clamp sees it. */
 function logText(): string {
   const two = (n: number) => String(n).padStart(2, '0')
   const rows = Array.from({ length: 300 }, (_, n) => {
     const s = n / 2
     const mm = s < 20 ? 118 : Math.max(6, 118 - (s - 20) * 1.9)
     const cell = n === 7 ? '---' : (mm * 0.0978).toFixed(3).replace('.', ',')
-    return `14.11.2026 09:${two(14 + Math.floor(s / 60))}:${two(Math.floor(s % 60))},${n % 2 === 0 ? 0 : 5};${cell};18,2`
+    return `14.11.2026 09:${two(14 + Math.floor(s / 60))}:${two(Math.floor(s % 60))},${n % 2 === 0 ? 0 : 5};${cell};18,2;${n === 7 ? '---' : s < 20 ? '0,01' : '0,38'}`
   })
-  return ['Tauchsonde;0042', 'Zeit;Druck (mbar);Temp', ...rows, ''].join('\r\n')
+  return ['Tauchsonde;0042', 'Zeit;Druck (mbar);Temp;Strom (A)', ...rows, ''].join('\r\n')
 }
 const FILE = { name: 'Sonde 3.csv', mimeType: 'text/csv', buffer: Buffer.from(logText()) }
 
@@ -71,6 +71,9 @@ test('a logger’s table becomes a run: guessed, drawn, put right, tried, taken 
       new Date(startedAtMs).getDate() === 14,
   )
   expect(taken.map(({ kind }) => kind)).toEqual(['drain'])
+  const read = await page.request.get(`${world.url}/api/runs/${taken[0]?.id}/blocks`)
+  const { blocks } = (await read.json()) as { blocks: { currentA: number[] }[] }
+  expect(Math.max(...(blocks[0]?.currentA ?? []))).toBeCloseTo(0.38, 6)
   // What it says can be seen as of any other run.
   await page.goto(`${world.url}/runs/${taken[0]?.id}`)
   await expect(page.getByText(/L\/min/).first()).toBeVisible()
