@@ -256,7 +256,11 @@ export const postToken = (token: { id: string; label: string; records: boolean; 
 export const archiveQuery = queryOptions({
   queryKey: ['archive'],
   queryFn: () => get<ArchiveNowAnswer>('/archive'),
-  refetchInterval: ({ state }) => (state.data?.archive?.state === 'writing' ? 700 : false),
+  refetchInterval: ({ state }) => {
+    const { state: made, untilMs } = state.data?.archive ?? {}
+    // One that is not here any more is not offered.
+    return made === 'writing' ? 700 : untilMs ? Math.max(5000, untilMs - Date.now()) : false
+  },
 })
 export const postArchive = (id: string) => post<ArchiveNowAnswer>('/archive', { id })
 export const deleteToken = (id: string) => del(`/me/tokens/${id}`)
