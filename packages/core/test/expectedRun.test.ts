@@ -1,6 +1,9 @@
 import { expect, it } from '@jest/globals'
-import { tapedTub } from '../src/machine/machineSpec.ts'
+import { drawDrain, drawTub, healthyDraw } from '../src/machine/healthyDraws.ts'
+import { familyDefaults, tapedTub } from '../src/machine/machineSpec.ts'
 import { expectedRun } from '../src/measure/plan/expectedRun.ts'
+import { seededRandom } from '../src/numeric/random.ts'
+import { drainCurve } from '../src/physics/pump/drainTime.ts'
 import { tubVolumeL } from '../src/physics/tub/tubVolume.ts'
 import { KNOWN_MACHINE, KNOWN_SITE, makePlan } from './makePlan.ts'
 
@@ -26,6 +29,22 @@ it('is the same every time for the same seed, and other for another', () => {
   expect(expectedRun(makePlan('drain'), { seed: 1 }).timeS.mid).not.toBe(
     expectedRun(makePlan('drain')).timeS.mid,
   )
+})
+it('says with the few samples of a verdict what very many say', () => {
+  for (const family of ['front-load', 'top-load-belt'] as const)
+    for (const assumed of [true, false])
+      for (const kind of ['fill', 'drain'] as const) {
+        const usual = familyDefaults(family)
+        const plan = makePlan(kind, {
+          machine: { ...usual, tub: { ...usual.tub, assumed } },
+          endLevelMm: kind === 'fill' ? 120 : 10,
+        })
+        const many = expectedRun(plan, { samples: 20_000, cells: 4, seed: 5 })
+        const few = expectedRun(plan, { samples: 600, cells: 4 })
+        const off = Math.log(width(few)) / Math.log(width(many))
+        expect([family, assumed, kind, Math.abs(off - 1) < 0.08]).toEqual([family, assumed, kind, true])
+        expect(Math.abs(few.timeS.mid / many.timeS.mid - 1)).toBeLessThan(0.015)
+      }
 })
 it('is narrower when the supply is gauged, the valve read, the standpipe measured, the pump plate read', () => {
   const wider = (a: ReturnType<typeof makePlan>, b: ReturnType<typeof makePlan>) =>
@@ -62,11 +81,23 @@ it('says that a hose end too high never empties', () => {
   expect(run.timeS.mid).toBe(Number.POSITIVE_INFINITY)
 })
 it('holds nine of ten fresh healthy machines between its edges', () => {
-  const band = expectedRun(makePlan('drain'))
-  const fresh = Array.from(
-    { length: 300 },
-    (_, i) => expectedRun(makePlan('drain'), { samples: 1, seed: 1000 + i }).timeS.mid,
+  const plan = makePlan('drain', { endLevelMm: 10 })
+  const { machine, site } = plan
+  const band = expectedRun(plan)
+  const random = seededRandom(1000)
+  const draw = healthyDraw(machine, site)
+  const drawPump = drawDrain(machine, site, plan.hoseEndMm, 'pump')
+  const levels = Float64Array.from(
+    { length: 21 },
+    (_, i) => plan.startLevelMm + ((10 - plan.startLevelMm) * i) / 20,
   )
+  const fresh = Array.from({ length: 600 }, () => {
+    const tub = drawTub(machine, random, draw)
+    const { shutoffHeadM, liftM, resistanceS2M5 } = drawPump(random, draw)
+    const flowAt = (mm: number) =>
+      60_000 * Math.sqrt(Math.max(0, shutoffHeadM + mm / 1000 - liftM) / resistanceS2M5)
+    return drainCurve(tub, levels, flowAt).timeS.at(-1) ?? Number.NaN
+  })
   const inside = fresh.filter((t) => t >= band.timeS.lo && t <= band.timeS.hi).length / fresh.length
   expect(inside).toBeGreaterThan(0.85)
   expect(inside).toBeLessThan(0.95)

@@ -244,7 +244,7 @@ export function ownFigures(
     if (!Number.isFinite(off)) continue
     const slower = Math.log(1 / 0.7) + MEASURED * standardNormal(random)
     const by = (own: OwnRecords | null) => {
-      const { timeS } = expectedRun(planOf(made, kind, own), FEW)
+      const { timeS } = expectedRun(planOf(made, kind, own), { ...FEW, seed: n + 1 })
       const sd = Math.log(timeS.hi / timeS.lo) / 3.29
       const late = off - Math.log(timeS.mid)
       const slowAt = Math.max(CALL.slowAtLeast, CALL.sds * Math.hypot(sd, MEASURED))

@@ -2,7 +2,7 @@ import { drawFillLMin, HEALTHY_IDS, type HealthyId, healthyFacts } from '../../m
 import { isHorizontal, type MachineSpec, tapedTub } from '../../machine/machineSpec.ts'
 import { familyScale } from '../../machine/ownRecords.ts'
 import { cleanPathK, hoseEndHeight, pumpB } from '../../machine/uncertainty.ts'
-import { seededRandom } from '../../numeric/random.ts'
+import { evenDraws } from '../../numeric/evenDraws.ts'
 import { drainCurve } from '../../physics/pump/drainTime.ts'
 import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../../physics/tub/tubGeometry.ts'
 import { tubVolumeL } from '../../physics/tub/tubVolume.ts'
@@ -143,9 +143,12 @@ function supplyOf(run: ProvenRun): { meanLn: number; sd: number } {
   const known = supplies.get(key)
   if (known) return known
   const draw = drawFillLMin(plan.site, plan.taps)
-  const random = seededRandom(20_263)
+  const draws = evenDraws(SUPPLIES, 20_263)
   const rated = familyScale(plan.machine).rated.mid
-  const lns = Array.from({ length: SUPPLIES }, () => Math.log(draw(random, () => rated) / rated))
+  const lns = Array.from({ length: SUPPLIES }, () => {
+    draws.next()
+    return Math.log(draw(draws.random, () => rated) / rated)
+  })
   const meanLn = lns.reduce((sum, ln) => sum + ln, 0) / SUPPLIES
   const sd = Math.sqrt(lns.reduce((sum, ln) => sum + (ln - meanLn) ** 2, 0) / SUPPLIES)
   if (supplies.size >= REMEMBERED) supplies.clear()

@@ -9,8 +9,9 @@ import {
 import { isHorizontal } from '../../machine/machineSpec.ts'
 import { FROM_RUN_TO_RUN, ownDraws } from '../../machine/ownRecords.ts'
 import { asText, figureOf } from '../../message.ts'
+import { evenDraws } from '../../numeric/evenDraws.ts'
 import { quantileOfSorted } from '../../numeric/quantile.ts'
-import { clippedNormal, type RandomSource, seededRandom } from '../../numeric/random.ts'
+import { clippedNormal, type RandomSource } from '../../numeric/random.ts'
 import { drainCurve } from '../../physics/pump/drainTime.ts'
 import { sumpBottomMm, tubTopMm } from '../../physics/tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../../physics/tub/tubVolume.ts'
@@ -62,7 +63,7 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
   const { samples, cells, seed } = { ...EXPECTED_DEFAULTS, ...options }
   const endMm = plannedEndMm(plan)
   checkPlan(plan, endMm)
-  const random = seededRandom(seed)
+  const draws = evenDraws(samples, seed)
   const levelMm = new Float64Array(cells + 1)
   for (let i = 0; i <= cells; i++) levelMm[i] = plan.startLevelMm + ((endMm - plan.startLevelMm) * i) / cells
 
@@ -72,9 +73,10 @@ export function expectedRun(plan: RunPlan, options: Partial<ExpectedOptions> = {
   const solve = plan.kind === 'fill' ? fillSolver(plan, levelMm) : drainSolver(plan, levelMm)
   let stalled = 0
   // The usual spreads are far wider than what differs from run to run.
-  const again = (one: ReturnType<Solver>) => (plan.own ? fromRunToRun(one, random) : one)
+  const again = (one: ReturnType<Solver>) => (plan.own ? fromRunToRun(one, draws.random) : one)
   for (let s = 0; s < samples; s++) {
-    const { timeS, flowLMin, beyondS } = again(solve(random))
+    draws.next()
+    const { timeS, flowLMin, beyondS } = again(solve(draws.random))
     ends[s] = timeS.length > cells ? Math.max(0, (timeS[cells] ?? Number.NaN) + beyondS) : NEVER_S
     for (let i = 0; i <= cells; i++) (times[i] as Float64Array)[s] = timeS[i] ?? NEVER_S
     flows[s] = flowLMin

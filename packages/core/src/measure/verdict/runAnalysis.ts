@@ -9,7 +9,7 @@ import type { Saying } from './saying.ts'
 import type { Verdict } from './verdict.ts'
 
 /** Raised whenever an analysis would come out otherwise or is written otherwise: stored ones of another version are made anew. */
-export const ANALYSIS_VERSION = 11
+export const ANALYSIS_VERSION = 12
 
 export interface RunAnalysis {
   version: number
