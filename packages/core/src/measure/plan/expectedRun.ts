@@ -52,7 +52,7 @@ export const EXPECTED_DEFAULTS: ExpectedOptions = { samples: 1000, cells: 40, se
 const NEVER_S = 1e9
 
 /**
- * Expected curve with its band: the healthy machine sampled over all that is not known about it.
+ * Expected curve with its band: the healthy machine sampled over all that is not known about it, each value spread evenly over the samples.
  * Each sample solves the run (fill: regulated supply into the tub; drain: dV/dt = −√((H₀ + h − z)/(B + K))); at each level the
  * quantiles over samples of the passing time are taken. Curves are monotone, so these are the quantiles of the level as well.
  * @param plan - The run; levels in mm above the port.
