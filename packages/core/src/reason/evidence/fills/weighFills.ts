@@ -1,5 +1,6 @@
 import { type MachineSpec, type SiteSpec, TAPS, type Tap } from '../../../machine/machineSpec.ts'
-import { seededRandom, standardNormal } from '../../../numeric/random.ts'
+import { evenDraws } from '../../../numeric/evenDraws.ts'
+import { standardNormal } from '../../../numeric/random.ts'
 import { LEAST_SUPPLY_KPA } from '../../../physics/supply/leastSupply.ts'
 import { bucketFlowLMin } from '../../../physics/supply/supplyLine.ts'
 import type { JudgedRun, Observation } from '../seen/observations.ts'
@@ -105,11 +106,12 @@ function scoresOf(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap
 
 function freshScores(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap, count = DRAWS) {
   const other: Tap = tap === 'cold' ? 'hot' : 'cold'
-  const random = seededRandom(20_261)
+  const even = evenDraws(count, 20_261)
   const measuredSe = data.fill[tap]?.se as number
   const drawn = Array.from({ length: count }, () => {
-    const inlet = drawInlet(machine, site, random)
-    const measured = Math.exp((data.fill[tap]?.ln as number) + standardNormal(random) * measuredSe)
+    even.next()
+    const inlet = drawInlet(machine, site, even.random)
+    const measured = Math.exp((data.fill[tap]?.ln as number) + standardNormal(even.random) * measuredSe)
     return {
       inlet,
       flowLMin: measured / (1 + inlet.tubBias),
