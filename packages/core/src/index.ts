@@ -432,6 +432,7 @@ export {
 export type { PartVerdict } from './reason/leaks/partVerdicts.ts'
 export { PHASE_WATCH, type PhaseWatch } from './reason/leaks/phaseWatch.ts'
 export { WRONG_TURN_IDS, type WrongTurn } from './reason/leaks/wrongTurns.ts'
+export { READ_LATER, type UnderWayNow, underWayNow } from './reason/planning/goingOn.ts'
 export { mayBeLive } from './reason/planning/mayBeLive.ts'
 export { NOT_HERE_TOPIC, notHereOf } from './reason/planning/notHere.ts'
 export { SCHOOL_IDS, SCHOOLS, type SchoolId } from './reason/planning/schools.ts'

@@ -65,4 +65,28 @@ describe('visit files', () => {
     expect(ranked({ last_repair: 'bellows' })).toBeGreaterThan(2 * ranked({}))
     expect(() => ranked({ last_repair: 'luck' })).toThrow(/^history\.last_repair: /)
   })
+  it('says when the customer meets it: only of a leak, softly, and not where that tells nothing', () => {
+    const present = (moment: string | undefined, complaint = 'leaking') =>
+      diagnoseVisit(
+        parseVisitFile({
+          format: 'brendik-visit/1',
+          machine: { family: 'front-load', tub: { diameter_mm: 540 } },
+          ...(moment ? { history: { moment } } : {}),
+          observations: [{ check: 'complaint', value: complaint }],
+        }),
+      ).present
+    const share = (of: Record<string, number>, fault: string) => of[fault] ?? 0
+    const nothing = present(undefined)
+    // A hose of the inlet runs while it fills, the shaft seal throws water in the spin.
+    expect(share(present('drain'), 'drain-hose.leak')).toBeGreaterThan(
+      1.3 * share(nothing, 'drain-hose.leak'),
+    )
+    expect(share(present('off'), 'fill-hose.leak')).toBeGreaterThan(1.5 * share(nothing, 'fill-hose.leak'))
+    expect(share(present('off'), 'drain-hose.leak')).toBeLessThan(share(nothing, 'drain-hose.leak'))
+    // Water is met when somebody looks: nothing is struck out by it.
+    expect(share(present('off'), 'drain-hose.leak')).toBeGreaterThan(0.2 * share(nothing, 'drain-hose.leak'))
+    for (const moment of ['end', 'any']) expect(present(moment)).toEqual(nothing)
+    expect(present('drain', 'slow-fill')).toEqual(present(undefined, 'slow-fill'))
+    expect(() => present('noon')).toThrow(/^history\.moment: /)
+  })
 })

@@ -5,7 +5,7 @@ import { faultCard } from '../src/reason/catalogue/faultCards.ts'
 import { SOUND_LOOKS, sharesWith } from '../src/reason/catalogue/soundLooks.ts'
 import type { CheckId } from '../src/reason/checks/checkTypes.ts'
 import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
-import { possibleLooks } from '../src/reason/weigh/nextLooks.ts'
+import { possibleLooks, rowsOf, setsOf, tellsOf } from '../src/reason/weigh/nextLooks.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
 import { caseWith, looksWith, type Seen, sum, visitWith as visit } from './visitWith.ts'
 
@@ -45,6 +45,78 @@ describe('what a look promises', () => {
       expect(given / promised).toBeLessThan(1.15)
     },
   )
+})
+
+/**
+ * What a look promises against what its answers then bring, each as it would be written down.
+ * @param written - What is written down for each of its outcomes.
+ */
+function promisedAndGiven(seen: Seen[], family: string, id: string, written: (outcome: number) => Seen[]) {
+  const known = caseWith(seen, family)
+  const weighed = weighVisit(known)
+  const sets = setsOf(weighed)
+  const look = possibleLooks(known, weighed).find((one) => one.id === id)
+  if (!look) throw new Error(`${id} is not among the looks`)
+  const rows = rowsOf(look, sets)
+  const bits = (file: Seen[]) =>
+    -sum(visit(file, family).ranking.map(({ probability: q }) => (q > 0 ? q * Math.log2(q) : 0)))
+  const after = look.outcomes.map((_, k) => {
+    const chance = sum(sets.map(({ p }, n) => p * (rows[n]?.[k] ?? Number.NaN)))
+    return chance * bits([...seen, ...written(k)])
+  })
+  return { promised: tellsOf(look.outcomes, sets, rows).gainBits, given: bits(seen) - sum(after), look }
+}
+
+describe('protocols are looks like any other, and promise what they bring', () => {
+  it.each([
+    ['slow-drain', 'front-load'],
+    ['slow-drain', 'top-load-belt'],
+    ['not-draining', 'front-load'],
+  ])('lift test, %s, %s', (complaint, family) => {
+    const seen: Seen[] = [{ check: 'complaint', value: complaint }]
+    const { promised, given, look } = promisedAndGiven(seen, family, 'drain.lift-stop', (k) => {
+      // No stream at all is seen at the hose end; then the heights from the highest down; then beyond reach.
+      if (k === 0) return [{ check: 'stream.look', value: 'none' }]
+      const value = k < 14 ? 1750 - 100 * (k - 1) : 'above 1800'
+      return [{ check: 'drain.lift-stop', value }]
+    })
+    expect(look.outcomes).toHaveLength(15)
+    expect(promised).toBeGreaterThan(0.1)
+    expect(given / promised).toBeGreaterThan(0.75)
+    expect(given / promised).toBeLessThan(1.25)
+  })
+  it.each(['front-load', 'top-load-belt'])('catches at three levels, %s', (family) => {
+    const seen: Seen[] = [
+      { check: 'complaint', value: 'leaking' },
+      { check: 'leak.phase', value: 'hold' },
+    ]
+    const known = caseWith(seen, family)
+    const full = weighVisit(known).found.levelMm
+    const lH = [0.45, 6, 45]
+    const caught = (size: number, mm: number, shares: readonly number[]) =>
+      shares.map((share) => {
+        const level = Math.max(10, mm + share * (full - mm))
+        return {
+          check: 'leak.catch',
+          value: (lH[size] ?? 0) * Math.sqrt((level - mm) / 100),
+          level_mm: level,
+        }
+      })
+    let size = 0
+    const outcomes =
+      possibleLooks(known, weighVisit(known)).find(({ id }) => id === 'leak.catch')?.outcomes ?? []
+    const written = outcomes.map((outcome) => {
+      const height = outcome.values?.height as { base: number } | undefined
+      if (height) return caught(size, height.base, [1, 0.7, 0.4])
+      return outcome.id === 'look.no-height'
+        ? caught(size++, 50, [1, 0.7])
+        : [{ check: 'leak.catch', value: 0, level_mm: full }]
+    })
+    const { promised, given } = promisedAndGiven(seen, family, 'leak.catch', (k) => written[k] ?? [])
+    expect(promised).toBeGreaterThan(0.1)
+    expect(given / promised).toBeGreaterThan(0.8)
+    expect(given / promised).toBeLessThan(1.2)
+  })
 })
 
 describe('every look that could be made', () => {

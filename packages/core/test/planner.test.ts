@@ -14,7 +14,6 @@ import { planNext, type Step } from '../src/reason/planning/planNext.ts'
 import { type Problem, problemOf } from '../src/reason/planning/problem.ts'
 import { runAgainOf } from '../src/reason/planning/runAgain.ts'
 import { SCHOOLS, schoolNext } from '../src/reason/planning/schools.ts'
-import { timelineOf } from '../src/reason/planning/timeline.ts'
 import { tryFirstOf } from '../src/reason/planning/tryFirst.ts'
 import { planVisit } from '../src/reason/planning/visitPlan.ts'
 import { arrivingState, type WorkState } from '../src/reason/planning/workState.ts'
@@ -398,33 +397,6 @@ describe('the plan of a visit', () => {
     expect(told?.toCome).toBeCloseTo(9 + 0.4 * (4 + 30), 6)
     // A whole pump is not fitted to see.
     expect(tried(fitted, 'pump')).toBeNull()
-  })
-  it('reads ohms while a hold runs by itself', () => {
-    const split = (a: number, b: number) => [
-      [a, 1 - a],
-      [b, 1 - b],
-      [b, 1 - b],
-    ]
-    const other = (a: number, b: number) => [
-      [b, 1 - b],
-      [a, 1 - a],
-      [b, 1 - b],
-    ]
-    const two = problem(
-      [0.4, 0.35, 0.25],
-      [
-        look('bellows.look', { doing: 10, handsFreeMin: 9, water: 'in' }, split(0.95, 0.05)),
-        look('pump.sound', { doing: 3 }, other(0.95, 0.05)),
-      ],
-      [30, 30, 30],
-    )
-    const { steps } = timelineOf(two, START, WATER, 0)
-    expect(steps.map(({ step }) => step.planned.look.id).sort()).toEqual(['bellows.look', 'pump.sound'])
-    const [first, second] = steps
-    if (first?.handsFreeFromMin !== null) {
-      expect(second?.meanwhile).toBe(true)
-      expect(second?.endsMin).toBeLessThanOrEqual(first?.endsMin ?? 0)
-    } else expect(second?.startsMin).toBe(first?.endsMin)
   })
   it('follows the order of a school: its first entry that is there, phases in the order of a cycle', () => {
     const step = (what: object) => ({ planned: { look: { what } } }) as never

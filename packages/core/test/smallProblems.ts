@@ -1,9 +1,9 @@
 import { PANELS } from '../src/machine/access.ts'
 import type { RandomSource } from '../src/numeric/random.ts'
 import type { FaultId } from '../src/reason/catalogue/faultCard.ts'
-import { changesFor, doneIn, type Waterworks } from '../src/reason/planning/changes.ts'
+import type { Waterworks } from '../src/reason/planning/changes.ts'
 import type { Needs } from '../src/reason/planning/needs.ts'
-import { EACH_STEP_MIN, planNext } from '../src/reason/planning/planNext.ts'
+import { costOf, planNext, stepsFrom } from '../src/reason/planning/planNext.ts'
 import type { PlannedLook, PossibleAct, Problem } from '../src/reason/planning/problem.ts'
 import type { WorkState } from '../src/reason/planning/workState.ts'
 import { Reckoner, WRONG_ACT_MIN } from '../src/reason/planning/worth.ts'
@@ -39,6 +39,7 @@ export const START: WorkState = {
   competent: true,
   lock: 'free',
   pumpHotMin: 0,
+  beside: null,
 }
 export const WATER: Waterworks = {
   fullL: 12,
@@ -91,20 +92,27 @@ export function problem(
   return { sets, p: Float64Array.from(p), looks, acts }
 }
 
-/** A problem drawn at random: up to six faults, up to six looks, each with what it wants of the machine. */
-export function drawn(random: RandomSource, most = 5): Problem {
+/**
+ * A problem drawn at random: up to six faults, up to six looks, each with what it wants of the machine.
+ * @param waits - Its first look goes on by itself for most of its minutes.
+ */
+export function drawn(random: RandomSource, most = 5, waits = false): Problem {
   const between = (lo: number, hi: number) => lo + (hi - lo) * random()
   const faults = 2 + Math.floor(random() * (most - 1))
   const weights = Array.from({ length: faults }, () => -Math.log(random()))
   const total = weights.reduce((a, b) => a + b, 0)
   const count = 2 + Math.floor(random() * (most - 1))
-  const looks = CHECKS.slice(0, count).map((id) => {
-    const needs: Needs = {
-      doing: between(0.5, 6),
-      ...(random() < 0.5 ? { mains: random() < 0.5 ? 'on' : 'off' } : {}),
-      ...(random() < 0.4 ? { panel: PANELS[Math.floor(random() * 6)] as (typeof PANELS)[number] } : {}),
-      ...(random() < 0.4 ? { water: random() < 0.5 ? 'in' : 'out' } : {}),
-    } as Needs
+  const looks = CHECKS.slice(0, count).map((id, which) => {
+    const long = between(6, 12)
+    const needs: Needs =
+      waits && which === 0
+        ? { doing: long, handsFreeMin: long - 1, water: 'in' }
+        : ({
+            doing: between(0.5, 6),
+            ...(random() < 0.5 ? { mains: random() < 0.5 ? 'on' : 'off' } : {}),
+            ...(random() < 0.4 ? { panel: PANELS[Math.floor(random() * 6)] as (typeof PANELS)[number] } : {}),
+            ...(random() < 0.4 ? { water: random() < 0.5 ? 'in' : 'out' } : {}),
+          } as Needs)
     const found = between(0.6, 0.98)
     const rows = weights.map((_, n) => {
       const seen = random() < 0.4 || n === Math.floor(random() * faults) ? found : between(0.02, 0.2)
@@ -132,49 +140,60 @@ const actNow = ({ acts }: Problem, p: Float64Array) =>
     ),
   )
 
-/** Expected minutes of the best that can be done, by going through everything. */
-export function optimum(all: Problem, p = all.p, state = START, left = all.looks): number {
-  let least = actNow(all, p)
-  for (const one of left) {
-    const way = changesFor(one.needs, state, WATER)
-    if (!way) continue
-    const done = doneIn(one.needs, way.before, WATER)
-    let minutes = way.minutes + done.minutes + EACH_STEP_MIN
-    for (let k = 0; k < one.outcomes && minutes < least; k++) {
-      const then = after(one, p, k)
-      if (then.q > 0)
-        minutes +=
-          then.q *
-          optimum(
-            all,
-            then.p,
-            done.after,
-            left.filter((other) => other !== one),
-          )
-    }
-    least = Math.min(least, minutes)
+/** What is still to be read: it goes on by itself, and nobody knows yet what it shows. */
+type Waiting = PlannedLook | null
+/** Minutes from here on, by the belief, the machine, what can still be looked at, and what is waited for. */
+type Onward = (p: Float64Array, state: WorkState, left: readonly PlannedLook[], waiting: Waiting) => number
+
+/** Mean of what follows over the answers of a look. @param enough - It is given up where it comes to more. */
+function overAnswers(
+  one: PlannedLook,
+  p: Float64Array,
+  then: (p: Float64Array) => number,
+  enough = Number.POSITIVE_INFINITY,
+): number {
+  let minutes = 0
+  for (let k = 0; k < one.outcomes && minutes < enough; k++) {
+    const answer = after(one, p, k)
+    if (answer.q > 0) minutes += answer.q * then(answer.p)
   }
-  return least
+  return minutes
+}
+
+/** Expected minutes of the best that can be done, by going through everything. */
+export function optimum(all: Problem): number {
+  const best: Onward = (p, state, left, waiting) => {
+    let least = waiting
+      ? overAnswers(waiting, p, (then) => best(then, { ...state, beside: null }, left, null))
+      : actNow(all, p)
+    const steps = stepsFrom({ ...all, looks: left }, state, WATER)
+    for (const step of steps) {
+      if (!step || (waiting && !step.beside)) continue
+      const others = left.filter((other) => other !== step.planned)
+      const goesOn = step.planned.needs.handsFreeMin !== undefined
+      const onward = (then: Float64Array) => best(then, step.after, others, goesOn ? step.planned : waiting)
+      const cost = costOf(step)
+      const minutes = cost + (goesOn ? onward(p) : overAnswers(step.planned, p, onward, least - cost))
+      least = Math.min(least, minutes)
+    }
+    return least
+  }
+  return best(all.p, START, all.looks, null)
 }
 
 /** Expected minutes of what the planner says at each turn. */
-export function planned(all: Problem, p = all.p, state = START, left = all.looks): number {
-  const now = { ...all, p, looks: left }
-  const { steps, stop } = planNext(now, state, WATER, 0, new Reckoner(now), 0)
-  const step = steps[0]
-  if (stop || !step) return actNow(all, p)
-  let minutes = step.minutes + EACH_STEP_MIN
-  for (let k = 0; k < step.planned.outcomes; k++) {
-    const then = after(step.planned, p, k)
-    if (then.q > 0)
-      minutes +=
-        then.q *
-        planned(
-          all,
-          then.p,
-          step.after,
-          left.filter((other) => other !== step.planned),
-        )
+export function planned(all: Problem): number {
+  const told: Onward = (p, state, left, waiting) => {
+    const now = { ...all, p, looks: left }
+    const { steps, stop } = planNext(now, state, WATER, 0, new Reckoner(now), 0)
+    const step = steps[0]
+    if (waiting && !step?.beside)
+      return overAnswers(waiting, p, (then) => told(then, { ...state, beside: null }, left, null))
+    if (!step || (stop && !waiting)) return actNow(all, p)
+    const others = left.filter((other) => other !== step.planned)
+    const goesOn = step.planned.needs.handsFreeMin !== undefined
+    const onward = (then: Float64Array) => told(then, step.after, others, goesOn ? step.planned : waiting)
+    return costOf(step) + (goesOn ? onward(p) : overAnswers(step.planned, p, onward))
   }
-  return minutes
+  return told(all.p, START, all.looks, null)
 }

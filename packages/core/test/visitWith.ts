@@ -11,6 +11,7 @@ export type Seen = {
   side?: string
   water_inside?: boolean
   phase?: string
+  level_mm?: number
 }
 const fileWith = (observations: Seen[], family: string, runs: object[]) => ({
   format: 'brendik-visit/1',

@@ -12,9 +12,8 @@ import {
   OptionList,
   useDecision,
 } from '../features/decide/index.ts'
-import { useSpace, useUnderWay } from '../features/visit/index.ts'
-import { proposedOf, useWeigh } from '../features/weigh/index.ts'
-import { usePrefs } from '../lib/prefs.ts'
+import { useSpace } from '../features/visit/index.ts'
+import { useProposed, useWeigh } from '../features/weigh/index.ts'
 import { say, t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { useSpaceBar } from '../ui/keys.ts'
@@ -25,9 +24,8 @@ export function DecidePage() {
   const space = useSpace()
   const navigate = useNavigate()
   const { visit } = space
-  const { order } = usePrefs()
   const view = useWeigh(space)
-  const proposed = proposedOf(view, space, order, useUnderWay(visit.id))
+  const proposed = useProposed(space, view)
   // As long as acting is not called for there is a look that may be worth more.
   const next = proposed.stop ? null : proposed.first
   const decision = useDecision(space, next)

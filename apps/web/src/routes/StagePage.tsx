@@ -10,9 +10,8 @@ import {
   RunStage,
   StageKeep,
 } from '../features/stages/index.ts'
-import { Conflict, type Space, useSpace, useUnderWay } from '../features/visit/index.ts'
-import { proposedOf, useWeigh, WorthDoing } from '../features/weigh/index.ts'
-import { usePrefs } from '../lib/prefs.ts'
+import { Conflict, type Space, useSpace } from '../features/visit/index.ts'
+import { useProposed, useWeigh, WorthDoing } from '../features/weigh/index.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Notice } from '../ui/Notice.tsx'
@@ -40,9 +39,8 @@ export function StagePage() {
 /** The ladder, with the plan of the visit beside it. */
 function Locate({ space }: { space: Space }) {
   const view = useWeigh(space)
-  const underWay = useUnderWay(space.visit.id)
-  const { order } = usePrefs()
-  return <LocateStage space={space} plan={view && proposedOf(view, space, order, underWay)} />
+  const proposed = useProposed(space, view)
+  return <LocateStage space={space} plan={view && proposed} />
 }
 
 const SAFE_WORD = {

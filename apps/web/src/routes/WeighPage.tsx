@@ -2,20 +2,21 @@ import type { ActWord, FaultId, PartId, PlannedNext, PlannedTry } from '@brendik
 import { useEffect, useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { ActSheet, LookSheet } from '../features/stages/index.ts'
-import { beginCheck, useSpace, useUnderWay } from '../features/visit/index.ts'
+import { beginCheck, useSpace } from '../features/visit/index.ts'
 import {
   Changed,
   Contradiction,
   ForAndAgainst,
   followedOf,
+  GoingOn,
   LiveFrame,
   listed,
   NextCheck,
   NotHere,
   Orders,
-  proposedOf,
   Ranking,
   TimeLine,
+  useProposed,
   useWeigh,
 } from '../features/weigh/index.ts'
 import { newId } from '../lib/newId.ts'
@@ -42,11 +43,13 @@ export function WeighPage() {
   const { visit } = space
   const contenders = view ? listed(view) : []
   const chosen = contenders.find(({ fault }) => fault === picked) ?? contenders[0]
-  const proposed = proposedOf(view, space, order, useUnderWay(visit.id))
+  const proposed = useProposed(space, view)
   const toDo = doneOf(proposed.stop ?? proposed.tryFirst)
   const first = proposed.gate || proposed.stop || proposed.tryFirst ? null : proposed.first
   const open = (look: PlannedNext) => {
-    if (look.what.kind === 'check') {
+    if (look.what.kind === 'check' && look.what.check === 'leak.catch')
+      navigate(`/visits/${visit.id}/protocols/three-level-catch`)
+    else if (look.what.kind === 'check') {
       beginCheck(visit.id, look.what.check, look.minutes - look.doingMin)
       setOpened(look)
     } else
@@ -132,6 +135,7 @@ export function WeighPage() {
         <div className="pt-4 empty:hidden">
           <LiveFrame space={space} />
         </div>
+        <GoingOn view={view} onOpen={open} />
         <NextCheck space={space} view={view} proposed={proposed} onOpen={open} />
         <Changed change={view.changed} />
         <Ranking

@@ -25,6 +25,7 @@ import {
   type RunStream,
   runFacts,
   type SiteSpec,
+  type UnderWayNow,
   type VisitAct,
   visitView,
   type WeighedCase,
@@ -55,6 +56,8 @@ export interface WeighWishes {
   times: readonly OwnTime[]
   /** The order that the workshop set. */
   ownOrder: readonly OrderEntry[]
+  /** What goes on by itself. */
+  goingOn: UnderWayNow | null
   /** With the time line and what each order is expected to take. */
   whole: boolean
 }
@@ -105,11 +108,12 @@ const compute = {
     assumed: Assumptions,
     next: { id: string; minutes: number } | null,
   ) => decideVisit(visit, prices, assumed, next, minutesByJobs(visit.machine)),
-  weigh: (visit: WeighedCase, state: WorkState, { notHere, times, ownOrder, whole }: WeighWishes) =>
+  weigh: (visit: WeighedCase, state: WorkState, { notHere, times, ownOrder, goingOn, whole }: WeighWishes) =>
     visitView(visit, state, {
       notHere: ({ id }) => notHere.includes(id),
       times,
       ownOrder,
+      goingOn,
       timeline: whole,
       orders: whole,
       changed: whole,

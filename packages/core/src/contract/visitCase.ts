@@ -9,6 +9,7 @@ import { WORKED_ON } from '../reason/leaks/leakHistory.ts'
 import type { WeighedCase } from '../reason/weigh/weighVisit.ts'
 import { type Said, saidOf } from '../state/entries.ts'
 import { machineState } from '../state/machineState.ts'
+import { CYCLE_MOMENTS } from '../state/stages.ts'
 import { litresInside } from '../state/waterInside.ts'
 import type { RunAnswer, RunDetail, VisitAnswer } from './answers.ts'
 
@@ -78,6 +79,7 @@ export function weighedCaseOf(
     },
     leakSeen,
     panelsOpen,
+    moment: CYCLE_MOMENTS.find((one) => one === saidOf(said, 'said:moment')) ?? null,
     chances: visit.chances,
     circuits: { supplyV: supplyVolts, windingOhm: lo === null || hi === null ? null : Math.sqrt(lo * hi) },
   }

@@ -356,6 +356,7 @@ function entriesOf(
       says('state:contain-l', state.contained_l)
     }
     says('said:last-repair', history.last_repair)
+    says('said:moment', history.moment)
     for (const look of file.unavailable) {
       const topic = `not-here:${look.startsWith('watch:') ? look.replace('watch', 'phase') : look}`
       if (NOT_HERE_TOPIC.test(topic)) says(topic, true)

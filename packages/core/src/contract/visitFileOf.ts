@@ -31,7 +31,7 @@ export function visitFileOf(
 ): VisitFile {
   const { machine, site } = visit
   const { spec } = machine
-  const { history, circuits } = weighedCaseOf(visit, said, false, [])
+  const { history, circuits, moment } = weighedCaseOf(visit, said, false, [])
   return {
     format: VISIT_FORMAT,
     complaint: visit.complaint,
@@ -72,7 +72,12 @@ export function visitFileOf(
       water_temp_c: site.spec.waterTempC,
       port_height_mm: site.spec.portHeightMm,
     },
-    history: { age_years: history.ageYears, opened: history.opened, last_repair: history.lastRepair },
+    history: {
+      age_years: history.ageYears,
+      opened: history.opened,
+      last_repair: history.lastRepair,
+      moment: moment ?? null,
+    },
     runs: runs.flatMap(runOf),
     observations: visit.observations.map((o) => ({
       id: o.id,

@@ -92,6 +92,7 @@ export function diagnoseVisit(file: VisitFile, { looks = true }: { looks?: boole
     acts,
     history,
     leakSeen,
+    moment: file.history.moment ?? null,
     panelsOpen: false,
     circuits: {
       supplyV: volts === null ? null : volts < 170 ? 120 : 230,

@@ -8,6 +8,7 @@ import { RUN_KINDS, START_FROM } from '../measure/plan/runPlan.ts'
 import { valueProblem } from '../reason/checks/checks.ts'
 import { ACT_WORDS } from '../reason/evidence/seen/acts.ts'
 import { WORKED_ON } from '../reason/leaks/leakHistory.ts'
+import { CYCLE_MOMENTS } from '../state/stages.ts'
 
 export const VISIT_FORMAT = 'brendik-visit/1'
 export const EVENT_NAMES = [
@@ -160,6 +161,8 @@ const historySchema = v.looseObject({
   /** A cap, hose or door was opened with water inside. */
   opened: v.optional(v.boolean(), false),
   last_repair: optionalNull(v.picklist(WORKED_ON)),
+  /** When in the cycle the customer meets it. */
+  moment: optionalNull(v.picklist(CYCLE_MOMENTS)),
 })
 
 /** The machine as it stands now; what is missing follows from runs and observations. */

@@ -58,7 +58,15 @@ export function callWith(truth: FaultId | 'none', family: Family, draw: Draw, al
   const made = (telling: boolean) => makes(telling ? RUN_MADE.telling : RUN_MADE.other)
   if (made(signs.fill !== undefined))
     runs.push(...fills(signs, tub, full, rated, house, side, draw, observations, makes))
-  if (made(signs.drain !== undefined)) runs.push(...drains(signs, tub, full, port, rim, draw, makes))
+  if (made(signs.drain !== undefined)) {
+    const { timed, stopM } = drains(signs, tub, full, port, rim, draw, makes)
+    runs.push(...timed)
+    if (all && stopM !== null)
+      observations.push({
+        check: 'drain.lift-stop',
+        value: stopM > REACH_M ? `above ${REACH_M * 1000}` : Math.round(stopM * 1000 + draw.normal(0, 30)),
+      })
+  }
   if (made(signs.hold !== undefined)) runs.push(...stands(signs, tub, full, draw))
   return {
     truth,
@@ -238,6 +246,9 @@ function fills(
   })
 }
 
+/** As far as a drain hose is raised by hand, m above the floor. */
+const REACH_M = 1.8
+
 function drains(
   signs: Signs,
   tub: TrueTub,
@@ -246,7 +257,7 @@ function drains(
   rim: number,
   draw: Draw,
   makes: Makes,
-): object[] {
+): { timed: object[]; stopM: number | null } {
   const [sound, free] = [draw.uniform(2, 3.1), draw.uniform(31, 44) / 60_000]
   const area = (Math.PI * 0.02 ** 2) / 4
   const clean = ((0.08 * 2) / 0.02 + 3) / (2 * G * area * area)
@@ -257,7 +268,7 @@ function drains(
   const stopsAt = draw.uniform(12, 50)
   const ends = makes(0.35) ? [rim, 0.4] : [rim]
   const backedUp = { from: draw.uniform(0.2, 0.5), to: draw.uniform(0.15, 0.4) }
-  return ends.map((end) => {
+  const timed = ends.map((end) => {
     const z = end - port
     const flow = (h: number, t: number) => {
       if (none) return 0
@@ -288,6 +299,8 @@ function drains(
       events: [{ t_s: 0, what: 'pump-on' }, ...(done ? [{ t_s: track.endS, what: 'air-drawn' }] : [])],
     }
   })
+  // Raised while the tub is about half full, until the stream just stops.
+  return { timed, stopM: none || signs.drain === 'stops' ? null : port + 0.55 * full + head }
 }
 
 function stands(signs: Signs, tub: TrueTub, full: number, draw: Draw): object[] {

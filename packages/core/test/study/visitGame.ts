@@ -77,6 +77,14 @@ export function leakGame(truth: LeakFaultId, family: TownCase['family'], draw: D
   const leaks = [randomLeak(family, truth, random)]
   const seen = observeLeaks(family, leaks, BLIND, random).file as unknown as TownCase['file']
   const sound = callWith('none', family, draw, true).file
+  // The same leaks, caught by whoever would rather do that.
+  const cups = observeLeaks(
+    family,
+    leaks,
+    { ...BLIND, height: 'catches' },
+    seededRandom(seen.observations.length),
+  )
+  const caught = (cups.file.observations as Observation[]).filter(({ check }) => check === 'leak.catch')
   return {
     truth,
     drains: true,
@@ -93,6 +101,7 @@ export function leakGame(truth: LeakFaultId, family: TownCase['family'], draw: D
         return own.length > 0 ? { observations: own, runs: [] } : null
       }
       if (what.check === 'leak.stop-level') return pick(seen, what)
+      if (what.check === 'leak.catch') return caught.length > 0 ? { observations: caught, runs: [] } : null
       const own = answerLook(what.check, family, leaks, BLIND, random)
       if (own) return { observations: [own as Observation], runs: [] }
       return pick(sound, what)
@@ -154,10 +163,17 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
   const { machine, site, observations } = weighedCase(known)
   let state = arrivingState(machine, observations)
   const notHere = new Set<string>()
+  const made = new Set<string>()
   const trail: string[] = []
   let [minutes, looks] = [0, 0]
   let sureAt: number | null = null
   let regretMin = 0
+  /** What goes on by itself: nobody knows yet what it shows. */
+  let waiting: ReturnType<Game['answer']> = null
+  const read = (found: NonNullable<typeof waiting>) => {
+    known.observations.push(...(found.observations as typeof known.observations))
+    ;(known.runs as Run[]).push(...found.runs)
+  }
   const ended = (end: Played['end']): Played => ({
     truth: game.truth,
     minutes: end === 'right' ? minutes : minutes + BAD_END_MIN,
@@ -174,10 +190,14 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
     const truth =
       game.truth === 'none' ? weighed.belief.share.get('none') : weighed.belief.share.get(game.truth)
     if (sureAt === null && (truth ?? 0) >= 0.85) sureAt = minutes
-    const problem = problemOf(visit, weighed, ({ id }) => notHere.has(id))
+    const problem = problemOf(
+      visit,
+      weighed,
+      ({ id }) => notHere.has(id) || (waiting !== null && made.has(id)),
+    )
     const unlisted = weighed.belief.share.get('unlisted') ?? 0
     const next = planNext(problem, state, paid, unlisted)
-    if (next.stop) {
+    if (next.stop && !waiting) {
       trail.push(`stop ${next.stop.act.act} ${next.stop.act.part} ${next.stop.cured.toFixed(2)}`)
       return ended(endsIt(next.stop, game.truth) ? 'right' : 'wrong')
     }
@@ -187,7 +207,21 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
         : next.steps.length === 0
           ? null
           : schoolNext(SCHOOLS[how], next.all)
-    if (!step) return ended('given-up')
+    if (waiting && !step?.beside) {
+      read(waiting)
+      waiting = null
+      state = { ...state, beside: null }
+      continue
+    }
+    if (!step) {
+      const q = problem.p.map((x) => x * (1 - unlisted))
+      const st = new Reckoner(problem).standing(q)
+      const a = problem.acts[st.act]
+      trail.push(
+        `GIVEUP ${st.cured.toFixed(3)} ${a?.act} ${a?.part} ${a && endsIt({ act: a, cured: 0, expectedMin: 0 }, game.truth) ? 'RIGHT' : 'WRONG'} left ${next.all.length}`,
+      )
+      return ended('given-up')
+    }
     const { look } = step.planned
     const found = game.answer(look.what)
     if (!found) {
@@ -195,6 +229,7 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
       continue
     }
     looks++
+    made.add(look.id)
     // What the planner chose is the best of its six; whoever chose another look is reckoned by the same two steps.
     const [best] = next.steps
     if (best && step.planned !== best.planned) {
@@ -203,15 +238,15 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
         twoStepsMin(one, next.steps.slice(0, MAY_FOLLOW), problem, p, paid, new Reckoner(problem))
       regretMin += Math.max(0, ahead(step) - ahead(best))
     }
-    minutes += step.minutes
+    minutes += step.longerMin
     state = step.after
     const stays = look.what.kind === 'run' && look.what.run === 'drain' && !game.drains
     if (stays) state = { ...state, waterL: Math.max(state.waterL, paid.fullL / 2) }
     trail.push(
-      `${look.id} ${step.minutes.toFixed(1)} ${JSON.stringify(found.observations.map(({ value }) => value))}`,
+      `${look.id} ${step.minutes.toFixed(1)}${step.beside ? ' beside' : ''} ${JSON.stringify(found.observations.map(({ value }) => value))}`,
     )
-    known.observations.push(...(found.observations as typeof known.observations))
-    ;(known.runs as Run[]).push(...found.runs)
+    if (step.planned.needs.handsFreeMin !== undefined && state.beside) waiting = found
+    else read(found)
   }
   return ended('given-up')
 }

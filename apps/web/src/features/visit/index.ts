@@ -13,6 +13,6 @@ export { OTHER_KEY, OTHER_NAME, OTHER_PAGES, StageMenu, StageRail } from './Stag
 export { SheetChoice, StateSheet } from './StateSheet.tsx'
 export { StateFold, StateStrip } from './StateStrip.tsx'
 export { type Space, useFolded, useSpace } from './space.ts'
-export { beginCheck, type UnderWay, useUnderWay } from './underWay.ts'
+export { beginCheck, type UnderWay, useReadLater, useUnderWay } from './underWay.ts'
 export { useVisit } from './useVisit.ts'
 export { keepEntries, keepLooks } from './visitFacts.ts'

@@ -11,9 +11,10 @@ import { percent } from '../../lib/percent.ts'
 import { say, t, words } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
 import { partName, upperFirst } from '../../words/cardText.ts'
-import { GateNotice, type Space, useUnderWay } from '../visit/index.ts'
+import { GateNotice, type Space } from '../visit/index.ts'
 import { leadingOf } from './leading.ts'
 import { begunOf, type Proposed } from './proposed.ts'
+import { useBegun } from './useWeigh.ts'
 
 const OTHERS = 3
 /** Nothing is certain, %. */
@@ -32,7 +33,7 @@ export function NextCheck({
   onOpen: (look: PlannedNext) => void
 }) {
   const leading = leadingOf(view)
-  const underWay = useUnderWay(space.visit.id)
+  const underWay = useBegun(space, view)
   if (stop) return <Stop stop={stop} view={view} />
   if (tryFirst)
     return <Try what={tryFirst} looks={first && !gate ? [first, ...others] : others} onOpen={onOpen} />
@@ -45,14 +46,20 @@ export function NextCheck({
             ? t('weigh.theVisitIsClosed')
             : view.conflict
               ? t('weigh.settleTheConflict')
-              : t('weigh.noLookWouldChangeIt')}
+              : view.goingOn
+                ? t('weigh.nothingBesideIt', { minutes: view.goingOn.leftMin })
+                : t('weigh.noLookWouldChangeIt')}
         </p>
       </section>
     )
   return (
     <section aria-label={t('weigh.nextWorthMost')} className="py-5">
       <p className="pb-1 text-sm font-semibold text-soft">
-        {first === begunOf(view, underWay) ? t('weigh.underWay') : t('weigh.nextWorthMost')}
+        {first === begunOf(view, underWay)
+          ? t('weigh.underWay')
+          : view.goingOn
+            ? t('weigh.meanwhileWorthMost')
+            : t('weigh.nextWorthMost')}
       </p>
       <Huge
         name={say(first.name)}
@@ -71,6 +78,32 @@ export function NextCheck({
         </div>
       )}
       <Others looks={others} onOpen={onOpen} />
+    </section>
+  )
+}
+
+/** What goes on by itself, with what is left of it; a check that is read at its end opens by a tap. */
+export function GoingOn({ view, onOpen }: { view: VisitView; onOpen: (look: PlannedNext) => void }) {
+  const { goingOn } = view
+  if (!goingOn) return null
+  const { name, leftMin, look } = goingOn
+  const line = (
+    <>
+      <span>{say(name)}</span>
+      <span className="small-figure shrink-0">{t('weigh.minutesToGo', { minutes: leftMin })}</span>
+    </>
+  )
+  const row = 'flex min-h-12 w-full items-center justify-between gap-4 text-left leading-tight'
+  return (
+    <section aria-label={t('weigh.goesOnByItself')} className="border-b border-line pt-4 pb-2">
+      <h2 className="text-sm font-semibold text-soft">{t('weigh.goesOnByItself')}</h2>
+      {look?.what.kind === 'check' ? (
+        <button type="button" onClick={() => onOpen(look)} className={`${row} cursor-pointer`}>
+          {line}
+        </button>
+      ) : (
+        <p className={row}>{line}</p>
+      )}
     </section>
   )
 }

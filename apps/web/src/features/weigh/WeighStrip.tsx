@@ -1,14 +1,13 @@
 import type { VisitView } from '@brendik/core'
 import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
-import { usePrefs } from '../../lib/prefs.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { say, t } from '../../lib/words.ts'
-import { type Space, useUnderWay } from '../visit/index.ts'
+import type { Space } from '../visit/index.ts'
 import { inShort, leadingOf } from './leading.ts'
 import { stopName } from './NextCheck.tsx'
-import { begunOf, proposedOf } from './proposed.ts'
-import { useWeigh } from './useWeigh.ts'
+import { begunOf } from './proposed.ts'
+import { useBegun, useProposed, useWeigh } from './useWeigh.ts'
 
 /** Faults named in the line: as many as there is room for. */
 const NAMED = 2
@@ -45,9 +44,9 @@ function Leading({ view }: { view: VisitView }) {
 
 /** What to do next: two findings to settle, an act, or the look worth most for its minutes. */
 function Next({ space, view, page }: { space: Space; view: VisitView; page: string }) {
-  const underWay = useUnderWay(space.visit.id)
+  const underWay = useBegun(space, view)
   const nowMs = useNowMs(15_000, underWay !== null)
-  const { first, stop, tryFirst } = proposedOf(view, space, usePrefs().order, underWay)
+  const { first, stop, tryFirst } = useProposed(space, view)
   if (space.visit.closedAtMs !== null) return null
   const text = view.conflict
     ? t('weigh.twoCannotBothBeRight')
@@ -57,14 +56,18 @@ function Next({ space, view, page }: { space: Space; view: VisitView; page: stri
         ? t('weigh.stripAct', { act: stopName(stop) })
         : tryFirst
           ? t('weigh.stripTry', { act: stopName(tryFirst), minutes: tryFirst.minutes })
-          : first
-            ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
-            : null
+          : view.goingOn
+            ? first
+              ? t('weigh.stripMeanwhile', { look: say(first.name), minutes: first.minutes })
+              : t('weigh.stripWaits', { look: say(view.goingOn.name), minutes: view.goingOn.leftMin })
+            : first
+              ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
+              : null
   if (text === null) return null
   return (
     <Link
       to={page}
-      state={view.conflict || stop || tryFirst ? null : { start: true }}
+      state={view.conflict || stop || tryFirst || !first ? null : { start: true }}
       className="flex max-w-[54%] min-w-0 items-center gap-2 border-l border-line px-4 font-semibold"
     >
       <span className={`line-clamp-2 text-sm md:text-base ${view.conflict ? 'text-watch' : ''}`}>{text}</span>

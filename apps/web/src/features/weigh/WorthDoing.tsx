@@ -1,11 +1,9 @@
 import { Link } from 'react-router'
-import { usePrefs } from '../../lib/prefs.ts'
 import { say, t } from '../../lib/words.ts'
-import { type Space, useUnderWay } from '../visit/index.ts'
+import type { Space } from '../visit/index.ts'
 import { LiveFrame } from './LiveFrame.tsx'
 import { stopName } from './NextCheck.tsx'
-import { proposedOf } from './proposed.ts'
-import { useWeigh } from './useWeigh.ts'
+import { useProposed, useWeigh } from './useWeigh.ts'
 
 const MOST = 6
 
@@ -13,8 +11,7 @@ const MOST = 6
 export function WorthDoing({ space }: { space: Space }) {
   const { visit } = space
   const view = useWeigh(space)
-  const underWay = useUnderWay(visit.id)
-  const { first, others, stop, tryFirst } = proposedOf(view, space, usePrefs().order, underWay)
+  const { first, others, stop, tryFirst } = useProposed(space, view)
   if (!view?.seen && !visit.observations.some(({ check }) => check === 'complaint'))
     return (
       <p className="pb-5 leading-snug text-soft max-md:border-t max-md:border-line max-md:pt-4">
@@ -41,7 +38,11 @@ export function WorthDoing({ space }: { space: Space }) {
       )}
       {view && !act && looks.length === 0 && (
         <p className="leading-snug">
-          {visit.closedAtMs === null ? t('weigh.noLookWouldChangeIt') : t('weigh.theVisitIsClosed')}
+          {visit.closedAtMs !== null
+            ? t('weigh.theVisitIsClosed')
+            : view.goingOn
+              ? t('weigh.nothingBesideIt', { minutes: view.goingOn.leftMin })
+              : t('weigh.noLookWouldChangeIt')}
         </p>
       )}
       <ol>

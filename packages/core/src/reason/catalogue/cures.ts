@@ -4,6 +4,10 @@ import type { FaultId } from './faultCard.ts'
 export const CURE_WORDS = ['replace', 'clean', 'clear', 'adjust', 'refer', 'close-up'] as const
 export type CureWord = (typeof CURE_WORDS)[number]
 
+/** Acts that use up no part and leave the machine no worse when it was not that. */
+export const isHarmless = (act: CureWord | undefined): boolean =>
+  act === 'clean' || act === 'clear' || act === 'adjust'
+
 /** What a fault is ended by. */
 export interface Cure {
   act: CureWord

@@ -8,3 +8,11 @@ export type FoundBy =
   | { kind: 'check'; check: CheckId; tap?: Tap }
   | { kind: 'phase'; phase: LeakPhase }
   | { kind: 'run'; run: RunKind; tap?: Tap; hoseEndMm?: number }
+
+/** Whether two are the same look; a side counts where both have one. */
+export const sameFoundBy = (a: FoundBy, b: FoundBy): boolean =>
+  a.kind === 'check'
+    ? b.kind === 'check' && a.check === b.check && (!a.tap || !b.tap || a.tap === b.tap)
+    : a.kind === 'phase'
+      ? b.kind === 'phase' && a.phase === b.phase
+      : b.kind === 'run' && a.run === b.run && (!a.tap || !b.tap || a.tap === b.tap)

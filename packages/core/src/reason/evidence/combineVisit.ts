@@ -310,7 +310,7 @@ function tellHold(says: VisitSays, runs: readonly JudgedRun[]): void {
 }
 
 /** The best statement of where the leak lies: a stop level, else the narrower of catches and curve. */
-function leakHeightOf(
+export function leakHeightOf(
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
   hold: HoldWeighing | null,

@@ -151,28 +151,42 @@ function boundPiece(
   }
 }
 
-/** A catch at a level with water says that it stands above the leak, one without that it stands below. */
+/** So little caught is none, L/h. */
+const RUNS_LH = 0.02
+
+/**
+ * A catch at a level with water says that it stands above the leak, one without that it stands below: of those with water the lowest says all that
+ * the others say, of those without the highest.
+ */
 function catchPieces(states: readonly LeakState[], catches: LeakFindings['catches']): LeakEvidence[] {
-  return catches.slice(-6).map(({ levelMm, flowLH }, n): LeakEvidence => {
-    const acts = standsIn(states, levelMm)
-    const seen = Float64Array.from(states, (state, s) =>
-      state.facts.standing
-        ? (acts[s] ?? Number.NaN) * (NOTICED[state.amount] ?? Number.NaN)
-        : 0.25 * (NOTICED[state.amount] ?? Number.NaN),
-    )
-    const wet = (i: number, j: number) =>
-      1 -
-      (1 - (i === NO_FAULT ? 0 : (seen[i] ?? Number.NaN))) *
-        (1 - (j === NO_FAULT ? 0 : (seen[j] ?? Number.NaN))) *
-        0.97
-    const leaks = flowLH > 0.02
-    return {
-      id: `catch:${n}`,
-      from: { kind: 'check', check: 'leak.catch' },
-      says: leaks
-        ? message('found.runs-at', { loss: figureOf('hourly', flowLH), level: figureOf('level', levelMm) })
-        : message('found.dry-at', { level: figureOf('level', levelMm) }),
-      likelihood: (i, j) => (leaks ? wet(i, j) : 1 - 0.92 * wet(i, j)),
-    }
-  })
+  const byLevel = [...catches].sort((a, b) => a.levelMm - b.levelMm)
+  const wet = byLevel.find(({ flowLH }) => flowLH > RUNS_LH)
+  const dry = byLevel.findLast(({ flowLH }) => flowLH <= RUNS_LH)
+  return [wet, dry].flatMap((one) => (one ? [catchPiece(states, one)] : []))
+}
+
+function catchPiece(
+  states: readonly LeakState[],
+  { levelMm, flowLH }: LeakFindings['catches'][number],
+): LeakEvidence {
+  const acts = standsIn(states, levelMm)
+  const seen = Float64Array.from(states, (state, s) =>
+    state.facts.standing
+      ? (acts[s] ?? Number.NaN) * (NOTICED[state.amount] ?? Number.NaN)
+      : 0.25 * (NOTICED[state.amount] ?? Number.NaN),
+  )
+  const wet = (i: number, j: number) =>
+    1 -
+    (1 - (i === NO_FAULT ? 0 : (seen[i] ?? Number.NaN))) *
+      (1 - (j === NO_FAULT ? 0 : (seen[j] ?? Number.NaN))) *
+      0.97
+  const leaks = flowLH > RUNS_LH
+  return {
+    id: leaks ? 'catch:wet' : 'catch:dry',
+    from: { kind: 'check', check: 'leak.catch' },
+    says: leaks
+      ? message('found.runs-at', { loss: figureOf('hourly', flowLH), level: figureOf('level', levelMm) })
+      : message('found.dry-at', { level: figureOf('level', levelMm) }),
+    likelihood: (i, j) => (leaks ? wet(i, j) : 1 - 0.92 * wet(i, j)),
+  }
 }

@@ -1,8 +1,8 @@
 import type { OrderEntry } from '../../catalogue/orderEntries.ts'
 import { seededRandom } from '../../numeric/random.ts'
-import { changesFor, doneIn, type Waterworks } from './changes.ts'
-import { EACH_STEP_MIN, LEAST_SURE, stepsFrom } from './planNext.ts'
-import type { Problem } from './problem.ts'
+import type { Waterworks } from './changes.ts'
+import { costOf, LEAST_SURE, stepsFrom } from './planNext.ts'
+import type { PlannedLook, Problem } from './problem.ts'
 import { schoolSequence } from './schools.ts'
 import type { WorkState } from './workState.ts'
 import { type Reckoner, worthOfLooks } from './worth.ts'
@@ -65,42 +65,58 @@ function oneVisit(
   let p = problem.p.map((x) => x * (1 - unlisted))
   let state = start
   let minutes = 0
+  /** What goes on by itself: nobody knows yet what it shows. */
+  let waiting: PlannedLook | null = null
+  const read = (planned: PlannedLook) => {
+    p = answered(planned, p, truth, random).map((one) => one * (1 - unlisted))
+  }
   const most = order === 'least-minutes' ? MOST_STEPS.planner : MOST_STEPS.school
   for (let n = 0; n < most; n++) {
     const { act, cured } = reckoner.standing(p)
-    if (cured >= LEAST_SURE + (1 - LEAST_SURE) / 2 || left.size === 0)
+    if (!waiting && (cured >= LEAST_SURE + (1 - LEAST_SURE) / 2 || left.size === 0))
       return minutes + ((problem.acts[act]?.cures[truth] ?? 0) > 0.4 ? 0 : BAD_END_MIN)
     // A set keeps its order: that of the school.
     const look =
       order === 'least-minutes' ? best(problem, state, water, p, reckoner, left) : (firstOf(left) ?? null)
+    const step = look === null ? null : (stepsFrom(problem, state, water, new Set([look]))[look] ?? null)
+    if (waiting && !step?.beside) {
+      read(waiting)
+      waiting = null
+      state = { ...state, beside: null }
+      continue
+    }
     if (look === null) return minutes + BAD_END_MIN
     left.delete(look)
-    const planned = problem.looks[look]
-    const way = planned && changesFor(planned.needs, state, water)
-    if (!planned || !way) continue
-    const done = doneIn(planned.needs, way.before, water)
-    minutes += way.minutes + done.minutes
-    state = done.after
-    const { outcomes, table } = planned
-    let x = random()
-    let k = 0
-    for (; k < outcomes - 1; k++) {
-      x -= table[truth * outcomes + k] ?? 0
-      if (x <= 0) break
-    }
-    let mass = 0
-    p = p.map((one, m) => one * (table[m * outcomes + k] ?? 0))
-    for (const one of p) mass += one
-    p = p.map((one) => (one / mass) * (1 - unlisted))
+    if (!step) continue
+    minutes += step.longerMin
+    state = step.after
+    if (step.planned.needs.handsFreeMin !== undefined && state.beside) waiting = step.planned
+    else read(step.planned)
   }
   return minutes + BAD_END_MIN
 }
 
+/** The belief after a look at what is there; its answer is drawn by its chances. */
+function answered(
+  { outcomes, table }: PlannedLook,
+  p: Float64Array,
+  truth: number,
+  random: () => number,
+): Float64Array {
+  let x = random()
+  let k = 0
+  for (; k < outcomes - 1; k++) {
+    x -= table[truth * outcomes + k] ?? 0
+    if (x <= 0) break
+  }
+  const joint = p.map((one, m) => one * (table[m * outcomes + k] ?? 0))
+  const mass = joint.reduce((a, b) => a + b, 0)
+  return joint.map((one) => one / mass)
+}
+
 /** The looks that tell most for their minutes as things stand. */
 function candidates(problem: Problem, state: WorkState, water: Waterworks, reckoner: Reckoner): number[] {
-  const minutes = stepsFrom(problem, state, water).map((step) =>
-    step ? step.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY,
-  )
+  const minutes = stepsFrom(problem, state, water).map(costOf)
   const perMinute = worthOfLooks(reckoner, problem.p, minutes).map(
     ({ gain }, n) => gain / (minutes[n] ?? Number.NaN),
   )
@@ -116,10 +132,10 @@ function best(
   left: ReadonlySet<number>,
 ): number | null {
   const open = stepsFrom(problem, state, water, left)
-  const minutes = open.map((step) => (step ? step.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY))
-  const worth = worthOfLooks(reckoner, p, minutes)
+  const worth = worthOfLooks(reckoner, p, open.map(costOf))
   let [at, least] = [-1, Number.POSITIVE_INFINITY]
   worth.forEach(({ toCome, gain }, n) => {
+    if (state.beside && !open[n]?.beside) return
     if (gain > 0.005 && toCome < least) [at, least] = [n, toCome]
   })
   return at < 0 ? null : at

@@ -82,10 +82,13 @@ const OF_CHECK: Readonly<Partial<Record<CheckId, Omit<Needs, 'doing'>>>> = {
   'clutch.feel': DEAD,
   'leak.place': { water: 'in' },
   'leak.stop-level': { water: 'in' },
+  'leak.catch': { water: 'in' },
 }
 
 /** Minutes of bringing a watched phase about and watching it, beside what the machine's state costs. */
 const WATCHED_MIN = 3
+/** A height is made of catches at so many levels. */
+const CATCHES = 3
 
 /** What a check, a watched phase or a run wants of this machine. @param times - How long checks really took, where that is known. */
 export function needsOf(
@@ -101,7 +104,8 @@ export function needsOf(
     ? undefined
     : parts.find(({ id }) => id === partsOfCheck(check)[0])?.access
   const panel = check === 'leak.place' ? torchPanel(machine) : access ? panelOf(access.by) : null
-  const doing = check === 'leak.place' ? WATCHED_MIN : ownMinutesOf(check, times)
+  const own = ownMinutesOf(check, times)
+  const doing = check === 'leak.place' ? WATCHED_MIN : check === 'leak.catch' ? CATCHES * own : own
   const wants = OF_CHECK[check]
   // Setting it up and reading it keep the hands for a minute, however long it is watched.
   const free =

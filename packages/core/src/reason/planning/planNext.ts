@@ -1,3 +1,5 @@
+import { isHarmless } from '../catalogue/cures.ts'
+import { canGoBeside, goesOnAfter } from './beside.ts'
 import { type Change, changesFor, doneIn, type Waterworks } from './changes.ts'
 import type { PlannedLook, PossibleAct, Problem } from './problem.ts'
 import type { WorkState } from './workState.ts'
@@ -10,6 +12,10 @@ export interface Step {
   /** Changes and doing. */
   minutes: number
   doingMin: number
+  /** It can be made beside what goes on by itself. */
+  beside: boolean
+  /** By so much the visit gets longer: what is made beside something costs only what outlasts it. */
+  longerMin: number
   after: WorkState
   gainBits: number
   /** Minutes still to come if it is made next, its own and the act among them. */
@@ -39,6 +45,11 @@ export interface Next {
 export const EACH_STEP_MIN = 1
 /** Below this certainty nobody is told to act. */
 export const LEAST_SURE = 0.92
+/**
+ * What uses up no part, and is told by its run at once whether it was that, is done at this certainty already where nothing is left that is worth
+ * looking at: somebody has to end it. Estimate, settled on the study of the planner.
+ */
+const LEAST_SURE_HARMLESS = 0.8
 /** Looks are gone on with a little longer than acting would be worth by itself: to act and be wrong cannot be taken back. Estimate. */
 const STILL_WORTH = 1.25
 /** What differs by less than this comes to nearly the same. */
@@ -59,8 +70,16 @@ export function stepsFrom(
     if (!way) return null
     const done = doneIn(planned.needs, way.before, water)
     const minutes = way.minutes + done.minutes
-    const after = { ...done.after, pumpHotMin: Math.max(0, done.after.pumpHotMin - minutes) }
-    return { planned, changes: way.changes, minutes, doingMin: done.minutes, after }
+    const beside =
+      state.beside !== null &&
+      canGoBeside(state.beside, planned.look.what, planned.needs, way.changes, state, done.after)
+    const longerMin = beside ? Math.max(0, minutes - (state.beside?.leftMin ?? 0)) : minutes
+    const after = {
+      ...done.after,
+      pumpHotMin: Math.max(0, done.after.pumpHotMin - minutes),
+      beside: goesOnAfter(planned.needs, minutes, beside ? state.beside : null),
+    }
+    return { planned, changes: way.changes, minutes, doingMin: done.minutes, beside, longerMin, after }
   })
 }
 
@@ -79,8 +98,7 @@ export function planNext(
 ): Next {
   const p = problem.p.map((x) => x * (1 - unlisted))
   const open = stepsFrom(problem, state, water)
-  const minutes = open.map((step) => (step ? step.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY))
-  const worth = worthOfLooks(reckoner, p, minutes)
+  const worth = worthOfLooks(reckoner, p, open.map(costOf))
   const all = open.flatMap((step, n) => {
     const { gain, toCome, thenAct } = worth[n] ?? { gain: 0, toCome: 0, thenAct: 0 }
     return step ? [{ ...step, gainBits: gain, toCome, thenAct }] : []
@@ -91,7 +109,7 @@ export function planNext(
     .sort((a, b) => a.toCome - b.toCome)
   const follow = oneStep.slice(0, MAY_FOLLOW)
   const further = oneStep
-    .slice(0, LOOKED_FURTHER)
+    .filter(({ planned }, n) => n < LOOKED_FURTHER || planned.needs.handsFreeMin !== undefined)
     .map((step) => ({ step, minutes: twoStepsMin(step, follow, problem, p, water, reckoner) }))
     .sort((a, b) => a.minutes - b.minutes)
   const least = further[0]?.minutes ?? 0
@@ -99,7 +117,10 @@ export function planNext(
   const changesMin = (one: (typeof further)[number]) =>
     one.minutes <= ALIKE * least ? one.step.minutes - one.step.doingMin : Number.POSITIVE_INFINITY
   further.sort((a, b) => (changesMin(a) === changesMin(b) ? 0 : changesMin(a) - changesMin(b)))
-  const steps = [...further.map(({ step }) => step), ...oneStep.slice(LOOKED_FURTHER)]
+  const best = further.map(({ step }) => step)
+  const steps = [...best, ...oneStep.filter((step) => !best.includes(step))]
+  // The hands are free for what disturbs nothing: the rest waits until what goes on is read.
+  if (state.beside) steps.sort((a, b) => Number(b.beside) - Number(a.beside))
   const toCome = Math.min(now.actNow, ...steps.map((step) => step.toCome))
   return { steps, all, stop: stopAt(problem, now, steps, leastSure), toCome }
 }
@@ -110,7 +131,8 @@ export const MAY_FOLLOW = 10
 
 /**
  * Minutes still to come with a look, the best look that may follow each of its answers from the machine as it leaves it, and the act after that:
- * what lies behind one panel goes together, and what a look takes away is paid for by the next.
+ * what lies behind one panel goes together, what a look takes away is paid for by the next, and what goes on by itself leaves the hands free for
+ * one that disturbs nothing of it.
  * @param follow - Those that may follow.
  */
 export function twoStepsMin(
@@ -126,19 +148,29 @@ export function twoStepsMin(
       .filter(({ planned }) => planned !== step.planned)
       .map(({ planned }) => problem.looks.indexOf(planned)),
   )
-  const minutes = stepsFrom(problem, step.after, water, among).map((next) =>
-    next ? next.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY,
-  )
-  let toCome = step.minutes + EACH_STEP_MIN
+  // Its answer is not there yet while it goes on: what is made beside it is chosen before.
+  const goesOn = step.planned.needs.handsFreeMin !== undefined && step.after.beside !== null
+  const after = goesOn ? { ...step.after, beside: null } : step.after
+  const minutes = stepsFrom(problem, after, water, among).map(costOf)
+  const own = costOf(step)
+  const besideIt = goesOn ? stepsFrom(problem, step.after, water, among) : []
+  const both = besideIt.map((next) => (next?.beside ? own + costOf(next) : Number.POSITIVE_INFINITY))
+  let toCome = own
   for (let k = 0; k < step.planned.outcomes; k++) {
     const { q, joint } = jointWith(step.planned, p, k)
     if (q < 1e-6) continue
-    const after = joint.map((x) => x / q)
-    const then = worthOfLooks(reckoner, after, minutes).map(({ thenAct }) => thenAct)
-    toCome += q * Math.min(reckoner.standing(after).actNow, ...then)
+    const now = joint.map((x) => x / q)
+    const then = worthOfLooks(reckoner, now, minutes).map(({ thenAct }) => thenAct)
+    toCome += q * Math.min(reckoner.standing(now).actNow, ...then)
+    for (let n = 0; n < both.length; n++)
+      both[n] = (both[n] ?? Number.NaN) + q * ((then[n] ?? Number.NaN) - (minutes[n] ?? Number.NaN))
   }
-  return toCome
+  return Math.min(toCome, ...both.filter(Number.isFinite))
 }
+
+/** By so much the visit gets longer with a step, getting up and saying it included; infinite = it cannot be made. */
+export const costOf = (step: Pick<Step, 'longerMin'> | null): number =>
+  step ? step.longerMin + EACH_STEP_MIN : Number.POSITIVE_INFINITY
 
 function stopAt(
   { acts }: Problem,
@@ -149,6 +181,8 @@ function stopAt(
   const best = acts[act]
   // A look has to pay by itself, and more than nearly nothing: that others may follow it is no reason to look on at what is as good as known.
   const sooner = steps.some(({ thenAct }) => ALIKE * thenAct < actNow)
-  if (!best || sooner || cured < leastSure) return null
+  const least =
+    steps.length === 0 && isHarmless(best?.act) ? Math.min(leastSure, LEAST_SURE_HARMLESS) : leastSure
+  if (!best || sooner || cured < least) return null
   return { act: best, cured, expectedMin: actNow }
 }

@@ -1,5 +1,4 @@
 import type { Waterworks } from './changes.ts'
-import type { Needs } from './needs.ts'
 import { planNext, type Step, type Stop } from './planNext.ts'
 import type { Problem } from './problem.ts'
 import type { WorkState } from './workState.ts'
@@ -21,30 +20,11 @@ export interface Timeline {
   stop: Stop | null
 }
 
-/** What goes on by itself, and until when. */
-interface Beside {
-  needs: Needs
-  until: number
-}
-
 const MOST_STEPS = 6
-/** Setting up what then goes on by itself, min. */
-const SET_UP_MIN = 1
-
-/** Whether a step can be done while another one goes on by itself: it changes nothing that the other needs. */
-export function canGoBeside(beside: Needs, step: Step, state: WorkState): boolean {
-  const { changes, after } = step
-  const { needs } = step.planned
-  if (needs.handsFreeMin !== undefined || needs.leaves !== undefined) return false
-  if (changes.some(({ id }) => ['water-in', 'water-out', 'tip', 'hose-end'].includes(id))) return false
-  if (beside.mains !== undefined && (needs.mains ?? beside.mains) !== beside.mains) return false
-  if (beside.mains !== undefined && after.mainsOn !== state.mainsOn) return false
-  return !(beside.taps !== undefined && changes.some(({ id }) => id === 'taps'))
-}
 
 /**
  * The visit as it is likely to go: after each step its likeliest answer, several steps ahead. What goes on by itself leaves the hands free
- * for what disturbs nothing of it.
+ * for what disturbs nothing of it; what it shows is known when it ends.
  */
 export function timelineOf(
   problem: Problem,
@@ -57,41 +37,34 @@ export function timelineOf(
   let p = problem.p
   let now = state
   let clock = 0
-  let beside = null as Beside | null
+  let waitsFor: Step | null = null
   const steps: Timed[] = []
-  for (let n = 0; n < MOST_STEPS; n++) {
-    const left = { ...problem, p }
-    const next = planNext(left, now, water, unlisted, reckoner)
-    if (next.stop && !beside) return { steps, stop: next.stop }
+  while (steps.length < MOST_STEPS) {
+    const next = planNext({ ...problem, p }, now, water, unlisted, reckoner)
     const open = next.steps.filter(({ planned }) => !made.has(planned.look.id))
-    const meanwhile: Beside | null = beside
-    const fits: Step | undefined = meanwhile
-      ? open.find((one) => clock + one.minutes <= meanwhile.until && canGoBeside(meanwhile.needs, one, now))
-      : undefined
-    const step: Step | undefined = fits ?? (next.stop ? undefined : open[0])
+    const going = now.beside
+    const step = going
+      ? open.find(({ beside, minutes }) => beside && minutes <= going.leftMin)
+      : next.stop
+        ? undefined
+        : open[0]
+    if (!step && !going) return { steps, stop: next.stop }
     if (!step) {
-      if (!meanwhile) return { steps, stop: next.stop }
-      clock = meanwhile.until
-      beside = null
+      clock += going?.leftMin ?? 0
+      now = { ...now, beside: null }
+      if (waitsFor) p = afterLikeliest(problem, p, waitsFor)
+      waitsFor = null
       continue
     }
-    if (meanwhile && !fits) {
-      clock = Math.max(clock, meanwhile.until)
-      beside = null
-    }
-    const startsMin = clock
     const endsMin = clock + step.minutes
-    const { handsFreeMin } = step.planned.needs
-    const freeFrom = handsFreeMin === undefined ? null : endsMin - handsFreeMin + SET_UP_MIN
-    steps.push({ step, startsMin, endsMin, handsFreeFromMin: freeFrom, meanwhile: fits !== undefined })
+    const goesOn = step.planned.needs.handsFreeMin !== undefined && step.after.beside !== null
+    const freeFrom = goesOn ? endsMin - (step.after.beside?.leftMin ?? 0) : null
+    steps.push({ step, startsMin: clock, endsMin, handsFreeFromMin: freeFrom, meanwhile: going !== null })
     made.add(step.planned.look.id)
-    if (freeFrom === null) clock = endsMin
-    else {
-      clock = freeFrom
-      beside = { needs: step.planned.needs, until: endsMin }
-    }
+    clock = freeFrom ?? endsMin
     now = step.after
-    p = afterLikeliest(problem, p, step)
+    if (goesOn) waitsFor = step
+    else p = afterLikeliest(problem, p, step)
   }
   return { steps, stop: null }
 }

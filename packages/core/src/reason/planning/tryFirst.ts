@@ -1,9 +1,9 @@
 import { panelOf } from '../../machine/access.ts'
 import type { Part } from '../../machine/parts.ts'
-import type { CureWord } from '../catalogue/cures.ts'
+import { isHarmless } from '../catalogue/cures.ts'
 import { type Change, changesFor, type Waterworks } from './changes.ts'
 import type { Needs } from './needs.ts'
-import { EACH_STEP_MIN, stepsFrom } from './planNext.ts'
+import { costOf, stepsFrom } from './planNext.ts'
 import type { PossibleAct, Problem } from './problem.ts'
 import type { WorkState } from './workState.ts'
 import { jointWith, type Reckoner, worthOfLooks } from './worth.ts'
@@ -22,8 +22,6 @@ export interface TryFirst {
   toCome: number
 }
 
-/** Acts that use up no part and leave the machine no worse when it was not that. */
-const HARMLESS: readonly CureWord[] = ['clean', 'clear', 'adjust']
 /** Parts that plug in, are carried along, and come out as they went in: fitted to see. Common practice, no published source. */
 const TRIED: readonly string[] = ['lid-switch', 'level-switch', 'level-hose', 'fill-hose', 'drive-belt']
 /** The run that showed it, made again, min. Estimate. */
@@ -66,9 +64,7 @@ export function tryFirstOf(
     const cured = shareOf(p, act)
     if (cured < LEAST_LIKELY || minutes * CLEARLY >= bestToCome) continue
     const rest = p.map((x, n) => (x * (1 - (act.cures[n] ?? 0))) / (1 - cured))
-    const looks = stepsFrom(problem, way.before, water).map((step) =>
-      step ? step.minutes + EACH_STEP_MIN : Number.POSITIVE_INFINITY,
-    )
+    const looks = stepsFrom(problem, way.before, water).map(costOf)
     const after = Math.min(
       reckoner.standing(rest).actNow,
       ...worthOfLooks(reckoner, rest, looks).map(({ toCome }) => toCome),
@@ -83,8 +79,8 @@ export function tryFirstOf(
   const sooner = stepsFrom(problem, state, water).some(
     (step, n) =>
       step !== null &&
-      step.minutes + EACH_STEP_MIN < best.minutes &&
-      lookedAndTried(problem, p, n, step.minutes + EACH_STEP_MIN, tries, failedMin) < best.toCome,
+      costOf(step) < best.minutes &&
+      lookedAndTried(problem, p, n, costOf(step), tries, failedMin) < best.toCome,
   )
   return sooner ? null : best
 }
@@ -106,7 +102,7 @@ const triesFrom = (
 ): Possible[] =>
   acts.flatMap((act) => {
     const trial = act.act === 'replace' && act.part !== null && TRIED.includes(act.part)
-    const way = trial || HARMLESS.includes(act.act) ? changesFor(needsOfAct(act, parts), state, water) : null
+    const way = trial || isHarmless(act.act) ? changesFor(needsOfAct(act, parts), state, water) : null
     const backMin = trial ? act.minutes : 0
     return way ? [{ act, way, minutes: way.minutes + act.minutes + AGAIN_MIN, backMin }] : []
   })

@@ -1,15 +1,18 @@
 import type { OrderEntry } from '../../catalogue/orderEntries.ts'
 import type { PartId } from '../../machine/parts.ts'
-import type { Message } from '../../message.ts'
+import { type Message, message } from '../../message.ts'
 import type { CureWord } from '../catalogue/cures.ts'
+import { type FoundBy, sameFoundBy } from '../checks/foundBy.ts'
 import type { OwnTime } from '../checks/ownTimes.ts'
-import { type NextLook, tellsOf } from '../weigh/nextLooks.ts'
+import { type NextLook, possibleLooks, rowsOf, setsOf, tellsOf } from '../weigh/nextLooks.ts'
 import type { PossibleLook } from '../weigh/possibleLook.ts'
 import { weighedLast } from '../weigh/weighedLast.ts'
 import { type WeighView, weighView } from '../weigh/weighView.ts'
 import type { Weighed, WeighedCase } from '../weigh/weighVisit.ts'
 import { type Change, waterworksOf } from './changes.ts'
 import { expectedMinutes } from './expected.ts'
+import type { UnderWayNow } from './goingOn.ts'
+import { needsOf } from './needs.ts'
 import { planNext, type Step } from './planNext.ts'
 import { type Problem, problemOf } from './problem.ts'
 import { runAgainOf } from './runAgain.ts'
@@ -26,6 +29,8 @@ export interface PlannedNext extends NextLook {
   minutes: number
   /** Without the changes, min. */
   doingMin: number
+  /** It can be made beside what goes on by itself. */
+  beside: boolean
   changes: readonly { name: Message; minutes: number }[]
 }
 /** Acting is worth more than looking on. */
@@ -65,8 +70,17 @@ export interface PlannedOrder {
   expectedMin: number | null
   next: PlannedNext | null
 }
+/** What goes on by itself, until it is read. */
+export interface PlannedGoingOn {
+  name: Message
+  leftMin: number
+  /** Null = what it shows is known already, or tells nothing here. */
+  look: PlannedNext | null
+}
 /** What to do with a visit from here. */
 export interface VisitPlan {
+  /** What goes on by itself: the first look is one that can be made beside it, or none can. */
+  goingOn: PlannedGoingOn | null
   /** Looks that would be among them, but cannot be made in this visit. */
   notHere: { id: string; name: Message }[]
   /** Worth most for their minutes first. */
@@ -98,6 +112,8 @@ export interface PlanWishes {
   ownOrder?: readonly OrderEntry[]
   /** How long checks really took; without it the table's minutes count. */
   times?: readonly OwnTime[]
+  /** What goes on by itself in the machine, and how long still. */
+  goingOn?: UnderWayNow | null
   timeline?: boolean
   /** Minutes that each order is expected to take. */
   orders?: boolean
@@ -109,14 +125,32 @@ export interface PlanWishes {
 export function planVisit(
   visit: WeighedCase,
   weighed: Weighed,
-  state: WorkState,
-  { notHere, times, ownOrder = [], timeline = true, orders = true, changed = false }: PlanWishes = {},
+  standing: WorkState,
+  {
+    notHere,
+    times,
+    ownOrder = [],
+    goingOn = null,
+    timeline = true,
+    orders = true,
+    changed = false,
+  }: PlanWishes = {},
 ): VisitPlan {
+  const state = goingOn
+    ? {
+        ...standing,
+        beside: {
+          needs: needsOf(goingOn.what, visit.machine, weighed.parts, times),
+          leftMin: goingOn.leftMin,
+        },
+      }
+    : standing
+  const underWay = (look: PossibleLook) => goingOn !== null && sameFoundBy(look.what, goingOn.what)
   const left: VisitPlan['notHere'] = []
   const impossible = (look: PossibleLook) => {
     const yes = notHere?.(look) ?? false
     if (yes) left.push({ id: look.id, name: look.name })
-    return yes
+    return yes || underWay(look)
   }
   const problem = problemOf(visit, weighed, impossible, times)
   const water = waterworksOf(visit.machine, visit.site, pumpTrusted(visit))
@@ -131,13 +165,15 @@ export function planVisit(
   const next = leads
     ? { ...planned, stop: null, steps: [leads, ...planned.steps.filter((step) => step !== leads)] }
     : planned
+  // Until what goes on is read nothing is asked for that would disturb it.
+  const fits = (step: Step) => goingOn === null || step.beside
   const tried =
-    next.stop || leads || state.frameMayBeLive
+    next.stop || leads || state.frameMayBeLive || goingOn
       ? null
       : tryFirstOf(problem, weighed.parts, state, water, unlisted, next.toCome, reckoner)
   const nextOf = (before: WeighedCase, was: Weighed) => {
     const [first] = planNext(
-      problemOf(before, was, (look) => notHere?.(look) ?? false, times),
+      problemOf(before, was, (look) => (notHere?.(look) ?? false) || underWay(look), times),
       state,
       water,
       was.belief.share.get('unlisted') ?? 0,
@@ -145,11 +181,15 @@ export function planVisit(
     return first ? { id: first.planned.look.id, name: first.planned.look.name } : null
   }
   return {
+    goingOn: goingOn && toldUnderWay(visit, weighed, goingOn),
     changed: changed
       ? whatChanged(visit, weighed, nextOf, next.stop ? null : (next.steps[0]?.planned.look.id ?? null))
       : null,
     notHere: left,
-    looks: next.steps.slice(0, MOST_LOOKS).map((step) => told(problem, step)),
+    looks: next.steps
+      .filter(fits)
+      .slice(0, MOST_LOOKS)
+      .map((step) => told(problem, step)),
     stop: next.stop && {
       act: next.stop.act.act,
       part: next.stop.act.part,
@@ -165,19 +205,23 @@ export function planVisit(
       changes: toldChanges(tried.changes),
     },
     timeline: timeline
-      ? timelineOf(problem, state, water, unlisted).steps.map(({ step, ...times }) => ({
-          id: step.planned.look.id,
-          name: step.planned.look.name,
-          what: step.planned.look.what,
-          ...times,
-        }))
+      ? [
+          ...(goingOn ? [underWayTime(toldUnderWay(visit, weighed, goingOn), goingOn)] : []),
+          ...timelineOf(problem, state, water, unlisted).steps.map(({ step, ...times }) => ({
+            id: step.planned.look.id,
+            name: step.planned.look.name,
+            what: step.planned.look.what,
+            ...times,
+          })),
+        ]
       : [],
     orders: [
       { id: 'least-minutes' as const, entries: null },
       ...SCHOOL_IDS.map((id) => ({ id, entries: SCHOOLS[id] })),
       ...(ownOrder.length > 0 ? [{ id: 'own' as const, entries: ownOrder }] : []),
     ].map(({ id, entries }) => {
-      const own = leads ?? (entries ? schoolNext(entries, next.all) : (next.steps[0] ?? null))
+      const own =
+        leads ?? (entries ? schoolNext(entries, next.all.filter(fits)) : (next.steps.find(fits) ?? null))
       return {
         id,
         expectedMin: orders
@@ -198,7 +242,7 @@ const NOT_DRAINING: readonly string[] = ['not-draining', 'fault-long-drain']
 const pumpTrusted = ({ observations }: WeighedCase): boolean =>
   !observations.some(({ check, value }) => check === 'complaint' && NOT_DRAINING.includes(String(value)))
 
-function told({ sets }: Problem, { planned, changes, minutes, doingMin }: Step): PlannedNext {
+function told({ sets }: Problem, { planned, changes, minutes, doingMin, beside }: Step): PlannedNext {
   const { look, rows } = planned
   const { outcomes: names, shares: _, byFault: __, ...facts } = look
   return {
@@ -206,9 +250,41 @@ function told({ sets }: Problem, { planned, changes, minutes, doingMin }: Step):
     ...tellsOf(names, sets, rows),
     minutes: rounded(minutes),
     doingMin: rounded(doingMin),
+    beside,
     changes: toldChanges(changes),
   }
 }
+
+function toldUnderWay(visit: WeighedCase, weighed: Weighed, { what, leftMin }: UnderWayNow): PlannedGoingOn {
+  const minutes = rounded(leftMin)
+  const look = possibleLooks(visit, weighed).find((one) => sameFoundBy(one.what, what))
+  if (!look) return { name: nameOf(what), leftMin: minutes, look: null }
+  const { outcomes, shares: _, byFault: __, ...facts } = look
+  const sets = setsOf(weighed)
+  const tells = tellsOf(outcomes, sets, rowsOf(look, sets))
+  return {
+    name: look.name,
+    leftMin: minutes,
+    look: { ...facts, ...tells, minutes, doingMin: minutes, beside: false, changes: [] },
+  }
+}
+
+const underWayTime = ({ name }: PlannedGoingOn, { what, leftMin }: UnderWayNow): PlannedTime => ({
+  id: 'going-on',
+  name,
+  what,
+  startsMin: 0,
+  endsMin: leftMin,
+  handsFreeFromMin: 0,
+  meanwhile: false,
+})
+
+const nameOf = (what: FoundBy): Message =>
+  what.kind === 'check'
+    ? message(`check.${what.check}`)
+    : what.kind === 'phase'
+      ? message('look.watch', { phase: what.phase })
+      : message('look.time-a', { run: what.run })
 
 const toldChanges = (changes: readonly Change[]) =>
   changes.map(({ name, minutes }) => ({ name, minutes: rounded(minutes) }))

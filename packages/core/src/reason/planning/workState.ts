@@ -6,6 +6,13 @@ import type { MachineState } from '../../state/machineState.ts'
 import { lipLevelMm, litresInside, RESIDUE_L, waterLevelMm } from '../../state/waterInside.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import { mayBeLive } from './mayBeLive.ts'
+import type { Needs } from './needs.ts'
+
+/** What goes on by itself until it is read: the hands are free beside it. Its minutes are counted where it was begun. */
+export interface GoingOn {
+  needs: Needs
+  leftMin: number
+}
 
 /** The machine as the planner reckons with it: what each next step needs is counted from here. Nothing in it opens a gate. */
 export interface WorkState {
@@ -24,6 +31,8 @@ export interface WorkState {
   lock: 'free' | 'locked' | 'bypassed'
   /** Until the pump may be touched, min. */
   pumpHotMin: number
+  /** Null = nothing. */
+  beside: GoingOn | null
 }
 
 /** Litres of a usual fill, residue included. */
@@ -58,6 +67,7 @@ export function arrivingState(machine: MachineSpec, observations: readonly Obser
     competent: true,
     lock: 'free',
     pumpHotMin: 0,
+    beside: null,
   }
 }
 
@@ -91,5 +101,6 @@ export function workStateOf(
     competent: state.competent,
     lock: state.lock ?? 'free',
     pumpHotMin: pumpWaitMin(state, nowMs),
+    beside: null,
   }
 }

@@ -2,14 +2,16 @@ import { LEAK_PHASES } from '../../machine/leakPhases.ts'
 import { figureOf, message } from '../../message.ts'
 import { minutesOf } from '../checks/minutes.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
+import { leakHeightOf } from '../evidence/combineVisit.ts'
 import { TRAILS } from '../leaks/leakFaults.ts'
+import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from '../leaks/leakPlaces.ts'
 import { type LeakState, seenIn, WET_ANYWAY } from '../leaks/leakStates.ts'
 import { PHASE_WATCH } from '../leaks/phaseWatch.ts'
 import { TRAIL_ANYHOW } from '../leaks/weighFindings.ts'
 import { weighHeights } from '../leaks/weighHeights.ts'
 import type { FaultWay } from './faultWays.ts'
-import type { PossibleLook } from './possibleLook.ts'
+import { type PossibleLook, sharesOf } from './possibleLook.ts'
 import { sharpShares } from './sharpness.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
@@ -18,9 +20,15 @@ const LOOKS_INSIDE = 3
 /** Along the path with a torch: a panel comes off for it. */
 const PATH_MIN = { open: 4, shut: 14 } as const
 
-/** Looks at where the water comes from that nobody has made yet: phases to watch, places, trail, and the level at which it stops. */
+/** Looks at where the water comes from that nobody has made yet: phases to watch, places, trail, the level at which it stops, and what runs out at three levels. */
 export function leakLooks(visit: WeighedCase, weighed: Weighed): PossibleLook[] {
-  return [...phases(weighed), ...places(visit, weighed), ...trail(weighed), ...stopLevel(weighed)]
+  return [
+    ...phases(weighed),
+    ...places(visit, weighed),
+    ...trail(weighed),
+    ...stopLevel(weighed),
+    ...catches(weighed),
+  ]
 }
 
 function phases({ ways, leaks, found }: Weighed): PossibleLook[] {
@@ -111,22 +119,31 @@ const HEIGHTS = 9
 const LOWEST_MM = -120
 const READ_TO_MM = 15
 
-function stopLevel({ ways, leaks, found }: Weighed): PossibleLook[] {
+const heightsOf = (levelMm: number): number[] =>
+  Array.from({ length: HEIGHTS }, (_, n) => LOWEST_MM + ((levelMm - LOWEST_MM) * (n + 0.5)) / HEIGHTS)
+
+/** What each finding about the height would weigh, by the same pieces that weigh it; what was found of the height before is in the belief already. */
+function heightsWeighed({ ways, leaks, found }: Weighed, findings: readonly Partial<LeakFindings>[]) {
+  const pieces = findings.map((one) => weighHeights(leaks, { ...found, hold: null, catches: [], ...one })[0])
+  const leakOf = (n: number) => (n === NO_FAULT ? NO_FAULT : (ways[n] as FaultWay).leak)
+  return (i: number, j: number): number[] => {
+    const [a, b] = [leakOf(i), leakOf(j)]
+    return pieces.map(
+      (piece) => (a === NO_FAULT ? piece?.likelihood(b, NO_FAULT) : piece?.likelihood(a, b)) ?? 0,
+    )
+  }
+}
+
+function stopLevel(weighed: Weighed): PossibleLook[] {
+  const { found } = weighed
   if (found.height || found.phases.hold === 'dry') return []
-  const heights = Array.from(
-    { length: HEIGHTS },
-    (_, n) => LOWEST_MM + ((found.levelMm - LOWEST_MM) * (n + 0.5)) / HEIGHTS,
-  )
-  // As each would be weighed; what was found of the height before is in the belief already.
-  const only = { ...found, hold: null, catches: [] }
-  const pieces = [
+  const heights = heightsOf(found.levelMm)
+  const shares = heightsWeighed(weighed, [
     ...heights.map((mm) => ({
-      ...only,
       height: { value: mm, lo: mm - READ_TO_MM, hi: mm + READ_TO_MM, laws: [] },
     })),
-    { ...only, heightBound: { atMost: LOWEST_MM } },
-  ].map((one) => weighHeights(leaks, one)[0])
-  const leakOf = (n: number) => (n === NO_FAULT ? NO_FAULT : (ways[n] as FaultWay).leak)
+    { heightBound: { atMost: LOWEST_MM } },
+  ])
   return [
     {
       id: 'leak.stop-level',
@@ -140,14 +157,84 @@ function stopLevel({ ways, leaks, found }: Weighed): PossibleLook[] {
         ...heights.map((mm) => message('look.about', { height: figureOf('level', Math.round(mm)) })),
         message('look.goes-on'),
       ],
+      shares: (i, j) => sharpShares(shares(i, j)),
+    },
+  ]
+}
+
+/** Levels at which it is caught, as shares of the way from the leak up to the full level; below the port no level is read. */
+const CAUGHT_AT = [1, 0.7, 0.4] as const
+const LOWEST_READ_MM = 10
+/** What can be caught: sizes of AMOUNTS, each with its usual L/h from 100 mm above it. A film gives nothing to catch. Estimates. */
+const CAUGHT = [
+  { amount: 1, lH: 0.45 },
+  { amount: 2, lH: 6 },
+  { amount: 3, lH: 45 },
+] as const
+/** A leak runs as much as its size says, in this share. Estimate. */
+const SIZE_HOLDS = 0.8
+
+/**
+ * Caught at three levels. What a leak of each size at each height would give is judged as catches are: a height where the figures say one, else
+ * only that it runs; or nothing comes to be caught.
+ */
+function catches(weighed: Weighed): PossibleLook[] {
+  const { ways, leaks, found } = weighed
+  if (found.height || found.catches.length > 0 || found.phases.hold === 'dry') return []
+  const full = found.levelMm
+  const heights = heightsOf(full)
+  const stepMm = (full - LOWEST_MM) / HEIGHTS
+  const told = CAUGHT.map(({ lH }) =>
+    heights.flatMap((mm) => {
+      const caught = CAUGHT_AT.map((share) => {
+        const levelMm = Math.max(LOWEST_READ_MM, mm + share * (full - mm))
+        return { check: 'leak.catch', value: lH * Math.sqrt((levelMm - mm) / 100), levelMm }
+      })
+      const height = leakHeightOf([], caught, null)
+      return height ? [{ mm, height }] : []
+    }),
+  )
+  const densities = told.map((size) =>
+    heightsWeighed(
+      weighed,
+      size.map(({ height }) => ({ height })),
+    ),
+  )
+  const nothing = heightsWeighed(weighed, [{ catches: [{ levelMm: full, flowLH: 0 }] }])
+  const amountOf = (n: number) => {
+    const leak = n === NO_FAULT ? NO_FAULT : (ways[n] as FaultWay).leak
+    return leak === NO_FAULT ? -1 : (leaks[leak] as LeakState).amount
+  }
+  return [
+    {
+      id: 'leak.catch',
+      what: { kind: 'check', check: 'leak.catch' },
+      name: message('protocol.three-level-catch'),
+      minutes: CAUGHT_AT.length * minutesOf('leak.catch'),
+      by: message('look.lower-in-steps'),
+      acts: ['let-water-in'],
+      byFault: false,
+      outcomes: [
+        ...told.flatMap((size) => [
+          ...size.map(({ mm }) => message('look.about', { height: figureOf('level', Math.round(mm)) })),
+          message('look.no-height'),
+        ]),
+        message('look.seen', { seen: 'dry' }),
+      ],
       shares: (i, j) => {
-        const [a, b] = [leakOf(i), leakOf(j)]
-        return sharpShares(
-          pieces.map(
-            (piece) => (a === NO_FAULT ? piece?.likelihood(b, NO_FAULT) : piece?.likelihood(a, b)) ?? 0,
-          ),
-        )
+        const [dry = 0] = nothing(i, j)
+        const amount = Math.max(amountOf(i), amountOf(j))
+        const runs = CAUGHT.flatMap(({ amount: size }, s) => {
+          const others = (1 - SIZE_HOLDS) / (CAUGHT.length - 1)
+          const share = amount < 1 ? 1 / CAUGHT.length : amount === size ? SIZE_HOLDS : others
+          const of = (densities[s]?.(i, j) ?? []).map((density) => density * stepMm)
+          const rest = Math.max(0.02, 1 - sum(of))
+          return Array.from(sharesOf([...of, rest]), (p) => (1 - dry) * share * p)
+        })
+        return sharpShares([...runs, dry])
       },
     },
   ]
 }
+
+const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0)

@@ -1,5 +1,6 @@
 import type { SiteSpec } from '../../machine/machineSpec.ts'
 import type { Part } from '../../machine/parts.ts'
+import type { CycleMoment } from '../../state/stages.ts'
 import type { OwnChances } from '../catalogue/ownChances.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import { combineVisit } from '../evidence/combineVisit.ts'
@@ -11,7 +12,7 @@ import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { type Belief, beliefOf } from './belief.ts'
 import { type FaultWays, faultWays } from './faultWays.ts'
 import { onItsSide, type Piece } from './piece.ts'
-import { weighLeaks } from './weighLeaks.ts'
+import { weighLeaks, weighMoment } from './weighLeaks.ts'
 import { weighComplaints, weighLooks } from './weighLooks.ts'
 import { type Circuits, weighNumbers } from './weighNumbers.ts'
 import { weighCycles, weighDrainRuns, weighFillRuns, weighSensing } from './weighRuns.ts'
@@ -19,6 +20,8 @@ import { weighCycles, weighDrainRuns, weighFillRuns, weighSensing } from './weig
 /** What is known of a visit for the weighing. */
 export interface WeighedCase extends LeakCaseOfVisit {
   circuits: Circuits
+  /** When in the cycle the customer meets it; left out = nobody said. */
+  moment?: CycleMoment | null
   /** What the workshop's own visits make of the catalogue's chances; left out = nothing. */
   chances?: OwnChances | null
 }
@@ -73,6 +76,7 @@ export function weighVisit(visit: WeighedCase): Weighed {
       ...visit,
       acts: [],
       runs: visit.runs.filter(since),
+      moment: null,
       // A complaint is about the machine as it was.
       observations: visit.observations.filter((look) => since(look) && look.check !== 'complaint'),
       leakSeen: visit.leakSeen.filter(since),
@@ -121,7 +125,10 @@ function weighStage(visit: WeighedCase, all: FaultWays, parts: readonly Part[]):
   const { machine, site, runs, observations } = visit
   const says = combineVisit(machine, site, runs, observations, visit.acts)
   const found = gatherLeakFindings(machine, runs, observations, says, visit.history, phasesMarked(visit))
-  const complaints = weighComplaints(all.ways, observations)
+  const complaints = [
+    ...weighComplaints(all.ways, observations),
+    ...weighMoment(all, found, visit.moment ?? null),
+  ]
   const pieces = [
     ...complaints,
     ...weighLooks(all.ways, machine.family, observations),

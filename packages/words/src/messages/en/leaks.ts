@@ -91,6 +91,8 @@ export const leaks = {
   'found.trail':
     'It left {trail, select, clean {clean water} sediment {sediment} suds {suds} other {an oily film}}.',
   'found.look': '{check}: {outcome}.',
+  'found.moment':
+    'Water met {moment, select, start {at the start} fill {while it fills} wash {while it washes} drain {while it drains} spin {in the spin} other {while it is off}}.',
   'found.complaint': 'Complaint: {complaint}.',
   'found.level-falls': 'The level falls: {loss}.',
   'found.level-rises': 'The level rises.',
@@ -184,8 +186,10 @@ export const leaks = {
   'look.stop-level': 'Level at which the drip stops',
   'look.lower-in-steps': 'lower the water in steps',
   'look.seen': '{seen, select, wet {wet} other {dry}}',
+  'look.no-height': 'it runs, but gives no height',
   'look.goes-on': 'it goes on',
   'look.about': 'about {height}',
+  'look.above': 'above {figure}',
   'look.time-a': 'Time a {run, select, fill {fill} other {drain}}',
   'look.time-a-low': 'Time a drain with the hose end low',
   'look.run-out': 'Let it run out, hose end low',

@@ -95,6 +95,8 @@ export const leaks: Record<keyof typeof english, string> = {
   'found.trail':
     'Dejó {trail, select, clean {agua limpia} sediment {sedimento} suds {espuma} other {una película aceitosa}}.',
   'found.look': '{check}: {outcome}.',
+  'found.moment':
+    'Agua vista {moment, select, start {al empezar} fill {al llenar} wash {al lavar} drain {al desaguar} spin {al centrifugar} other {con la máquina apagada}}.',
   'found.complaint': 'Queja: {complaint}.',
   'found.level-falls': 'El nivel baja: {loss}.',
   'found.level-rises': 'El nivel sube.',
@@ -186,6 +188,7 @@ export const leaks: Record<keyof typeof english, string> = {
   'look.stop-level': 'Nivel al que para el goteo',
   'look.lower-in-steps': 'baje el agua por pasos',
   'look.seen': '{seen, select, wet {mojado} other {seco}}',
+  'look.no-height': 'sale, pero no da una altura',
   'look.goes-on': 'sigue goteando',
   'look.time-a': 'Cronometrar un {run, select, fill {llenado} other {desagüe}}',
   'look.time-a-low': 'Cronometrar un desagüe con la punta de la manguera abajo',
@@ -195,6 +198,7 @@ export const leaks: Record<keyof typeof english, string> = {
   'look.figure': 'unos {figure}',
   'look.on-tap': '{check}, {tap, select, hot {caliente} other {fría}}',
   'look.about': 'cerca de {height}',
+  'look.above': 'más de {figure}',
   'change.plug-in': 'enchufar',
   'change.plug-out': 'desenchufar',
   'change.taps': '{to, select, open {abrir} other {cerrar}} los grifos',

@@ -18,6 +18,10 @@ function liftReading(value: string | number): { mm: number; atLeast: boolean } |
   return bound ? { mm: Number(bound[1]), atLeast: true } : null
 }
 
+/** How well a lift test without a level beside it is known, m. */
+export const liftSdM = (machine: MachineSpec, site: SiteSpec): number =>
+  Math.hypot(LIFT_SD_M, portHeight(machine, site).sdMm / 1000, levelAtLift(machine, null).sdMm / 1000)
+
 function liftsOf(machine: MachineSpec, site: SiteSpec, observations: readonly Observation[]) {
   const port = portHeight(machine, site)
   return observations

@@ -56,6 +56,12 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.actOnPart':
     '{act, select, replace {Cambiar} clean {Limpiar} clear {Despejar} adjust {Corregir} trial {Probar con otro} other {Derivar}}: {part}',
   'weigh.stripAct': 'Actuar: {act}',
+  'weigh.stripMeanwhile': 'Mientras tanto: {look}, {minutes} min',
+  'weigh.stripWaits': '{look}: faltan {minutes} min',
+  'weigh.nothingBesideIt': 'Nada que valga sus minutos se puede hacer entretanto: léalo en {minutes} min.',
+  'weigh.meanwhileWorthMost': 'Mientras tanto, lo que más vale por sus minutos',
+  'weigh.goesOnByItself': 'Sigue por sí solo',
+  'weigh.minutesToGo': 'faltan {minutes} min',
   'weigh.stripNext': 'Sigue: {look}, {minutes} min',
   'weigh.stripTry': 'Haga primero: {act}, {minutes} min',
   'weigh.doItFirst': 'Hágalo primero: antes que saberlo',
