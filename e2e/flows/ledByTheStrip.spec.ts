@@ -316,3 +316,79 @@ test('a machine that trips the breaker is measured before anything else, and say
   await page.goto(page.url().replace(/\/electrical.*/, '/weigh'))
   await expect(page.getByText(/a frame without earth can kill/)).toBeVisible()
 })
+
+test('what goes on by itself leaves the hands free: the line asks for what disturbs nothing of it', async ({
+  page,
+  world,
+}) => {
+  const next = strip(page).getByRole('link').nth(1)
+  const goesOn = page.getByRole('region', { name: 'Goes on by itself' })
+  const begun = async (complaint: string) => {
+    await page.goto(`${world.url}/visits/new`)
+    await page.getByRole('button', { name: /Mill Yard/ }).click()
+    await page.getByRole('button', { name: complaint, exact: true }).click()
+    await page.waitForURL(/\/arrive$/)
+    return page.url().replace('/arrive', '')
+  }
+  // A hold that runs.
+  const leaks = await begun('leaks')
+  await page.goto(`${leaks}/hold`)
+  await page
+    .getByRole('link', { name: /^Time a hold/ })
+    .first()
+    .click()
+  const plugged = page.getByRole('button', { name: 'It is plugged in' })
+  const start = page.getByRole('button', { name: /^Start hold/ })
+  await expect(start).toBeVisible()
+  if (await plugged.isVisible()) await plugged.click()
+  await start.click()
+  const stop = page.getByRole('button', { name: /^Stop/ })
+  await expect(stop).toBeVisible()
+  const run = page.url()
+  await page.goto(`${leaks}/electrical`)
+  await expect(next).toContainText(/^Meanwhile: /)
+  await page.goto(`${leaks}/weigh`)
+  await expect(goesOn).toContainText(/Watch it hold its water.*1[01] min to go/s)
+  const line = page.getByRole('region', { name: 'How the visit is likely to go' }).getByRole('listitem')
+  await expect(line.first()).toContainText('Watch it hold its water')
+  await expect(line.nth(1)).toContainText('meanwhile')
+  await page.goto(run)
+  // A press in the first moment of a page is taken for a slip.
+  await expect(async () => {
+    await stop.click({ timeout: 2000 })
+    await expect(stop).toHaveCount(0, { timeout: 2000 })
+  }).toPass()
+  await page.goto(`${leaks}/weigh`)
+  await expect(page.getByRole('region', { name: 'What it may be' })).toBeVisible()
+  await expect(goesOn).toHaveCount(0)
+
+  // A check that is begun, left alone and read later: others are begun and answered beside it.
+  const fills = await begun('fills when off')
+  const name = 'Water comes in while off'
+  const stored = await page.evaluate(() =>
+    fetch('/api/own-order', {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ entries: ['water-when-off', 'tap.look'] }),
+    }).then(({ ok }) => ok),
+  )
+  expect(stored).toBe(true)
+  await page.goto(`${fills}/weigh`)
+  await page.getByRole('radio', { name: /The workshop’s own/ }).click()
+  await page.getByRole('button', { name: /^Next check/ }).click()
+  const sheet = page.getByRole('dialog')
+  await expect(sheet.getByRole('heading', { name })).toBeVisible()
+  await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+  await expect(goesOn).toContainText(name)
+  await page.goto(`${fills}/outside`)
+  await expect(next).toContainText(/^Meanwhile: /)
+  await follow(next)
+  await expect(sheet).toBeVisible()
+  await sheet.getByRole('group').first().getByRole('button').first().click()
+  await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+  await expect(goesOn).toContainText(name)
+  await goesOn.getByRole('button', { name: new RegExp(`^${name}`) }).click()
+  await sheet.getByRole('group', { name }).getByRole('button', { name: 'no', exact: true }).click()
+  await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+  await expect(goesOn).toHaveCount(0)
+})

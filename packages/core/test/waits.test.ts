@@ -117,7 +117,7 @@ describe('a hold that is under way in a visit', () => {
     const before = planVisit(visit, weighed, full)
     expect(before.goingOn).toBeNull()
     const plan = planVisit(visit, weighed, full, { goingOn: { what: HOLD, leftMin: 6.2 } })
-    expect(plan.goingOn).toMatchObject({ leftMin: 6, look: { id: 'phase:hold' } })
+    expect(plan.goingOn).toMatchObject({ leftMin: 7, look: { id: 'phase:hold' } })
     expect(plan.looks.length).toBeGreaterThan(0)
     expect(plan.looks.every(({ beside }) => beside)).toBe(true)
     expect(plan.looks.map(({ id }) => id)).not.toContain('phase:hold')

@@ -47,6 +47,6 @@ export function underWayNow(
       : []
   const last = [...running, ...watched].sort((a, b) => b.sinceMs - a.sinceMs)[0]
   if (!last) return null
-  const leftMin = last.minutes - (nowMs - last.sinceMs) / 60_000
+  const leftMin = last.minutes - Math.max(0, nowMs - last.sinceMs) / 60_000
   return leftMin > 0 ? { what: last.what, leftMin } : null
 }

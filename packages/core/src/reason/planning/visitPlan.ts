@@ -256,7 +256,7 @@ function told({ sets }: Problem, { planned, changes, minutes, doingMin, beside }
 }
 
 function toldUnderWay(visit: WeighedCase, weighed: Weighed, { what, leftMin }: UnderWayNow): PlannedGoingOn {
-  const minutes = rounded(leftMin)
+  const minutes = Math.ceil(leftMin)
   const look = possibleLooks(visit, weighed).find((one) => sameFoundBy(one.what, what))
   if (!look) return { name: nameOf(what), leftMin: minutes, look: null }
   const { outcomes, shares: _, byFault: __, ...facts } = look
