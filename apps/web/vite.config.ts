@@ -1,8 +1,11 @@
 import { fileURLToPath } from 'node:url'
+import { constants } from 'node:zlib'
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Rolldown } from 'vite'
+import { compression, defineAlgorithm } from 'vite-plugin-compression2'
 import { VitePWA } from 'vite-plugin-pwa'
+import { directImports } from './directImports.ts'
 
 /** Not the page nor its first file, which loads the app and waits for it. */
 const waitsForNothing = (id: string) => !/\/(index\.html|src\/start\.ts)$/.test(id)
@@ -23,8 +26,18 @@ function openedBy(
 
 export default defineConfig({
   plugins: [
+    directImports(fileURLToPath(new URL('.', import.meta.url))),
     react(),
     tailwindcss(),
+    // Compressed once, tighter than there would be time for at each request.
+    compression({
+      include: /\.(js|css|svg)$/,
+      threshold: 1000,
+      algorithms: [
+        defineAlgorithm('gzip', { level: 9 }),
+        defineAlgorithm('brotliCompress', { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }),
+      ],
+    }),
     VitePWA({
       registerType: 'prompt',
       injectRegister: null,
