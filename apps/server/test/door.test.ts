@@ -1,19 +1,25 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
-import { request } from 'node:http'
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { type IncomingHttpHeaders, request } from 'node:http'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { Writable } from 'node:stream'
+import { brotliCompressSync, brotliDecompressSync, gunzipSync, gzipSync } from 'node:zlib'
 import { PAGES } from '@brendik/core'
 import { afterAll, beforeAll, expect, it } from '@jest/globals'
 import { addressOf, USUAL_LIMITS } from '../src/door/limits.ts'
 import { openLog } from '../src/log.ts'
 import { startTestServer, type TestServer } from './testServer.ts'
 
+const SCRIPT = 'export const app = 1 // '.padEnd(4000, 'as it was built ')
 let server: TestServer
 let logged = ''
 beforeAll(async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'brendik-web-'))
   writeFileSync(path.join(folder, 'index.html'), '<title>Brendik</title>')
+  mkdirSync(path.join(folder, 'assets'))
+  writeFileSync(path.join(folder, 'assets/app.js'), SCRIPT)
+  writeFileSync(path.join(folder, 'assets/app.js.br'), brotliCompressSync(SCRIPT))
+  writeFileSync(path.join(folder, 'assets/app.js.gz'), gzipSync(SCRIPT))
   const to = new Writable({
     write(text, _encoding, done) {
       logged += text
@@ -77,6 +83,33 @@ it('answers an unknown page, file and address as not found, and every page of th
   expect(await status('/visits/a/b/c/d')).toBe(404)
   expect(await status('/assets/none.js')).toBe(404)
   expect(await (await server.ask({}, 'GET', '/nowhere')).text()).toContain('<title>Brendik')
+})
+it('serves the app’s files as they were compressed at the build, to each what it reads', async () => {
+  const asked = (encoding: string) =>
+    new Promise<{ headers: IncomingHttpHeaders; body: Buffer }>((resolve, reject) => {
+      const { hostname, port } = new URL(server.url)
+      const headers = { 'accept-encoding': encoding }
+      request({ hostname, port, path: '/assets/app.js', headers }, (response) => {
+        const parts: Buffer[] = []
+        response.on('data', (part: Buffer) => parts.push(part))
+        response.on('end', () => resolve({ headers: response.headers, body: Buffer.concat(parts) }))
+      })
+        .on('error', reject)
+        .end()
+    })
+  const unpack = { br: brotliDecompressSync, gzip: gunzipSync, identity: (body: Buffer) => body }
+  for (const [accepted, encoding] of [
+    ['gzip, deflate, br', 'br'],
+    ['gzip', 'gzip'],
+    ['identity', 'identity'],
+  ] as const) {
+    const { headers, body } = await asked(accepted)
+    expect(headers['content-encoding'] ?? 'identity').toBe(encoding)
+    expect(unpack[encoding](body).toString()).toBe(SCRIPT)
+    expect(headers['content-type']).toMatch(/^text\/javascript/)
+    expect(headers['cache-control']).toContain('immutable')
+    expect(headers.vary).toMatch(/accept-encoding/i)
+  }
 })
 it('knows the same pages as the router of the app', () => {
   const router = readFileSync(new URL('../../web/src/router.tsx', import.meta.url), 'utf8')

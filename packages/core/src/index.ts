@@ -193,7 +193,6 @@ export {
   showedAsThought,
   showedOf,
   stepTopic,
-  WORKING_TOPIC,
   type Working,
   workingOn,
   workingValue,
@@ -211,7 +210,6 @@ export {
 } from './guide/jobs/jobTypes.ts'
 export { PUMP_WAYS } from './guide/jobs/ways.ts'
 export {
-  PROOF_TOPIC,
   type ProofCase,
   type ProofPoint,
   type ProofPointId,
@@ -495,6 +493,7 @@ export {
   type StageId,
   type StageStatus,
 } from './state/stages.ts'
+export { PROOF_TOPIC, WORKING_TOPIC } from './state/topics.ts'
 export {
   BUCKET_L,
   lipLevelMm,

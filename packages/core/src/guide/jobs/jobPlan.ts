@@ -6,6 +6,7 @@ import { ACT_WORDS, type ActWord } from '../../reason/evidence/seen/acts.ts'
 import type { Said } from '../../state/entries.ts'
 import { type ActId, type Gate, gateOf } from '../../state/gates.ts'
 import type { MachineState, StateField } from '../../state/machineState.ts'
+import { WORKING_TOPIC } from '../../state/topics.ts'
 import { jobOf } from './jobs.ts'
 import { BRANCHES, type BranchId, type Found, JOB_IDS, type JobId, type JobStep } from './jobTypes.ts'
 import { FRAME, wayIn } from './ways.ts'
@@ -86,12 +87,6 @@ export function jobMinutes(id: JobId, machine: MachineSpec, found: Found = {}): 
 /** What was found of a branch, else the one met most. */
 export const foundOf = (found: Found, branch: BranchId): string => found[branch] ?? BRANCHES[branch][0]
 
-/** Ticks of a job: topic `job:<job>:<step>`, `decides:…` for the point that decides, `off:…` how much came off, `back:…` how much went back. */
-export const JOB_TOPIC = /^(job|decides|off|back):[a-z-]{2,40}:[a-z][a-z.-]{1,40}$/
-/** The job that is being worked: topic `working`, value as `workingValue` makes it. */
-export const WORKING_TOPIC = 'working'
-/** What the old part showed when it was opened: topic `showed:<part>`. */
-export const SHOWED_TOPIC = /^showed:[a-z-]{2,40}$/
 export const SHOWED = ['as-thought', 'sound', 'other'] as const
 export type Showed = (typeof SHOWED)[number]
 

@@ -46,9 +46,6 @@ export interface ProofCase {
   water: { litres: number; atMs: number } | null
 }
 
-/** A point that nobody looked at and that was waived, as an entry of the visit: topic `proof:<point>`, value the reason; taken back by an entry with no value. */
-export const PROOF_TOPIC = /^proof:([a-z][a-z:-]{1,40})$/
-
 /** Between the plug's earth and the frame, ohm (common practice, no published source; local code stands above it). */
 const EARTH_OHM = 1
 const WIRED: readonly PartId[] = ['pump', 'inlet-valve', 'board', 'wiring', 'lid-switch', 'level-switch']
