@@ -18,6 +18,9 @@ const DISTURBS: readonly CheckId[] = [
   'clutch.feel',
 ]
 
+/** A valve that seeps seeps no more behind a tap that is shut meanwhile. */
+const MOVES_WATER: readonly Change['id'][] = ['water-in', 'water-out', 'taps', 'tip', 'hose-end', 'cap']
+
 /** Whether a look can be made while something goes on by itself: it changes nothing that the other needs. */
 export function canGoBeside(
   { needs: going }: GoingOn,
@@ -31,9 +34,8 @@ export function canGoBeside(
   if (needs.handsFreeMin !== undefined || needs.leaves !== undefined) return false
   // What runs the machine, and what opens it below, moves the water.
   if (needs.mains === 'on' || needs.live || needs.water === 'out' || needs.water === 'contained') return false
-  if (changes.some(({ id }) => ['water-in', 'water-out', 'tip', 'hose-end', 'cap'].includes(id))) return false
-  if (going.mains !== undefined && after.mainsOn !== before.mainsOn) return false
-  return !(going.taps !== undefined && changes.some(({ id }) => id === 'taps'))
+  if (changes.some(({ id }) => MOVES_WATER.includes(id))) return false
+  return going.mains === undefined || after.mainsOn === before.mainsOn
 }
 
 /** What goes on once a step is set up: its own, or what is left of what went on before. @param minutes - Of the step. */
