@@ -39,7 +39,12 @@ export function WaitingCell() {
     <>
       <button
         type="button"
-        onClick={() => load().then((loaded) => setSheet(() => loaded))}
+        onClick={() =>
+          load().then(
+            (loaded) => setSheet(() => loaded),
+            () => {},
+          )
+        }
         aria-label={spoken}
         data-cell=""
         className="flex h-full min-w-12 shrink-0 cursor-pointer flex-col items-start justify-center border-l border-line bg-watch-face px-3 text-left leading-tight"

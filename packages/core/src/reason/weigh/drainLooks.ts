@@ -5,7 +5,7 @@ import { weighDrains } from '../evidence/drains/weighDrains.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import { flowName, spread, timed, whenAsked } from './foretoldRun.ts'
 import { type PossibleLook, sharesOf } from './possibleLook.ts'
-import { DRAIN_SHOWS, drainShows, headAndPath } from './weighRuns.ts'
+import { DRAIN_SHOWS, drainShows, headAndPath, headAndPathMasses } from './weighRuns.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
 /** Flows that a drain could give, by its pump and by itself, L/min. */
@@ -83,20 +83,16 @@ export function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly 
       const base = weighDrains(machine, site, drains, [...weighed.observations, whatIs('above 0')])
       if (!base) return () => new Float64Array(LIFTS.length + 1)
       const width = LIFT_STEP_MM / 1000 / (liftSdM(machine, site) * Math.sqrt(2 * Math.PI))
-      const { map, sound, nominalHeadM } = base
-      const weighings = [...LIFTS, `above ${REACH_MM}`].flatMap((value) => {
+      const { likelihoodWith } = headAndPathMasses(weighed.ways, base)
+      const weighings = [...LIFTS, `above ${REACH_MM}`].map((value) => {
         const [fits] = liftTests(machine, site, [whatIs(value)])
-        if (!fits) return []
-        const logLikelihood = map.logLikelihood.map((row, n) => {
-          const ln = fits(map.headM[n] ?? Number.NaN)
-          return row.map((x) => x + ln)
-        })
-        const one = headAndPath(weighed.ways, { map: { ...map, logLikelihood }, sound, nominalHeadM })
-        return [{ ...one, width: typeof value === 'number' ? width : 1 }]
+        return {
+          likelihood: likelihoodWith((headM) => Math.exp(fits?.(headM) ?? 0)),
+          width: typeof value === 'number' ? width : 1,
+        }
       })
-      const most = Math.max(...weighings.map(({ lnScale }) => lnScale))
       return (i: number, j: number) =>
-        sharesOf(weighings.map((one) => one.width * Math.exp(one.lnScale - most) * one.likelihood(i, j)))
+        sharesOf(weighings.map(({ likelihood, width }) => width * likelihood(i, j)))
     })
     return {
       id: check,

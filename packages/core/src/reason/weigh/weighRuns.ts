@@ -198,7 +198,18 @@ export function headAndPath(
   ways: readonly FaultWay[],
   drain: Pick<DrainWeighing, 'map' | 'sound' | 'nominalHeadM'>,
 ): { likelihood: Likelihood; lnScale: number } {
-  const { map, sound, nominalHeadM } = drain
+  const { lnScale, likelihoodWith } = headAndPathMasses(ways, drain)
+  return { lnScale, likelihood: likelihoodWith(() => 1) }
+}
+
+/**
+ * The same, open to something more that speaks of the head alone: the path is averaged over once for all of it.
+ * @returns The ln of what it was divided by, and the likelihood with what something more says of each head, m.
+ */
+export function headAndPathMasses(
+  ways: readonly FaultWay[],
+  { map, sound, nominalHeadM }: Pick<DrainWeighing, 'map' | 'sound' | 'nominalHeadM'>,
+): { lnScale: number; likelihoodWith: (ofHead: (headM: number) => number) => Likelihood } {
   const lnHeads = map.headM.map((m) => Math.log(m / nominalHeadM))
   const lnPaths = map.pathRatio.map(Math.log)
   const sdOf = ({ lo, hi }: { lo: number; hi: number }) => Math.log(hi / lo) / (2 * 1.96)
@@ -214,14 +225,7 @@ export function headAndPath(
   }
   const most = Math.max(...map.logLikelihood.map((row) => Math.max(...row)))
   const table = map.logLikelihood.map((row) => row.map((ln) => Math.exp(ln - most)))
-  const massOf = (head: DrainEffect['head'], path: DrainEffect['path']): number => {
-    const [h, p] = [axis(lnHeads, headSd, head), axis(lnPaths, pathSd, path)]
-    return table.reduce(
-      (all, row, i) =>
-        all + (h[i] ?? Number.NaN) * row.reduce((inner, x, k) => inner + x * (p[k] ?? Number.NaN), 0),
-      0,
-    )
-  }
+  const rowPeaks = table.map((row) => Math.max(...row))
   // Ranges that cards give, each once; number 0 is a sound one.
   const [heads, paths]: [DrainEffect['head'][], DrainEffect['path'][]] = [[undefined], [undefined]]
   const numberOf = <T>(known: T[], range: T): number => {
@@ -232,19 +236,31 @@ export function headAndPath(
     head: rests ? 0 : numberOf(heads, drain?.head),
     path: rests ? 0 : numberOf(paths, drain?.path),
   }))
-  const known = new Float64Array(heads.length * paths.length).fill(Number.NaN)
-  const mass = (head: number, path: number): number => {
-    const at = head * paths.length + path
-    if (Number.isNaN(known[at])) known[at] = massOf(heads[head], paths[path])
-    return known[at] ?? Number.NaN
-  }
-  // A little of each is left to what no pump and no path explains.
-  const floor = 1e-4 + 0.01 * mass(0, 0)
+  const headWeights = heads.map((range) => axis(lnHeads, headSd, range))
+  const overPaths = paths.map((range) => {
+    const weights = axis(lnPaths, pathSd, range)
+    return table.map((row) => row.reduce((sum, x, k) => sum + x * (weights[k] ?? Number.NaN), 0))
+  })
   return {
     lnScale: most,
-    likelihood: (i, j) => {
-      const [a, b] = [effects[i], effects[j]]
-      return floor + mass(a?.head || b?.head || 0, a?.path || b?.path || 0)
+    likelihoodWith: (ofHead) => {
+      const told = map.headM.map(ofHead)
+      const known = new Float64Array(heads.length * paths.length).fill(Number.NaN)
+      const mass = (head: number, path: number): number => {
+        const at = head * paths.length + path
+        if (Number.isNaN(known[at])) {
+          const [h, p] = [headWeights[head] ?? [], overPaths[path] ?? []]
+          known[at] = told.reduce((all, x, i) => all + x * (h[i] ?? Number.NaN) * (p[i] ?? Number.NaN), 0)
+        }
+        return known[at] ?? Number.NaN
+      }
+      const peak = Math.max(...told.map((x, i) => x * (rowPeaks[i] ?? Number.NaN)))
+      // A little of each is left to what no pump and no path explains.
+      const floor = 1e-4 * peak + 0.01 * mass(0, 0)
+      return (i, j) => {
+        const [a, b] = [effects[i], effects[j]]
+        return floor + mass(a?.head || b?.head || 0, a?.path || b?.path || 0)
+      }
     },
   }
 }
