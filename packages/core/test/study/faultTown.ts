@@ -1,6 +1,7 @@
 import type { FaultId } from '../../src/reason/catalogue/faultCard.ts'
 import type { Draw } from './draw.ts'
 import { AS_IT_SHOULD, MISTAKEN, SIGNS, type Signs } from './faultSigns.ts'
+import type { Watching } from './leakObserver.ts'
 import { byHand, byStream, drawTrueTub, integrate, levelOn, type TrueTub, tapedAs } from './trueTub.ts'
 
 export type Family =
@@ -12,13 +13,15 @@ export type Family =
 export interface TownCase {
   truth: FaultId | 'none'
   family: Family
+  /** How a leak was watched for. */
+  watching?: Watching
   file: { observations: { check: string }[] } & Record<string, unknown>
 }
 
 const G = 9.80665
 /** How often somebody makes a look that finds the fault, and one of the others. */
 const MADE = { telling: 0.72, other: 0.16 } as const
-const MISTAKEN_SHARE = 0.05
+export const MISTAKEN_SHARE = 0.05
 const RUN_MADE = { telling: 0.85, other: 0.3 } as const
 
 /** Whether a machine of a family can have a fault. */

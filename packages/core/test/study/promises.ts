@@ -5,7 +5,7 @@ import { entropyBits } from '../../src/reason/diagnosis/bayes.ts'
 import type { Observation } from '../../src/reason/evidence/seen/observations.ts'
 import { LEAK_PLACES } from '../../src/reason/leaks/leakPlaces.ts'
 import { COULD_BE } from '../../src/reason/weigh/checkLooks.ts'
-import { possibleLooks, setsOf } from '../../src/reason/weigh/nextLooks.ts'
+import { possibleLooks, whatCounts } from '../../src/reason/weigh/nextLooks.ts'
 import type { PossibleLook } from '../../src/reason/weigh/possibleLook.ts'
 import { type Weighed, weighVisit } from '../../src/reason/weigh/weighVisit.ts'
 import { nextLooks } from '../nextLooks.ts'
@@ -43,7 +43,20 @@ function answersOf(what: PossibleLook['what']): Observation[] | null {
   return values.length > 0 ? values.map(own) : (COULD_BE[check]?.map(own) ?? null)
 }
 
-const uncertainty = (weighed: Weighed): number => entropyBits(setsOf(weighed).map(({ p }) => p))
+/**
+ * Bits about which faults are there. Put together as they counted when the look was chosen: two at once that come to count by its answer are
+ * no uncertainty that it brought.
+ */
+function uncertainty({ belief }: Weighed, countsAs: ReturnType<typeof whatCounts>): number {
+  const sets = new Map<string, number>()
+  let total = 0
+  for (const one of belief.hypotheses) {
+    const key = countsAs(one).join(' ')
+    sets.set(key, (sets.get(key) ?? 0) + one.p)
+    total += one.p
+  }
+  return entropyBits([...sets.values()].map((p) => p / total))
+}
 
 /** Chances of a look's answers, over all that may be wrong. */
 function chances(weighed: Weighed, { shares, outcomes }: PossibleLook): Float64Array {
@@ -74,13 +87,14 @@ export function promises(calls: number, draw: Draw): Promise[] {
     const look = possibleLooks(visit, weighed).find(({ id }) => id === best?.id)
     const answers = look && answersOf(look.what)
     if (!best || !look || !answers) continue
-    const before = uncertainty(weighed)
+    const countsAs = whatCounts(weighed)
+    const before = uncertainty(weighed, countsAs)
     let [brought, mass] = [0, 0]
     chances(weighed, look).forEach((p, k) => {
       const answer = answers[k]
       if (p < SELDOM || !answer) return
       const after = weighVisit({ ...visit, observations: [...visit.observations, answer] })
-      brought += p * (before - uncertainty(after))
+      brought += p * (before - uncertainty(after, countsAs))
       mass += p
     })
     out.push({ promised: best.gainBits, brought: brought / mass })
@@ -106,7 +120,7 @@ export function promiseTable(all: readonly Promise[]): Table {
   return {
     title: 'What a look promises and what it brings',
     about:
-      'Calls of the town of the whole catalogue, part of the way: of the look worth most for its minutes, what it promised of the faults and what it brings on the mean over its answers, each as often as it is believed to come and weighed as it is when it is made. By quarters of what was promised.',
+      'Calls of the town of the whole catalogue, part of the way: of the look worth most for its minutes, what it promised of the faults and what it brings on the mean over its answers, each as often as it is believed to come and weighed as it is when it is made, of the faults as they were counted when it was promised. By quarters of what was promised.',
     rows: promiseQuarters(all).map(({ n, promised, brought, ratio }, q) => ({
       quarter: q + 1,
       n,

@@ -119,7 +119,7 @@ const waysIn = (ways: readonly FaultWay[], { first, second }: Hypothesis): Fault
  * The faults that a hypothesis counts as: two at once only where they are likely enough to be worth telling, else the likelier of the two.
  * That there may be a second fault beside the first, one of many, is nothing that a look is made for.
  */
-function whatCounts({ ways, belief }: Weighed): (one: Hypothesis) => FaultId[] {
+export function whatCounts({ ways, belief }: Weighed): (one: Hypothesis) => FaultId[] {
   const idsOf = (one: Hypothesis) =>
     waysIn(ways, one)
       .map(({ card }) => card.id)
