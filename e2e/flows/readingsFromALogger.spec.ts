@@ -48,11 +48,11 @@ test('a logger’s table becomes a run: guessed, drawn, put right, tried, taken 
   await page.getByLabel('Druck (mbar), unit').selectOption('kPa')
   await page.getByLabel('Druck (mbar), unit').selectOption('bar')
   await expect(
-    page.getByText('Levels or flows that no machine has: look at the unit of the column.'),
+    page.getByText('Levels, flows or currents that no machine has: look at the unit of the column.'),
   ).toBeVisible()
   await page.getByLabel('Druck (mbar), unit').selectOption('mbar')
   await expect(
-    page.getByText('Levels or flows that no machine has: look at the unit of the column.'),
+    page.getByText('Levels, flows or currents that no machine has: look at the unit of the column.'),
   ).toHaveCount(0)
 
   await page.getByLabel('Remember this logger as').fill('Our probe')

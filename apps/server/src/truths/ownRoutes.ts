@@ -20,8 +20,9 @@ import { learningRow } from './rows.ts'
 const family = v.picklist(FAMILY_IDS)
 const modelRow = v.strictObject({
   family,
-  model: v.string(),
-  name: v.string(),
+  /** Null = of the whole family. */
+  model: v.nullable(v.string()),
+  name: v.nullable(v.string()),
   machines: v.number(),
   runs: v.number(),
   far: v.number(),
@@ -54,19 +55,10 @@ export function ownRoutes(): Router {
       db.many('listOwnModels', modelRow, [actor.workshopId, MOST_MODELS]),
       db.maybeOne('findLearning', learningRow, [actor.workshopId]),
     ])
-    const families = [...new Set(models.map((one) => one.family))]
     const answer: OwnRecordsAnswer = {
       bands: learning?.bands ?? true,
-      lines: [
-        ...families.map((id) =>
-          lineOf(
-            id,
-            null,
-            models.filter((one) => one.family === id),
-          ),
-        ),
-        ...models.flatMap((one) => (one.model ? [lineOf(one.family, one, [one])] : [])),
-      ],
+      // Runs of machines whose make and model nobody wrote down count for their family alone.
+      lines: models.filter(({ model }) => model !== '').map(lineOf),
     }
     response.json(answer)
   })
@@ -120,18 +112,18 @@ export function ownRoutes(): Router {
 
 const nameOf = (make: string, model: string) => `${make.trim()} ${model.trim()}`
 
-function lineOf(
-  inFamily: OwnRecordsLine['family'],
-  model: v.InferOutput<typeof modelRow> | null,
-  rows: readonly v.InferOutput<typeof modelRow>[],
-): OwnRecordsLine {
-  const sum = (what: 'machines' | 'runs' | 'far') => rows.reduce((total, one) => total + one[what], 0)
-  return {
-    key: model ? recordsKey.model(inFamily, model.model) : recordsKey.family(inFamily),
-    family: inFamily,
-    name: model?.name ?? null,
-    machines: sum('machines'),
-    runs: sum('runs'),
-    far: sum('far'),
-  }
-}
+const lineOf = ({
+  family,
+  model,
+  name,
+  machines,
+  runs,
+  far,
+}: v.InferOutput<typeof modelRow>): OwnRecordsLine => ({
+  key: model === null ? recordsKey.family(family) : recordsKey.model(family, model),
+  family,
+  name,
+  machines,
+  runs,
+  far,
+})

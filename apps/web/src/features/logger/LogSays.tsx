@@ -6,6 +6,7 @@ import { Notice } from '../../ui/Notice.tsx'
 /** No tub is higher and none deeper: what lies beyond was read in another unit, mm. As the format has it. */
 const LEVELS_MM = [-300, 1500] as const
 const FLOWS_L_MIN = [-1, 200] as const
+const CURRENTS_A = [-200, 200] as const
 
 /** How much was read, what was left out and why, what is missing, and what cannot be. */
 export function LogSays({ log }: { log: ReadLog }) {
@@ -22,7 +23,8 @@ export function LogSays({ log }: { log: ReadLog }) {
       </p>
       {(beyond(log.levelMm, LEVELS_MM) ||
         beyond(log.rulerMm, LEVELS_MM) ||
-        beyond(log.flowLMin, FLOWS_L_MIN)) && <Notice tone="stop">{t('log.unitWrong')}</Notice>}
+        beyond(log.flowLMin, FLOWS_L_MIN) ||
+        beyond(log.currentA, CURRENTS_A)) && <Notice tone="stop">{t('log.unitWrong')}</Notice>}
       {log.left.map(({ why, count, firstLine }) => (
         <Notice key={why} tone="watch" className="p-2 px-3">
           {t('log.left', { count, why, line: firstLine })}

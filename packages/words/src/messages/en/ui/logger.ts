@@ -40,7 +40,7 @@ export const logger = {
   'log.rows': '{rows, plural, one {# row} other {# rows}} from {from}, over {span}.',
   'log.step': 'Usually {step} s from one to the next.',
   'log.together': 'More than can be drawn or kept: each point is the mean of {count}.',
-  'log.unitWrong': 'Levels or flows that no machine has: look at the unit of the column.',
+  'log.unitWrong': 'Levels, flows or currents that no machine has: look at the unit of the column.',
   'log.left':
     '{count, plural, one {# row was} other {# rows were}} left out, the first in line {line}: {why, select, no_time {no time in it} no_figure {no figure in it} other {its time lies before the one above}}.',
   'log.gaps':

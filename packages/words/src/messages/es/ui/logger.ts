@@ -41,7 +41,7 @@ export const logger: Record<keyof typeof english, string> = {
   'log.rows': '{rows, plural, one {# fila} other {# filas}} desde {from}, durante {span}.',
   'log.step': 'Normalmente {step} s de una a otra.',
   'log.together': 'Más de lo que se puede dibujar o guardar: cada punto es la media de {count}.',
-  'log.unitWrong': 'Niveles o caudales que ninguna máquina tiene: mire la unidad de la columna.',
+  'log.unitWrong': 'Niveles, caudales o corrientes que ninguna máquina tiene: mire la unidad de la columna.',
   'log.left':
     '{count, plural, one {Se omitió # fila} other {Se omitieron # filas}}, la primera en la línea {line}: {why, select, no_time {sin hora} no_figure {sin cifra} other {su hora es anterior a la de arriba}}.',
   'log.gaps':
