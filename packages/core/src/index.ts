@@ -400,6 +400,7 @@ export {
   type Variant,
 } from './reason/economics/priceList.ts'
 export { combineVisit, type VisitSays } from './reason/evidence/combineVisit.ts'
+export { aboveMm } from './reason/evidence/drains/liftTests.ts'
 export { DECIDE_LN } from './reason/evidence/drains/weighDrains.ts'
 export { FILL_CAUSES, type FillCause } from './reason/evidence/fills/fillModel.ts'
 export { runInVisit } from './reason/evidence/runInVisit.ts'

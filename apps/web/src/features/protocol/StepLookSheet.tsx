@@ -1,4 +1,5 @@
 import {
+  aboveMm,
   checkFacts,
   gateOf,
   type LookStep,
@@ -54,10 +55,7 @@ export function StepLookSheet({
     (!needsLevel || (levelMm !== null && Number.isFinite(levelMm)))
   const save = () => {
     if (!ready) return
-    const written =
-      step.entry === 'height' && bound === 'beyond'
-        ? t('stepLookSheet.above', { number: Math.round(Number(value)) })
-        : value
+    const written = step.entry === 'height' && bound === 'beyond' ? aboveMm(Number(value)) : value
     const observed: Observed = {
       type: 'observed',
       id: newId(),

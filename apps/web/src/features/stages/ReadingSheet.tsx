@@ -1,4 +1,11 @@
-import { asText, isHorizontal, type NumberCheck, type ObservationEvent, type Tap } from '@brendik/core'
+import {
+  aboveMm,
+  asText,
+  isHorizontal,
+  type NumberCheck,
+  type ObservationEvent,
+  type Tap,
+} from '@brendik/core'
 import * as v from 'valibot'
 import { newId } from '../../lib/newId.ts'
 import { usePrefs } from '../../lib/prefs.ts'
@@ -53,6 +60,7 @@ export function ReadingSheet({
   const caught = (flow: number | null) =>
     form.setValue('value', flow, { shouldValidate: form.formState.isSubmitted })
   const problem = form.formState.errors.value?.message
+  const mayBeBeyond = check.id === 'drain.lift-stop'
   const keep = (written: number | string, { levelMm, tempC }: Omit<Values, 'value'>) => {
     const observed: ObservationEvent = {
       type: 'observed',
@@ -103,6 +111,14 @@ export function ReadingSheet({
         <Button type="submit" look="solid" size="big">
           {t('ui.keep')}
         </Button>
+        {mayBeBeyond && (
+          <Button
+            size="tall"
+            onClick={form.handleSubmit((values) => keep(aboveMm(values.value ?? Number.NaN), values))}
+          >
+            {t('stepLookSheet.stillRunsThere')}
+          </Button>
+        )}
         {winding && (
           <Button size="tall" onClick={() => keep('open', form.getValues())}>
             {t('readingSheet.openCircuitNoReading')}

@@ -220,8 +220,8 @@ export function planVisit(
       ...SCHOOL_IDS.map((id) => ({ id, entries: SCHOOLS[id] })),
       ...(ownOrder.length > 0 ? [{ id: 'own' as const, entries: ownOrder }] : []),
     ].map(({ id, entries }) => {
-      const own =
-        leads ?? (entries ? schoolNext(entries, next.all.filter(fits)) : (next.steps.find(fits) ?? null))
+      const first = entries ? schoolNext(entries, next.all.filter(fits)) : (next.steps.find(fits) ?? null)
+      const own = leads ? (fits(leads) ? leads : null) : first
       return {
         id,
         expectedMin: orders

@@ -1,6 +1,6 @@
 import { figureOf, message } from '../../message.ts'
 import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
-import { liftSdM, liftTests } from '../evidence/drains/liftTests.ts'
+import { aboveMm, liftSdM, liftTests } from '../evidence/drains/liftTests.ts'
 import { weighDrains } from '../evidence/drains/weighDrains.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import { flowName, spread, timed, whenAsked } from './foretoldRun.ts'
@@ -80,11 +80,11 @@ export function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly 
     const whatIs = (value: number | string): Observation => ({ check, value })
     const shares = whenAsked(() => {
       // A bound that every head passes: what the runs say, with nothing of a lift yet.
-      const base = weighDrains(machine, site, drains, [...weighed.observations, whatIs('above 0')])
+      const base = weighDrains(machine, site, drains, [...weighed.observations, whatIs(aboveMm(0))])
       if (!base) return () => new Float64Array(LIFTS.length + 1)
       const width = LIFT_STEP_MM / 1000 / (liftSdM(machine, site) * Math.sqrt(2 * Math.PI))
       const { likelihoodWith } = headAndPathMasses(weighed.ways, base)
-      const weighings = [...LIFTS, `above ${REACH_MM}`].map((value) => {
+      const weighings = [...LIFTS, aboveMm(REACH_MM)].map((value) => {
         const [fits] = liftTests(machine, site, [whatIs(value)])
         return {
           likelihood: likelihoodWith((headM) => Math.exp(fits?.(headM) ?? 0)),

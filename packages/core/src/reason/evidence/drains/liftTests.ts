@@ -11,6 +11,9 @@ function levelAtLift(machine: MachineSpec, levelMm: number | null): { mm: number
   return { mm: 0.55 * full, sdMm: 0.28 * full }
 }
 
+/** How a lift test is written down whose stream still ran at a height, mm above the floor. */
+export const aboveMm = (mm: number): string => `above ${Math.round(mm)}`
+
 /** A lift test as it was written down: a height above the floor, or "above 2200". */
 function liftReading(value: string | number): { mm: number; atLeast: boolean } | null {
   if (typeof value === 'number') return { mm: value, atLeast: false }

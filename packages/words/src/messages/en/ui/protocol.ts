@@ -6,7 +6,6 @@ export const protocol = {
   'protocolLinks.otherProtocol': '{others} other {others, plural, one {protocol} other {protocols}}',
   'protocolLinks.tellsApart': 'Tells apart: {what}',
   'protocolLinks.ofMin': '{made} of {steps}, {minutes} min',
-  'stepLookSheet.above': 'above {number}',
   'stepLookSheet.tap': 'Tap',
   'stepLookSheet.whatTheStreamDid': 'What the stream did',
   'stepLookSheet.stopsAtThisHeight': 'Stops at this height',

@@ -8,7 +8,6 @@ export const protocol: Record<keyof typeof english, string> = {
   'protocolLinks.otherProtocol': '{others} {others, plural, one {protocolo más} other {protocolos más}}',
   'protocolLinks.tellsApart': 'Distingue: {what}',
   'protocolLinks.ofMin': '{made} de {steps}, {minutes} min',
-  'stepLookSheet.above': 'más de {number}',
   'stepLookSheet.tap': 'Grifo',
   'stepLookSheet.whatTheStreamDid': 'Qué hizo el chorro',
   'stepLookSheet.stopsAtThisHeight': 'Para a esta altura',
