@@ -44,7 +44,7 @@ export interface Next {
 /** Every look also costs getting up, wiping and saying it, min. Estimate. */
 export const EACH_STEP_MIN = 1
 /** Below this certainty nobody is told to act. */
-export const LEAST_SURE = 0.92
+export const LEAST_SURE = 0.9
 /**
  * What uses up no part, and is told by its run at once whether it was that, is done at this certainty already where nothing is left that is worth
  * looking at: somebody has to end it. Estimate, settled on the study of the planner.
