@@ -76,7 +76,7 @@ module.exports = {
       to: {
         path: '^packages/(core|words)/src',
         pathNot:
-          '^packages/(core|words)/src/index.ts$|^packages/words/src/(lean|messages/es/index|messages/(en|es)/jobs).ts$',
+          '^packages/(core|words)/src/index.ts$|^packages/words/src/(lean|messages/(en|es)/(first|pages|jobs)).ts$',
       },
     },
     {

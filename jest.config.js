@@ -18,7 +18,12 @@ export default {
   projects: [
     { ...base, displayName: 'core', testMatch: ['<rootDir>/packages/core/test/**/*.test.ts'] },
     { ...base, displayName: 'words', testMatch: ['<rootDir>/packages/words/test/**/*.test.ts'] },
-    { ...base, displayName: 'web', testMatch: ['<rootDir>/apps/web/test/**/*.test.ts'] },
+    {
+      ...base,
+      displayName: 'web',
+      testMatch: ['<rootDir>/apps/web/test/**/*.test.ts'],
+      setupFiles: ['<rootDir>/apps/web/test/everyWord.ts'],
+    },
     { ...base, displayName: 'rig', testMatch: ['<rootDir>/apps/rig/test/**/*.test.ts'] },
     { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
   ],

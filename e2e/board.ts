@@ -1,5 +1,11 @@
 import { expect, type Page } from '@playwright/test'
 
+/** The seconds that a clock, or the time of an entry, shows as minutes and seconds: 0:05.2. */
+export function clockSeconds(text: string): number {
+  const [, minutes, seconds] = /(\d+):(\d\d(?:\.\d)?)/.exec(text.replace(/\s/g, '')) ?? []
+  return Number(minutes) * 60 + Number(seconds)
+}
+
 /** The run board in a technician's words. */
 export class Board {
   readonly page: Page
@@ -31,9 +37,7 @@ export class Board {
   }
 
   async seconds(): Promise<number> {
-    const text = (await this.page.getByRole('timer').innerText()).replace(/\s/g, '')
-    const [, minutes, seconds] = /(\d+):(\d\d\.\d)/.exec(text) ?? []
-    return Number(minutes) * 60 + Number(seconds)
+    return clockSeconds(await this.page.getByRole('timer').innerText())
   }
 
   /** Waits until the clock shows at least so many seconds. */
@@ -90,8 +94,7 @@ export class Board {
       const [text, nowMs] = await this.page
         .getByRole('timer')
         .evaluate((timer) => [timer.textContent ?? '', Date.now()] as const)
-      const [, minutes, seconds] = /(\d+):(\d\d\.\d)/.exec(text.replace(/\s/g, '')) ?? []
-      seen.push(nowMs - 60_000 * Number(minutes) - 1000 * Number(seconds))
+      seen.push(nowMs - 1000 * clockSeconds(text))
       await this.page.waitForTimeout(120)
     }
     return Math.min(...seen)

@@ -13,8 +13,8 @@ export default defineConfig({
     { name: 'others', testIgnore: LONGEST },
   ],
   // They only end what hangs: two cores that are shared with others were seen to take three times as long.
-  timeout: 300_000,
-  expect: { timeout: 25_000 },
+  timeout: 400_000,
+  expect: { timeout: 60_000 },
   outputDir: '../test-results',
   use: {
     viewport: { width: 1280, height: 800 },

@@ -2,31 +2,29 @@ import { fileURLToPath } from 'node:url'
 import { constants } from 'node:zlib'
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
-import { defineConfig, type Rolldown } from 'vite'
+import { defineConfig } from 'vite'
 import { compression, defineAlgorithm } from 'vite-plugin-compression2'
 import { VitePWA } from 'vite-plugin-pwa'
 import { directImports } from './directImports.ts'
+import { firstWords, openedBy } from './firstWords.ts'
 
 /** Not the page nor its first file, which loads the app and waits for it. */
 const waitsForNothing = (id: string) => !/\/(index\.html|src\/start\.ts)$/.test(id)
 /** What is loaded once the language's words are there, before anything is shown. */
 const MAIN = fileURLToPath(new URL('src/main.tsx', import.meta.url))
+/** What is shown to whoever is not signed in, as soon as that is known. */
+const SIGN_IN = fileURLToPath(new URL('src/features/door/SignIn.tsx', import.meta.url))
 
-/** A file of the app, and all that it cannot run without. */
-function openedBy(
-  id: string,
-  of: Pick<Rolldown.ChunkingContext, 'getModuleInfo'>,
-  found = new Set<string>(),
-): Set<string> {
-  if (found.has(id)) return found
-  found.add(id)
-  for (const next of of.getModuleInfo(id)?.importedIds ?? []) openedBy(next, of, found)
-  return found
-}
+/** What is loaded without the words of the pages: it shares no file with what says them. */
+const BY_ITSELF = /\/messages\/|\/date-fns\/locale\/|\/workbox-window\//
+/** What is loaded once the words of all pages are there. */
+const WAITS_FOR_WORDS =
+  /\/src\/(routes\/\w+Page|routes\/VisitSpace|features\/waiting\/WaitingSheet|features\/door\/SignInAgain)\.tsx$/
 
 export default defineConfig({
   plugins: [
     directImports(fileURLToPath(new URL('.', import.meta.url))),
+    firstWords(WAITS_FOR_WORDS),
     react(),
     tailwindcss(),
     // Compressed once, tighter than there would be time for at each request.
@@ -76,11 +74,13 @@ export default defineConfig({
             // What waits for the app stays by itself: the app needs the rest of it.
             { name: 'start', tags: ['$initial'], test: waitsForNothing, priority: 3 },
             { name: (id, of) => (openedBy(MAIN, of).has(id) ? 'app' : null), priority: 2 },
+            // By itself: it is run while the words of the other pages are on their way.
+            { name: (id, of) => (openedBy(SIGN_IN, of).has(id) ? 'door' : null), priority: 1.5 },
             {
               name: 'pages',
               entriesAware: true,
               entriesAwareMergeThreshold: 12_000,
-              test: waitsForNothing,
+              test: (id: string) => waitsForNothing(id) && !BY_ITSELF.test(id),
               priority: 1,
             },
           ],

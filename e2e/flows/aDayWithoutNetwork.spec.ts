@@ -67,10 +67,10 @@ test('a visit, its machine and place, looks, notes, a photo and a run are made w
   await page.getByRole('dialog').getByRole('button', { name: 'Back' }).click()
 
   await context.setOffline(false)
-  await expect(cell).toHaveCount(0, { timeout: 30_000 })
+  await expect(cell).toHaveCount(0)
   const api = async (path: string) => (await page.request.get(`${world.url}/api${path}`)).json()
   const id = visit.split('/visits/')[1]
-  await expect.poll(async () => (await api(`/visits/${id}`)).photos?.length, { timeout: 30_000 }).toBe(1)
+  await expect.poll(async () => (await api(`/visits/${id}`)).photos?.length).toBe(1)
   const stored = await api(`/visits/${id}`)
   expect(stored).toMatchObject({
     site: { name: 'Far Cellar' },
@@ -130,7 +130,7 @@ test('two pages of one device write over nothing: what both recorded without net
       .map((e: { topic: string; value: string }) => `${e.topic} ${e.value}`)
       .sort()
   }
-  await expect.poll(notes, { timeout: 30_000 }).toEqual(['note:fill Said here', 'note:hold Said there'])
+  await expect.poll(notes).toEqual(['note:fill Said here', 'note:hold Said there'])
   await expect(other.getByRole('button', { name: /not sent yet/ })).toHaveCount(0)
   expect(await notes()).toHaveLength(2)
 })
@@ -240,7 +240,7 @@ test('a session that ends takes the page from nobody: signing in over it goes on
   await typed.fill('Fills slowly; half typed')
   await context.clearCookies()
   // The next thing that is read finds nobody signed in.
-  await expect(page.getByText('You are signed out.', { exact: false })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText('You are signed out.', { exact: false })).toBeVisible()
   await expect(typed).toHaveValue('Fills slowly; half typed')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('heading', { name: 'Fills slowly; half typed' })).toBeVisible()

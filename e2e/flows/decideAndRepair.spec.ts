@@ -1,6 +1,7 @@
 import { BLANK_RECORD, familyDefaults } from '@brendik/core'
 import { expectAccessible } from '../accessible.ts'
 import { bar, done, doUntil, step } from '../jobSteps.ts'
+import { doubleTap } from '../taps.ts'
 import { visitWith } from '../visitWith.ts'
 import { expect, test } from '../world.ts'
 
@@ -55,7 +56,7 @@ test('what an act costs is weighed against a new machine, the customer says yes,
     .click()
   await page.getByRole('button', { name: /As decided.*Pump motor, hoses stay on/ }).click()
   await expect(step(page)).toHaveText('Pull the plug')
-  await done(page).dblclick()
+  await doubleTap(done(page))
   await expect(step(page)).toHaveText('Shut the taps')
   await page.waitForTimeout(850)
   await doUntil(page, 'Top off')
@@ -214,7 +215,7 @@ test('what is left to come back to is on the day until it is done, reminders cou
   const due = page.getByRole('region', { name: 'Due to come back to' })
   await expect(async () => {
     await page.goto(`${world.url}/?day=${day}`)
-    await expect(due).toContainText('Ask for the first cycles', { timeout: 1500 })
+    await expect(due).toContainText('Ask for the first cycles', { timeout: 5000 })
   }).toPass()
   await due.getByRole('button', { name: 'Reminded' }).click()
   await expect(due).toContainText('reminded once')

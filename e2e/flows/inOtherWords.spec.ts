@@ -69,7 +69,6 @@ test('every word of every screen comes from the table, and in US units nothing i
   page,
   world,
 }) => {
-  test.setTimeout(240_000)
   await choose(page, 'pseudo', 'us')
   const data = await gatherData(page)
   const strange: string[] = []

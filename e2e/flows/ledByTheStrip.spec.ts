@@ -355,8 +355,8 @@ test('what goes on by itself leaves the hands free: the line asks for what distu
   await page.goto(run)
   // A press in the first moment of a page is taken for a slip.
   await expect(async () => {
-    await stop.click({ timeout: 2000 })
-    await expect(stop).toHaveCount(0, { timeout: 2000 })
+    await stop.click({ timeout: 5000 })
+    await expect(stop).toHaveCount(0, { timeout: 5000 })
   }).toPass()
   await page.goto(`${leaks}/weigh`)
   await expect(page.getByRole('region', { name: 'What it may be' })).toBeVisible()

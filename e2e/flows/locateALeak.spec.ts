@@ -20,7 +20,6 @@ for (const [name, width, height] of [
   ['hand', 390, 844],
 ] as const)
   test(`a leak is located by keyboard alone, phase by phase, ${name}`, async ({ page, world }) => {
-    test.setTimeout(240_000)
     await page.setViewportSize({ width, height })
     const dialog = page.getByRole('dialog')
     const inDialog = (label: string | RegExp) =>
@@ -231,7 +230,6 @@ test('the ladder resolved, its sheets and the replay hold no accessibility fault
   page,
   world,
 }) => {
-  test.setTimeout(240_000)
   await openLeakTest(page, world.url)
   await expect(suspects(page)).toBeVisible()
   await ladder(page).focus()

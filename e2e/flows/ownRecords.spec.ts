@@ -29,7 +29,6 @@ test('a washer of a model that was proven before is expected by own records, and
     .poll(
       async () =>
         ((await (await page.request.get(`${url}/api/visits/${visit}`)).json()) as VisitAnswer).own?.machines,
-      { timeout: 30_000 },
     )
     .toBe(5)
 
@@ -75,9 +74,9 @@ test('records of a model are looked into; a run is set aside and counted again, 
   await expect(far).toContainText('far from the others, not used')
   await first.getByRole('button', { name: 'Set aside' }).click()
   await expect(first).toContainText('set aside by Ines')
-  await expect(page.getByText('5 machines, 12 runs')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('5 machines, 12 runs')).toBeVisible()
   await first.getByRole('button', { name: 'Count again' }).click()
-  await expect(page.getByText('5 machines, 13 runs')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('5 machines, 13 runs')).toBeVisible()
 
   await page.goto(`${url}/learned`)
   const own = page.getByRole('region', { name: 'Own records' })

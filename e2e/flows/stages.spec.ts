@@ -21,8 +21,8 @@ test('a photo is made small, shown at once, kept through a dead server, and take
     .setInputFiles({ name: 'hose.png', mimeType: 'image/png', buffer: Buffer.from(PNG, 'base64') })
   await expect(photos.getByRole('img', { name: /not sent yet/ })).toBeVisible()
   await world.startServer()
-  await expect(photos.getByRole('img', { name: /not sent yet/ })).toHaveCount(0, { timeout: 30_000 })
-  await expect(photos.getByRole('img')).toHaveCount(1, { timeout: 30_000 })
+  await expect(photos.getByRole('img', { name: /not sent yet/ })).toHaveCount(0)
+  await expect(photos.getByRole('img')).toHaveCount(1)
   // It is a picture, and a JPEG by now.
   const src = await photos.getByRole('img').getAttribute('src')
   const answer = await page.request.get(`${world.url}${src}`)
@@ -50,14 +50,11 @@ test('what is typed and pressed while the server is away is kept and sent later'
   await expect(page.getByRole('button', { name: /^Panels open/ })).toBeVisible()
   await world.startServer()
   await expect
-    .poll(
-      async () => {
-        const id = page.url().split('/visits/')[1]?.split('/')[0]
-        const answer = await page.request.get(`${world.url}/api/visits/${id}`).catch(() => null)
-        return answer?.ok() ? JSON.stringify((await answer.json()).entries) : ''
-      },
-      { timeout: 30_000 },
-    )
+    .poll(async () => {
+      const id = page.url().split('/visits/')[1]?.split('/')[0]
+      const answer = await page.request.get(`${world.url}/api/visits/${id}`).catch(() => null)
+      return answer?.ok() ? JSON.stringify((await answer.json()).entries) : ''
+    })
     .toMatch(/Typed without a server.*state:panels|state:panels.*Typed without a server/)
   await page.reload()
   await expect(page.getByLabel('Notes')).toHaveValue('Typed without a server')
@@ -68,7 +65,6 @@ for (const [name, width, height] of [
   ['hand', 390, 844],
 ] as const)
   test(`no view holds an accessibility fault, both themes, ${name}`, async ({ page, world }) => {
-    test.setTimeout(240_000)
     await page.setViewportSize({ width, height })
     await page.goto(world.url)
     await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()

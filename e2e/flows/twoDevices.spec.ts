@@ -16,7 +16,7 @@ test('what one device enters appears on the other, and either may stop the run',
   const hand = new Board(phone)
   await phone.goto(page.url())
   await expect(phone.getByRole('button', { name: /^Stop/ })).toBeVisible()
-  expect(Math.abs((await hand.seconds()) - (await board.seconds()))).toBeLessThan(1)
+  expect(Math.abs((await hand.startedMs()) - (await board.startedMs()))).toBeLessThan(1000)
 
   await hand.level('31')
   await expect(board.entries().filter({ hasText: '31 mm' })).toHaveCount(1)

@@ -22,13 +22,13 @@ test('two technicians on one visit lose nothing: both values are kept until one 
   await other.keyboard.type('Tobin saw scale')
   for (const screen of [page, other]) {
     const answers = screen.getByRole('region', { name: 'Two answers' })
-    await expect(answers.getByText('Ines saw rust')).toBeVisible({ timeout: 30_000 })
+    await expect(answers.getByText('Ines saw rust')).toBeVisible()
     await expect(answers.getByText('Tobin saw scale')).toBeVisible()
   }
   // What somebody is typing is never taken from under their hands.
   await expect(page.getByLabel('Notes')).toHaveValue('Ines saw rust')
   await page.getByRole('button', { name: 'Keep both, one under the other' }).click()
-  await expect(other.getByRole('region', { name: 'Two answers' })).toBeHidden({ timeout: 30_000 })
+  await expect(other.getByRole('region', { name: 'Two answers' })).toBeHidden()
   await other.reload()
   await expect(other.getByLabel('Notes')).toHaveValue(
     /Ines saw rust\nTobin saw scale|Tobin saw scale\nInes saw rust/,
@@ -44,7 +44,7 @@ test('two technicians on one visit lose nothing: both values are kept until one 
   await set(other, 'Plugged in')
   await world.resumeReads(page, other)
   for (const screen of [page, other])
-    await expect(screen.getByRole('button', { name: /^Mains two answers/ })).toBeVisible({ timeout: 30_000 })
+    await expect(screen.getByRole('button', { name: /^Mains two answers/ })).toBeVisible()
   await page.getByRole('button', { name: /^Mains/ }).click()
   await expect(page.getByRole('dialog').getByText(/Both are kept: choose the right one/)).toBeVisible()
   await page
@@ -52,7 +52,7 @@ test('two technicians on one visit lose nothing: both values are kept until one 
     .locator('li', { hasText: 'unplugged' })
     .getByRole('button', { name: 'Keep this' })
     .click()
-  await expect(other.getByRole('button', { name: /^Mains unplugged/ })).toBeVisible({ timeout: 30_000 })
+  await expect(other.getByRole('button', { name: /^Mains unplugged/ })).toBeVisible()
 
   // And of a look: both answers stand, by name.
   await page.keyboard.press('Escape')
@@ -64,9 +64,9 @@ test('two technicians on one visit lose nothing: both values are kept until one 
   for (const screen of [page, other])
     await expect(
       hose(screen).getByText(/Two answers stand:.*\((Ines|Tobin)\).*\((Ines|Tobin)\)/),
-    ).toBeVisible({ timeout: 30_000 })
+    ).toBeVisible()
   await hose(page).getByRole('button', { name: 'kinked' }).click()
-  await expect(hose(other).getByText(/Two answers stand/)).toBeHidden({ timeout: 30_000 })
+  await expect(hose(other).getByText(/Two answers stand/)).toBeHidden()
   await expect(hose(other).getByRole('button', { name: 'kinked' })).toHaveAttribute('aria-pressed', 'true')
   await otherContext.close()
 })
@@ -95,7 +95,7 @@ test('two devices change one machine, one of them without network: both values a
   await other.getByLabel('Tub diameter inside').fill('512')
   await other.getByLabel('Serial number').fill('QX-118')
   await other.getByRole('button', { name: 'Save the machine' }).click()
-  await expect(other.getByRole('button', { name: /not sent yet/ })).toBeVisible({ timeout: 30_000 })
+  await expect(other.getByRole('button', { name: /not sent yet/ })).toBeVisible()
   await page.getByLabel('Tub diameter inside').fill('508')
   await page.getByLabel('Closes the valve at').fill('105')
   await page.getByRole('button', { name: 'Save the machine' }).click()
@@ -110,7 +110,7 @@ test('two devices change one machine, one of them without network: both values a
   for (const screen of [page, other]) {
     await screen.goto(visitUrl)
     const answers = screen.getByRole('region', { name: 'Two answers' })
-    await expect(answers.getByText('508 mm')).toBeVisible({ timeout: 30_000 })
+    await expect(answers.getByText('508 mm')).toBeVisible()
     await expect(answers.getByText('512 mm')).toBeVisible()
     await expect(answers.getByText(/Tobin/)).toBeVisible()
   }

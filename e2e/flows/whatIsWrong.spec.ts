@@ -41,6 +41,8 @@ test('what is wrong follows what is found, says why, names two that cannot both 
   }
   await look('pump.sound', 'silent')
   await page.reload()
+  // The page stands before the server is heard.
+  await expect(page.getByText('Pump when draining: silent').first()).toBeVisible()
   // The next check is made where it is proposed, and is not proposed again.
   const next = page.getByRole('region', { name: 'Next, worth most for its minutes' })
   const proposed = await next.getByRole('heading', { level: 1 }).textContent()

@@ -37,7 +37,7 @@ test('in a cellar without network a run is started, timed, survives a reload, an
   const runUrl = page.url()
 
   await context.setOffline(false)
-  await expect(page.getByRole('status')).toContainText('stored', { timeout: 30_000 })
+  await expect(page.getByRole('status')).toContainText('stored')
   const answer = await page.request.get(`${world.url}/api/runs/${runUrl.split('/runs/')[1]?.split('?')[0]}`)
   expect(((await answer.json()) as { events: { type: string }[] }).events.map((event) => event.type)).toEqual(
     ['planned', 'started', 'levelRead'],

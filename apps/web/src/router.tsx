@@ -1,10 +1,17 @@
 import type { QueryClient } from '@tanstack/react-query'
+import type { ComponentType } from 'react'
 import { createBrowserRouter, type LoaderFunctionArgs } from 'react-router'
 import { machineQuery, ownOrderQuery, ownTimesQuery, pricesQuery, visitQuery } from './api/queries.ts'
 import { Door } from './features/door/index.ts'
-import { loadJobWords } from './lib/jobWords.ts'
+import { loadJobWords, loadPageWords } from './lib/loadWords.ts'
 import { DayPage } from './routes/DayPage.tsx'
 import { FailurePage } from './routes/FailurePage.tsx'
+
+/** A page, once its words are there: some are read as its code is. */
+const page = (load: () => Promise<ComponentType>) => async () => {
+  await loadPageWords()
+  return { Component: await load() }
+}
 
 /** Every address of the app; all but the day are loaded when they are first gone to. */
 export const makeRouter = (client: QueryClient) => {
@@ -30,15 +37,15 @@ export const makeRouter = (client: QueryClient) => {
       children: [
         {
           path: '/join/:token',
-          lazy: async () => ({ Component: (await import('./routes/InvitationPage.tsx')).InvitationPage }),
+          lazy: page(async () => (await import('./routes/InvitationPage.tsx')).InvitationPage),
         },
         {
           path: '/shared/:token',
-          lazy: async () => ({ Component: (await import('./routes/SharedPage.tsx')).SharedPage }),
+          lazy: page(async () => (await import('./routes/SharedPage.tsx')).SharedPage),
         },
         {
           path: '/recover',
-          lazy: async () => ({ Component: (await import('./routes/RecoverPage.tsx')).RecoverPage }),
+          lazy: page(async () => (await import('./routes/RecoverPage.tsx')).RecoverPage),
         },
         {
           element: <Door />,
@@ -46,116 +53,114 @@ export const makeRouter = (client: QueryClient) => {
             { path: '/', element: <DayPage /> },
             {
               path: '/visits/new',
-              lazy: async () => ({ Component: (await import('./routes/NewVisitPage.tsx')).NewVisitPage }),
+              lazy: page(async () => (await import('./routes/NewVisitPage.tsx')).NewVisitPage),
             },
             {
               path: '/visits/:visitId',
               loader: visit,
-              lazy: async () => ({ Component: (await import('./routes/VisitSpace.tsx')).VisitSpace }),
+              lazy: page(async () => (await import('./routes/VisitSpace.tsx')).VisitSpace),
               children: [
                 {
                   index: true,
-                  lazy: async () => ({ Component: (await import('./routes/VisitPage.tsx')).VisitPage }),
+                  lazy: page(async () => (await import('./routes/VisitPage.tsx')).VisitPage),
                 },
                 {
                   path: 'weigh',
-                  lazy: async () => ({ Component: (await import('./routes/WeighPage.tsx')).WeighPage }),
+                  lazy: page(async () => (await import('./routes/WeighPage.tsx')).WeighPage),
                 },
                 {
                   path: 'decide',
-                  lazy: async () => ({ Component: (await import('./routes/DecidePage.tsx')).DecidePage }),
+                  lazy: page(async () => (await import('./routes/DecidePage.tsx')).DecidePage),
                 },
                 {
                   path: 'repair',
-                  lazy: async () => {
-                    // Its words are a table of their own: they are there before the page is.
+                  lazy: page(async () => {
+                    // Its words are a table of their own.
                     await loadJobWords()
-                    return { Component: (await import('./routes/RepairPage.tsx')).RepairPage }
-                  },
+                    return (await import('./routes/RepairPage.tsx')).RepairPage
+                  }),
                 },
                 {
                   path: 'prove',
-                  lazy: async () => ({ Component: (await import('./routes/ProvePage.tsx')).ProvePage }),
+                  lazy: page(async () => (await import('./routes/ProvePage.tsx')).ProvePage),
                 },
                 {
                   path: 'report',
-                  lazy: async () => ({ Component: (await import('./routes/ReportPage.tsx')).ReportPage }),
+                  lazy: page(async () => (await import('./routes/ReportPage.tsx')).ReportPage),
                 },
                 {
                   path: ':stageId',
-                  lazy: async () => ({ Component: (await import('./routes/StagePage.tsx')).StagePage }),
+                  lazy: page(async () => (await import('./routes/StagePage.tsx')).StagePage),
                 },
               ],
             },
             {
               path: '/visits/:visitId/compare',
               loader: visit,
-              lazy: async () => ({ Component: (await import('./routes/ComparePage.tsx')).ComparePage }),
+              lazy: page(async () => (await import('./routes/ComparePage.tsx')).ComparePage),
             },
             {
               path: '/visits/:visitId/log',
               loader: visit,
-              lazy: async () => ({ Component: (await import('./routes/LogPage.tsx')).LogPage }),
+              lazy: page(async () => (await import('./routes/LogPage.tsx')).LogPage),
             },
             {
               path: '/visits/:visitId/protocols/:protocolId',
               loader: visit,
-              lazy: async () => ({ Component: (await import('./routes/ProtocolPage.tsx')).ProtocolPage }),
+              lazy: page(async () => (await import('./routes/ProtocolPage.tsx')).ProtocolPage),
             },
             {
               path: '/rates',
-              lazy: async () => ({ Component: (await import('./routes/RatesPage.tsx')).RatesPage }),
+              lazy: page(async () => (await import('./routes/RatesPage.tsx')).RatesPage),
             },
             {
               path: '/catalogue',
-              lazy: async () => ({ Component: (await import('./routes/CataloguePage.tsx')).CataloguePage }),
+              lazy: page(async () => (await import('./routes/CataloguePage.tsx')).CataloguePage),
             },
             {
               path: '/logbook',
-              lazy: async () => ({ Component: (await import('./routes/LogbookPage.tsx')).LogbookPage }),
+              lazy: page(async () => (await import('./routes/LogbookPage.tsx')).LogbookPage),
             },
             {
               path: '/interface',
-              lazy: async () => ({ Component: (await import('./routes/InterfacePage.tsx')).InterfacePage }),
+              lazy: page(async () => (await import('./routes/InterfacePage.tsx')).InterfacePage),
             },
             {
               path: '/bring-in',
-              lazy: async () => ({ Component: (await import('./routes/BringInPage.tsx')).BringInPage }),
+              lazy: page(async () => (await import('./routes/BringInPage.tsx')).BringInPage),
             },
             {
               path: '/learned',
-              lazy: async () => ({ Component: (await import('./routes/LearnedPage.tsx')).LearnedPage }),
+              lazy: page(async () => (await import('./routes/LearnedPage.tsx')).LearnedPage),
             },
             {
               path: '/own-records/:key',
-              lazy: async () => ({ Component: (await import('./routes/OwnModelPage.tsx')).OwnModelPage }),
+              lazy: page(async () => (await import('./routes/OwnModelPage.tsx')).OwnModelPage),
             },
             {
               path: '/workshop',
-              lazy: async () => ({ Component: (await import('./routes/WorkshopPage.tsx')).WorkshopPage }),
+              lazy: page(async () => (await import('./routes/WorkshopPage.tsx')).WorkshopPage),
             },
             {
               path: '/machines/:machineId',
               loader: machine,
-              lazy: async () => ({ Component: (await import('./routes/MachinePage.tsx')).MachinePage }),
+              lazy: page(async () => (await import('./routes/MachinePage.tsx')).MachinePage),
             },
             {
               path: '/machines/:machineId/change',
-              lazy: async () => ({
-                Component: (await import('./routes/ChangeMachinePage.tsx')).ChangeMachinePage,
-              }),
+              lazy: page(async () => (await import('./routes/ChangeMachinePage.tsx')).ChangeMachinePage),
             },
             {
               path: '/sites/:siteId',
-              lazy: async () => ({ Component: (await import('./routes/SitePage.tsx')).SitePage }),
+              lazy: page(async () => (await import('./routes/SitePage.tsx')).SitePage),
             },
             {
               path: '/runs/:runId',
-              lazy: async () => ({ Component: (await import('./routes/RunPage.tsx')).RunPage }),
+              lazy: page(async () => (await import('./routes/RunPage.tsx')).RunPage),
             },
             {
               path: '*',
-              lazy: async () => ({ Component: (await import('./routes/NotFoundPage.tsx')).NotFoundPage }),
+              lazy: page(async () => (await import('./routes/NotFoundPage.tsx')).NotFoundPage),
             },
           ],
         },

@@ -1,5 +1,5 @@
 import { expect, it } from '@jest/globals'
-import { steadyClock } from '../src/lib/steadyClock.ts'
+import { steadyAtMs, steadyClock, steadyNowMs } from '../src/lib/steadyClock.ts'
 
 it('goes on evenly when the device’s clock is set back, and follows it when it is set right', () => {
   const now = { wall: 1_000_000_000, even: 5000 }
@@ -38,4 +38,13 @@ it('remembers over a reload what was set back, unless it was set right meanwhile
   expect(at(1_004_000 + 3_600_000, set)).toBe(4_604_000)
   // An hour later by a clock that still stands behind is not told from one that was set right; two hours later is.
   expect(at(1_000_000 + 7_200_000, set)).toBe(1_000_000 + 10_800_000)
+})
+
+it('dates a press by when it was made, however late a busy page hears of it', () => {
+  const late = (ms: number) => steadyNowMs() - steadyAtMs({ timeStamp: performance.now() - ms })
+  expect(late(900)).toBeGreaterThanOrEqual(899)
+  expect(late(900)).toBeLessThan(1000)
+  // An event dated by another clock than the page's tells nothing of that.
+  expect(late(1e9)).toBeLessThan(100)
+  expect(late(-5000)).toBeLessThan(100)
 })

@@ -4,7 +4,8 @@ import { clockParts, clockText, durationText, estimateText } from '../src/lib/ti
 import { figure, typedFigure, unitOf, withUnit } from '../src/lib/units.ts'
 import { reasonText } from '../src/words/factText.ts'
 import { fieldName, fieldText } from '../src/words/recordText.ts'
-import { headline, sentence } from '../src/words/runText.ts'
+import { runSentence } from '../src/words/runSentence.ts'
+import { headline } from '../src/words/runText.ts'
 
 const slow: Saying = {
   code: 'slow',
@@ -74,7 +75,7 @@ it('reads a typed figure back to the base unit it was shown from', () => {
 })
 it('says the verdict in few words and its reason in the user’s units', () => {
   expect(headline(slow, 'stopped')).toEqual({ text: 'Takes 1.4 × as long', tone: 'watch' })
-  expect(sentence(slow, 'us')).toBe(
+  expect(runSentence(slow, 'us')).toBe(
     'Drains at 3.12 gpm where 3.96 to 5.02 gpm is expected (29 % low), so it takes 1.4 × as long; pump and path both fit: a second hose height or the lift test tells which.',
   )
 })
@@ -84,7 +85,7 @@ it('does not call a run untellable while it still runs', () => {
     'Too early to tell',
     'Cannot be told',
   ])
-  expect(sentence(early, 'metric')).toMatch(/^1 usable reading:/)
+  expect(runSentence(early, 'metric')).toMatch(/^1 usable reading:/)
 })
 it('shows a standstill as what it is', () => {
   const stalled: Saying = {
@@ -96,7 +97,7 @@ it('shows a standstill as what it is', () => {
     silent: false,
   }
   expect(headline(stalled, 'stopped')).toEqual({ text: 'Stopped draining after 14 s', tone: 'stop' })
-  expect(sentence(stalled, 'us')).toContain('stood still at 3.50 in')
+  expect(runSentence(stalled, 'us')).toContain('stood still at 3.50 in')
 })
 
 it('names every field that two may have changed at once, and says its value in the user’s units', () => {

@@ -50,6 +50,7 @@ describe('knowledge', () => {
   it.each(LEAK_FAULTS.map((f) => [f.id, f] as const))('%s: every share is a share', (_id, fault) => {
     expect(fault.amounts.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9)
     expect(fault.trails.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9)
+    expect(fault.manners.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9)
     for (const phase of LEAK_PHASES) {
       expect(fault.phases[phase]).toBeGreaterThan(0)
       expect(fault.phases[phase]).toBeLessThan(1)

@@ -7,7 +7,6 @@ export {
 } from './say/fileAnswer.ts'
 export { KIND_ID, STAGE_NAME_ID } from './say/names.ts'
 export { carriesMessage, readText } from './say/readText.ts'
-export { sayAny } from './say/say.ts'
 export { sayCheck, sayObserved } from './say/sayLook.ts'
 export {
   type ReportText,
@@ -18,7 +17,7 @@ export {
   sayReport,
   sayTimes,
 } from './say/sayReport.ts'
-export { sayRests, sayRun, timesAsLong } from './say/sayRun.ts'
+export { sayRests, sayRun } from './say/sayRun.ts'
 export {
   actWords,
   sayChange,
@@ -29,6 +28,7 @@ export {
   sayLast,
   sayVisit,
 } from './say/sayVisit.ts'
+export { timesAsLong } from './say/timesAsLong.ts'
 export { type Unit, type UnitSystem, unitOf } from './units.ts'
 export {
   type AnyLanguage,

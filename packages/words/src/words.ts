@@ -8,14 +8,15 @@ import type {
   PlainNumber,
 } from '@brendik/core'
 import { IntlMessageFormat } from 'intl-messageformat'
-import { EN } from './messages/en/index.ts'
+import { FIRST } from './messages/en/first.ts'
 import type { JOBS } from './messages/en/jobs.ts'
+import type { PAGES } from './messages/en/pages.ts'
 import type { SERVED } from './messages/en/served.ts'
 import { choicesOf, pseudo } from './pattern.ts'
 import { durationText, estimateText } from './time.ts'
 import { digitsOf, type Unit, type UnitSystem, unitOf } from './units.ts'
 
-export type MessageId = keyof typeof EN | keyof typeof JOBS | keyof typeof SERVED
+export type MessageId = keyof typeof FIRST | keyof typeof PAGES | keyof typeof JOBS | keyof typeof SERVED
 /** The pseudo-locale marks everything that comes from the table of messages, so that what does not stands out. */
 export type AnyLanguage = Language | 'pseudo'
 export type Values = Record<string, MessageValue>
@@ -51,10 +52,10 @@ export interface Words {
 }
 
 type Table = Partial<Record<MessageId, string>>
-/** English is always there; others are added by who needs them, so that nobody loads a language they do not read. */
-const TABLES: Partial<Record<Language, Table>> = { en: { ...EN } }
+/** What the first page says in English is always there; the rest is added by who needs it, so that nobody waits for what they do not read. */
+const TABLES: Partial<Record<Language, Table>> = { en: { ...FIRST } }
 
-/** Makes more messages of a language known: another language, or those that only one page reads. */
+/** Makes more messages of a language known: another language, or those that only some pages read. */
 export function addTable(language: Language, table: Table): void {
   TABLES[language] = Object.assign(TABLES[language] ?? {}, table)
 }

@@ -20,15 +20,17 @@ import { IntlMessageFormat } from 'intl-messageformat'
 import { FAULT_IDS, PART_IDS } from '../../core/src/catalogue/catalogueIds.ts'
 import { jobSteps } from '../../core/src/guide/jobs/jobPlan.ts'
 import { type MessageId, makeWords, type Values } from '../src/index.ts'
-import { EN as MAIN_EN } from '../src/messages/en/index.ts'
+import { FIRST } from '../src/messages/en/first.ts'
 import { JOBS } from '../src/messages/en/jobs.ts'
+import { PAGES } from '../src/messages/en/pages.ts'
 import { SERVED } from '../src/messages/en/served.ts'
-import { ES as MAIN_ES } from '../src/messages/es/index.ts'
+import { FIRST as FIRST_ES } from '../src/messages/es/first.ts'
 import { JOBS as JOBS_ES } from '../src/messages/es/jobs.ts'
+import { PAGES as PAGES_ES } from '../src/messages/es/pages.ts'
 import { SERVED as SERVED_ES } from '../src/messages/es/served.ts'
 
-const EN = { ...MAIN_EN, ...JOBS, ...SERVED }
-const ES = { ...MAIN_ES, ...JOBS_ES, ...SERVED_ES }
+const EN = { ...FIRST, ...PAGES, ...JOBS, ...SERVED }
+const ES = { ...FIRST_ES, ...PAGES_ES, ...JOBS_ES, ...SERVED_ES }
 type Pattern = ReturnType<IntlMessageFormat['getAst']>
 const astOf = (text: string) => new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true }).getAst()
 /** Names of the values a pattern needs, with the choices where it chooses. */

@@ -67,4 +67,13 @@ const clock = steadyClock(
   ({ setBackMs, wallMs }) => globalThis.sessionStorage?.setItem(KEY, `${setBackMs} ${wallMs}`),
 )
 export const steadyNowMs = clock.nowMs
+
+/** No page is busy for longer than this, ms: an event that seems older is dated by a clock of its own. */
+const LATEST_MS = 10_000
+
+/** When a press happened by the steady clock, ms: a page that was busy just then hears of it later. */
+export function steadyAtMs(event: { timeStamp: number }): number {
+  const lateMs = performance.now() - event.timeStamp
+  return steadyNowMs() - (lateMs > 0 && lateMs < LATEST_MS ? lateMs : 0)
+}
 export const clockSetBackMs = clock.setBackMs

@@ -1,5 +1,4 @@
 import { format, isSameDay } from 'date-fns'
-import { es } from 'date-fns/locale/es'
 import { t, words } from './words.ts'
 
 /** Where a day's visits are; today is the front page. */
@@ -53,7 +52,7 @@ function regionOf(locale: string): { hour12: boolean; monthFirst: boolean } {
   return region
 }
 
-/** A date or time of day in the user's language, as the device's region writes it. */
+/** A date or time of day in the user's language, as the device's region writes it; names of months and days are the language's that the page was opened in. */
 export function dateText(at: Date | number, kind: DateKind): string {
   const { language, locale } = words()
   const { hour12, monthFirst } = regionOf(locale)
@@ -62,7 +61,7 @@ export function dateText(at: Date | number, kind: DateKind): string {
   const clock = pattern
     .replace('TIMES', hour12 ? 'h:mm:ss aaa' : 'H:mm:ss')
     .replace('TIME', hour12 ? 'h:mm aaa' : 'H:mm')
-  return format(at, clock, language === 'es' ? { locale: es } : {})
+  return format(at, clock)
 }
 
 /** 62.4 → { main: "1:02", tenth: "4" }; beyond an hour 1:00:02. */

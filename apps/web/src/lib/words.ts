@@ -1,10 +1,9 @@
-import type { Message, Saying } from '@brendik/core'
+import type { Message } from '@brendik/core'
 import {
   localeFor,
   type MessageId,
   makeWords,
   readText,
-  sayAny,
   type UnitSystem,
   type Values,
   type Words,
@@ -32,8 +31,8 @@ function deviceLocales(): readonly string[] {
 
 /** A message of the table, in the user's language and units. */
 export const t = (id: MessageId, values?: Values): string => words().t(id, values)
-/** What core says, in the user's language and units. */
-export const say = (said: Message | Saying): string => sayAny(words(), said)
+/** A message of core, in the user's language and units. */
+export const say = (said: Message): string => words().say(said)
 /** A text with the messages that it carries put into the user's words: errors of the server and of the core. */
 export const read = (text: string): string => readText(words(), text)
 /** A message that is kept as a list, one entry a line. */

@@ -5,7 +5,7 @@ import { type OpenedRun, runQuery, visitQuery } from '../api/queries.ts'
 import { type Trace, traceOf } from '../charts/chartModel.ts'
 import { LevelChart } from '../charts/LevelChart.tsx'
 import { useExpected } from '../features/run/index.ts'
-import { newId } from '../lib/newId.ts'
+import { newRunPath } from '../lib/newRunPath.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { dateText, durationText } from '../lib/time.ts'
 import { figure, unitOf } from '../lib/units.ts'
@@ -110,7 +110,7 @@ export function ComparePage() {
             <Notice tone="watch" className="px-3 py-2">
               {t('comparePage.thereIsNoOther')} {kind} {t('comparePage.inThisVisit')}{' '}
               <Link
-                to={`/runs/${newId()}?visit=${visitId}&kind=${kind}`}
+                to={newRunPath(visitId, { run: kind ?? 'drain' })}
                 className="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
               >
                 {t('comparePage.timeAnother')}

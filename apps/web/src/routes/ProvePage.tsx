@@ -1,4 +1,4 @@
-import { actValue, type ProofPoint } from '@brendik/core'
+import { actValue, type ProofPoint, type RunKind } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import {
@@ -13,6 +13,7 @@ import {
 import { ActSheet, DoneActs } from '../features/stages/index.ts'
 import { keepEntries, type Space, useSpace } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
+import { newRunPath } from '../lib/newRunPath.ts'
 import { usePrefs } from '../lib/prefs.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
@@ -141,13 +142,13 @@ function snugged(space: Space, { snug }: ProofPoint): void {
 /** Where a point is seen to: the run, the phase that is watched, the meter, or what stands of the water. */
 function goOn({ id }: ProofPoint, space: Space, navigate: (to: string) => void): void {
   const visit = space.visit.id
-  const run = (kind: string) => navigate(`/runs/${newId()}?visit=${visit}&kind=${kind}`)
+  const run = (kind: RunKind) => navigate(newRunPath(visit, { run: kind }))
   if (id === 'prime') space.setField('water')
   else if (id === 'insulation') navigate(`/visits/${visit}/electrical#check-insulation`)
   else if (id === 'earth') navigate(`/visits/${visit}/electrical#check-earth.continuity`)
   else if (id === 'past-trip') navigate(`/visits/${visit}/electrical#check-pump.runs-for`)
   else if (id === 'cycle') run('cycle')
-  else if (id.startsWith('run:')) run(id.slice('run:'.length))
+  else if (id.startsWith('run:')) run(id.slice('run:'.length) as RunKind)
   else navigate(`/visits/${visit}/locate`)
 }
 

@@ -33,13 +33,15 @@ import { Photos, useGatedAct } from '../features/stages/index.ts'
 import { keepEntries, type Space, useSpace } from '../features/visit/index.ts'
 import { LiveFrame, useWeigh } from '../features/weigh/index.ts'
 import { newId } from '../lib/newId.ts'
+import { steadyNowMs } from '../lib/steadyClock.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar, DEAD_MS } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
 import { useSingleKeys, useSpaceBar } from '../ui/keys.ts'
 import { TwoPanes } from '../ui/TwoPanes.tsx'
-import { partName, upperFirst } from '../words/cardText.ts'
+import { partName } from '../words/cardText.ts'
+import { upperFirst } from '../words/firstLetter.ts'
 
 /** A job, one step at a time: what to do, what decides, what was taken off and is back. */
 export function RepairPage() {
@@ -102,14 +104,14 @@ function Worked({
   const ticked = space.said.get(stepTopic('job', job.job, step.id))?.latest.value === true
   const tick = () => {
     // A second tap of a hurried finger must not tick the next step too.
-    setDeadUntilMs(Date.now() + DEAD_MS)
+    setDeadUntilMs(steadyNowMs() + DEAD_MS)
     setLooked(null)
     space.say(stepTopic('job', job.job, step.id), true)
     for (const [field, value] of step.sets ?? []) space.say(`state:${field}`, value)
     if (step.does) keepAct(space, job)
   }
-  const done = () => {
-    if (Date.now() < deadUntilMs) return
+  const done = (atMs: number) => {
+    if (atMs < deadUntilMs) return
     if (isProof) navigate(`/visits/${visit.id}/prove`)
     else if (ready && !one.done) pass(step.gate ?? null, tick)
   }

@@ -9,7 +9,14 @@ import {
 } from '@brendik/core'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { byOwnRecords, firstPlan, LiveBoard, SetupBoard, useRunBoard } from '../features/run/index.ts'
+import {
+  askedBy,
+  byOwnRecords,
+  firstPlan,
+  LiveBoard,
+  SetupBoard,
+  useRunBoard,
+} from '../features/run/index.ts'
 import { useVisit } from '../features/visit/index.ts'
 import { newId } from '../lib/newId.ts'
 import { t } from '../lib/words.ts'
@@ -44,7 +51,10 @@ function RunOf({ runId }: { runId: string }) {
       </Message>
     )
   const current =
-    draft ?? plan ?? stepPlan(params, visit) ?? firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', visit)
+    draft ??
+    plan ??
+    stepPlan(params, visit) ??
+    firstPlan(RUN_KINDS.includes(asked) ? asked : 'drain', visit, askedBy(params))
   return (
     <SetupBoard
       visit={visit}

@@ -23,13 +23,14 @@ import {
   useSpace,
 } from '../features/visit/index.ts'
 import { useWeigh, WeighPrinted } from '../features/weigh/index.ts'
-import { newId } from '../lib/newId.ts'
+import { newRunPath } from '../lib/newRunPath.ts'
 import { dateText } from '../lib/time.ts'
 import { t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
 import { TwoPanes } from '../ui/TwoPanes.tsx'
-import { outcomeWord, upperFirst } from '../words/cardText.ts'
+import { outcomeWord } from '../words/cardText.ts'
+import { upperFirst } from '../words/firstLetter.ts'
 import { kindMessage } from '../words/runText.ts'
 import { MOMENT_WORD } from '../words/stageText.ts'
 
@@ -138,7 +139,7 @@ export function VisitPage() {
         {(['fill', 'hold', 'drain'] as const).map((kind) => (
           <Link
             key={kind}
-            to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
+            to={newRunPath(visit.id, { run: kind })}
             className={`flex min-h-16 w-1/3 flex-col justify-center px-3 md:w-auto md:flex-1 md:px-5 ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''}`}
           >
             <span className="small-figure text-xl md:text-2xl">

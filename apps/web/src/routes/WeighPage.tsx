@@ -19,7 +19,7 @@ import {
   useProposed,
   useWeigh,
 } from '../features/weigh/index.ts'
-import { newId } from '../lib/newId.ts'
+import { newRunPath } from '../lib/newRunPath.ts'
 import { setPrefs, usePrefs } from '../lib/prefs.ts'
 import { say, t } from '../lib/words.ts'
 import { Action, ActionBar } from '../ui/ActionBar.tsx'
@@ -53,11 +53,7 @@ export function WeighPage() {
       beginCheck(visit.id, look.what.check, look.minutes - look.doingMin)
       setOpened(look)
     } else
-      navigate(
-        look.what.kind === 'phase'
-          ? `/visits/${visit.id}/locate`
-          : `/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`,
-      )
+      navigate(look.what.kind === 'phase' ? `/visits/${visit.id}/locate` : newRunPath(visit.id, look.what))
   }
   const [done, setDone] = useState<{ what: ActWord; part: PartId } | null>(null)
   useSpaceBar(() => (first ? open(first) : setDone(toDo)), first !== null || toDo !== null)

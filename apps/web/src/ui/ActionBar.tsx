@@ -1,17 +1,20 @@
 import { type ReactNode, type SyntheticEvent, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
-import { steadyNowMs } from '../lib/steadyClock.ts'
+import { steadyAtMs } from '../lib/steadyClock.ts'
 import { t } from '../lib/words.ts'
 
 /** How long the place of an action stays dead once another has come up there, ms. */
 export const DEAD_MS = 800
 
-/** The bar under the thumb: whole-height targets, the main one in solid ink. */
+/**
+ * The bar under the thumb: whole-height targets, the main one in solid ink.
+ * @param deadUntilMs - By the steady clock: what was touched before does nothing where the main action stands.
+ */
 export function ActionBar({ children, deadUntilMs = 0 }: { children: ReactNode; deadUntilMs?: number }) {
   // A second tap of a hurried finger lands where the next action has just come up: that place is dead for a moment.
   const dead = (event: SyntheticEvent<HTMLElement>) => {
     const main = event.currentTarget.firstElementChild
-    if (Date.now() >= deadUntilMs || !main?.contains(event.target as Node)) return
+    if (steadyAtMs(event) >= deadUntilMs || !main?.contains(event.target as Node)) return
     event.preventDefault()
     event.stopPropagation()
   }
@@ -60,8 +63,8 @@ export function Action({
   onPress: (atMs: number) => void
 }) {
   const touchedAtMs = useRef<number | null>(null)
-  const press = () => {
-    const nowMs = steadyNowMs()
+  const press = (event: SyntheticEvent) => {
+    const nowMs = steadyAtMs(event)
     const touched = touchedAtMs.current
     touchedAtMs.current = null
     onPress(touched !== null && nowMs - touched < LONGEST_PRESS_MS ? touched : nowMs)
@@ -70,8 +73,8 @@ export function Action({
     <button
       type="button"
       disabled={disabled}
-      onPointerDown={() => {
-        touchedAtMs.current = steadyNowMs()
+      onPointerDown={(event) => {
+        touchedAtMs.current = steadyAtMs(event)
       }}
       onClick={press}
       className={`flex min-h-16 min-w-0 cursor-pointer flex-col justify-center text-left disabled:cursor-default md:px-5 ${WEIGHT[weight]}`}

@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { useHotkeys, useHotkeysContext } from 'react-hotkeys-hook'
 import { usePrefs } from '../lib/prefs.ts'
+import { steadyAtMs } from '../lib/steadyClock.ts'
 
 /** Whose keys they are: the page's, or those of the sheet that lies over it. */
 type KeyScope = 'page' | 'sheet'
@@ -31,7 +32,8 @@ export function useSheetScope(open: boolean): void {
   }, [open, enableScope, disableScope])
 }
 
-type Acts = Readonly<Record<string, (key: string) => void>>
+/** What a key does, told which it was and when it was pressed, ms by the steady clock. */
+type Acts = Readonly<Record<string, (key: string, atMs: number) => void>>
 
 /** What each key does, by what it writes; letters in lower case. */
 function useKeys(acts: Acts, scope: KeyScope, enabled: boolean, capture: boolean): void {
@@ -39,7 +41,7 @@ function useKeys(acts: Acts, scope: KeyScope, enabled: boolean, capture: boolean
     Object.keys(acts).join(' '),
     (event) => {
       if (capture) event.stopPropagation()
-      acts[event.key.toLowerCase()]?.(event.key)
+      acts[event.key.toLowerCase()]?.(event.key, steadyAtMs(event))
     },
     {
       scopes: scope,
@@ -69,7 +71,7 @@ export function useSheetKeys(acts: Acts, enabled: boolean): void {
 }
 
 /** The space bar, unless the keyboard led to a button or a field that takes it itself. */
-export function useSpaceBar(act: () => void, enabled = true): void {
+export function useSpaceBar(act: (atMs: number) => void, enabled = true): void {
   const byKeyboard = useRef(false)
   useEffect(() => {
     const led = (event: KeyboardEvent) => {
@@ -85,7 +87,7 @@ export function useSpaceBar(act: () => void, enabled = true): void {
       removeEventListener('pointerdown', pointed, true)
     }
   }, [])
-  useHotkeys('space', act, {
+  useHotkeys('space', (event) => act(steadyAtMs(event)), {
     scopes: 'page',
     enabled,
     ignoreEventWhen: (event) =>

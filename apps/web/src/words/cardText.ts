@@ -36,6 +36,3 @@ export function stepText(protocol: ProtocolId, { id }: Pick<ProtocolStep, 'id'>)
 
 /** What a protocol needs, one thing a line. */
 export const protocolNeeds = (id: ProtocolId): string[] => tLines(`protocol.${id}.needs`)
-
-export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
-export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -2,7 +2,8 @@ import type { LeakPhase, LeakPlace, LeakView, PhaseSeen, Strength } from '@brend
 import { percent } from '../lib/percent.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { t, tOf } from '../lib/words.ts'
-import { faultName, lowerFirst, outcomeWord } from '../words/cardText.ts'
+import { faultName, outcomeWord } from '../words/cardText.ts'
+import { lowerFirst } from '../words/firstLetter.ts'
 
 export const PHASE_NAME: Record<LeakPhase, string> = {
   'idle-taps-on': t('locateText.idleTapsOn'),

@@ -7,11 +7,11 @@ import {
   type RunSummary,
   type Saying,
 } from '@brendik/core'
-import { KIND_ID, sayRun, timesAsLong } from '@brendik/words/lean'
+import { KIND_ID, timesAsLong } from '@brendik/words/lean'
 import { durationText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { t, words } from '../lib/words.ts'
-import { lowerFirst } from './cardText.ts'
+import { lowerFirst } from './firstLetter.ts'
 
 /** Few words for a verdict, and how it is coloured. */
 export interface Headline {
@@ -83,10 +83,6 @@ function cycleHeadline(
   return spun
     ? { text: t('runText.ranToItsEnd'), tone: 'good' }
     : { text: t('runText.didNotSpin'), tone: 'watch' }
-}
-
-export function sentence(saying: Saying, units: UnitSystem): string {
-  return sayRun(words(units), saying)
 }
 
 /** A line for lists: "13.8 L/min, 1.5 × as long". */

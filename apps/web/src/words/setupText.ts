@@ -10,7 +10,7 @@ import {
 import { estimateText } from '../lib/time.ts'
 import { type UnitSystem, withUnit } from '../lib/units.ts'
 import { t, tOf } from '../lib/words.ts'
-import { lowerFirst } from './cardText.ts'
+import { lowerFirst } from './firstLetter.ts'
 import { kindMessage } from './runText.ts'
 
 /** The expected run in a sentence, for healthy machines that all, mostly or seldom get there. */

@@ -95,6 +95,7 @@ export function observeLeaks(
   if (watching.alsoPlaced) observations.push({ check: 'leak.place', value: watching.alsoPlaced })
   let said = false
   for (const phase of tested) said = watchPhase(observations, family, leaks, phase, watching, random) || said
+  said = watchOil(observations, family, leaks, watching, random) || said
   if (said && random() < 0.5)
     observations.push({ check: 'leak.trail', value: trailOf(random, pick(leaks, random).fault) })
   for (const leak of leaks) {
@@ -167,6 +168,24 @@ function watchPhase(
     if (!observations.some((o) => o.check === 'leak.amount'))
       observations.push({ check: 'leak.amount', value: amount })
   }
+  return true
+}
+
+/** Oil gathers over days: it is found under the machine, in no phase of its own. */
+function watchOil(
+  observations: LeakCase['file']['observations'],
+  family: FamilyId,
+  leaks: readonly WasherLeak[],
+  watching: Watching,
+  random: RandomSource,
+): boolean {
+  if (!leaks.some((leak) => leak.fault === 'gearcase.oil-leak') || random() > watching.watched) return false
+  const { inside, floor } = exits(family, 'gearcase.oil-leak')
+  const place =
+    random() < watching.misplaced
+      ? draw(random, evenly(...LEAK_PLACES))
+      : draw(random, random() < watching.panelOff ? inside : floor)
+  observations.push({ check: 'leak.place', value: place })
   return true
 }
 

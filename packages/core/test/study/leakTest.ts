@@ -30,6 +30,7 @@ type Drive =
   | 'fold'
   | 'stirred'
   | 'thrown'
+  | 'oil'
 const DRIVE: Readonly<Record<LeakFaultId, Drive>> = {
   'fill-hose.leak': 'supply',
   'inlet-valve.body-leak': 'supply',
@@ -54,7 +55,7 @@ const DRIVE: Readonly<Record<LeakFaultId, Drive>> = {
   'drawer-tube.leak': 'inlet',
   'recirculation-hose.leak': 'stirred',
   'tub-cover-seal.leak': 'thrown',
-  'gearcase.oil-leak': 'dew',
+  'gearcase.oil-leak': 'oil',
 }
 /** What a spinning drum throws water at. */
 const THROWN_AT: readonly LeakFaultId[] = [
@@ -186,6 +187,9 @@ function lossLH(
     case 'spilt':
       // The puddle of the last opening runs out from under the machine for some minutes.
       return now.phase === 'idle-taps-on' || now.phase === 'fill' ? sizeLH : 0
+    case 'oil':
+      // A few drops a day, and no water.
+      return 0
     case 'foam':
       return now.phase === 'wash-motion' || now.phase === 'spin' ? sizeLH : 0
     case 'stirred':

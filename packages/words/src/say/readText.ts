@@ -7,7 +7,13 @@ const CARRIED = new RegExp(`${MESSAGE_MARK}(.*?)${MESSAGE_MARK}`, 'gs')
 export function readText(words: Words, text: string): string {
   return text.replace(CARRIED, (_all, carried: string) => {
     const said = JSON.parse(carried) as Message
-    return words.has(said.id) ? words.say(said) : said.id
+    try {
+      return words.say(said)
+    } catch (error) {
+      // Its words, or those of a message within it, are not known here, or not there yet.
+      if (error instanceof RangeError) return said.id
+      throw error
+    }
   })
 }
 

@@ -9,6 +9,7 @@ import {
 } from '@brendik/core'
 import type { MessageId, Words } from '../words.ts'
 import { readText } from './readText.ts'
+import { timesAsLong } from './timesAsLong.ts'
 
 type Of<Code extends Saying['code']> = Extract<Saying, { code: Code }>
 
@@ -134,12 +135,6 @@ function saySlow(words: Words, saying: Of<'within' | 'slow' | 'fast'>): string {
     next: saying.settled ? 'none' : kind === 'fill' || kind === 'siphon' ? kind : 'drain',
   })
   return slow + meter(words, saying)
-}
-
-/** How many times as long as expected, from how much longer in percent: 44 → "1.4". */
-export function timesAsLong(words: Words, longerPercent: number): string {
-  const times = 1 + longerPercent / 100
-  return words.number(times, times < 9.95 ? 1 : 0)
 }
 
 /** A probable slip as a question; figures as they were written. */

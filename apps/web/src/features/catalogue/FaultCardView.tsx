@@ -98,6 +98,9 @@ export function FaultCardView({ card }: { card: FaultCard }) {
           <Shares
             rows={LEAK_PHASES.map((phase) => ({ name: PHASE_NAME[phase], share: leak.phases[phase] }))}
           />
+          {leak.together && (
+            <p className="leading-snug text-soft">{t('catalogue.phasesOfOneTest', { why: leak.together })}</p>
+          )}
           <h3 className="pt-2 font-semibold">{t('catalogue.amounts')}</h3>
           <Shares
             rows={AMOUNTS.map((amount, n) => ({

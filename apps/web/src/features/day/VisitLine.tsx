@@ -1,6 +1,6 @@
 import type { VisitSummary } from '@brendik/core'
 import { Link } from 'react-router'
-import { newId } from '../../lib/newId.ts'
+import { newRunPath } from '../../lib/newRunPath.ts'
 import { dateText } from '../../lib/time.ts'
 import { t } from '../../lib/words.ts'
 import { kindMessage } from '../../words/runText.ts'
@@ -29,7 +29,7 @@ export function TimeIt({ visit }: { visit: VisitSummary }) {
       {kinds.map((kind, i) => (
         <Link
           key={kind}
-          to={`/runs/${newId()}?visit=${visit.id}&kind=${kind}`}
+          to={newRunPath(visit.id, { run: kind })}
           className={`flex min-h-14 items-center justify-center border border-ink px-2 text-center font-semibold ${i === 0 ? 'bg-ink text-face' : 'bg-face'}`}
         >
           {t('ui.timeA', { kind: kindMessage(kind) })}

@@ -1,7 +1,8 @@
 import type { Decision } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { t } from '../../lib/words.ts'
-import { partName, upperFirst } from '../../words/cardText.ts'
+import { partName } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 import { money } from './optionText.ts'
 
 /** What the teardown exposes anyway, and from which chance on it pays to renew it at once. */

@@ -1,6 +1,6 @@
 import type { WhoAnswer } from '@brendik/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { createContext, useContext, useEffect, useState } from 'react'
+import { createContext, lazy, Suspense, useContext, useEffect, useState } from 'react'
 import { Outlet } from 'react-router'
 import { whenSignedOut } from '../../api/client.ts'
 import { sessionQuery } from '../../api/queries.ts'
@@ -12,7 +12,9 @@ import { deviceWorkshop, knownWho, rememberWho } from '../../outbox/who.ts'
 import { Message } from '../../ui/Message.tsx'
 import { forgetReads } from './forgetReads.ts'
 import { SignedOut } from './SignedOut.tsx'
-import { SignIn } from './SignIn.tsx'
+
+// Whoever is in already waits for no form.
+const SignIn = lazy(async () => ({ default: (await import('./SignIn.tsx')).SignIn }))
 
 const Who = createContext<WhoAnswer | null>(null)
 
@@ -51,9 +53,15 @@ export function Door() {
       if (data.who.workshopId !== deviceWorkshop()) kept.then(() => location.reload())
     }
   }, [data, client])
-  if (data && !who) return <SignIn session={data} />
-  if (!who) return error ? <Message problem>{error.message}</Message> : <Message>{t('door.opening')}</Message>
-  if (moved) return <Message>{t('door.opening')}</Message>
+  const opening = <Message>{t('door.opening')}</Message>
+  if (data && !who)
+    return (
+      <Suspense fallback={opening}>
+        <SignIn session={data} />
+      </Suspense>
+    )
+  if (!who) return error ? <Message problem>{error.message}</Message> : opening
+  if (moved) return opening
   return (
     <Who value={who}>
       <div className="flex h-full flex-col">

@@ -4,7 +4,8 @@ import { Link } from 'react-router'
 import { learnedQuery } from '../../api/queries.ts'
 import { percent } from '../../lib/percent.ts'
 import { t, words } from '../../lib/words.ts'
-import { partName, upperFirst } from '../../words/cardText.ts'
+import { partName } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 
 /** Of so many visits of which the truth is known, how often the part suspected first was it. */
 export function FirstSuspect({ learned: { firstRight, byPart } }: { learned: LearnedAnswer }) {

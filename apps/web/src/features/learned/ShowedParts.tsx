@@ -1,7 +1,8 @@
 import type { ShowedCount } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { t } from '../../lib/words.ts'
-import { partName, upperFirst } from '../../words/cardText.ts'
+import { partName } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 
 /** How often the part that was opened was what was wrong: the only answer that says whether a diagnosis was right. */
 export function ShowedParts({ showed }: { showed: readonly ShowedCount[] }) {

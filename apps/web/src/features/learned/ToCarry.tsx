@@ -1,6 +1,7 @@
 import type { LearnedAnswer } from '@brendik/core'
 import { t } from '../../lib/words.ts'
-import { partName, upperFirst } from '../../words/cardText.ts'
+import { partName } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 
 const MOST = 8
 

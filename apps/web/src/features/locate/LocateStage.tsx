@@ -8,7 +8,7 @@ import {
 } from '@brendik/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { newId } from '../../lib/newId.ts'
+import { newRunPath } from '../../lib/newRunPath.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
@@ -75,7 +75,7 @@ export function LocateStage({ space, plan }: { space: Space; plan: Plan | null }
   // Both at once: an action that changes under the finger is pressed by mistake.
   if (!view || !plan) return <Weighing />
   const openLook = (look: PlannedNext) => {
-    if (look.what.kind === 'run') return navigate(`/runs/${newId()}?visit=${visit.id}&kind=${look.what.run}`)
+    if (look.what.kind === 'run') return navigate(newRunPath(visit.id, look.what))
     if (look.what.kind === 'phase') return setOpen({ sheet: 'watch', phase: look.what.phase })
     beginCheck(visit.id, look.what.check, look.minutes - look.doingMin)
     setOpen({ sheet: 'look', look })

@@ -1,7 +1,8 @@
 import type { Gate, PlannedNext, PlannedStop } from '@brendik/core'
 import { Link } from 'react-router'
 import { say, t } from '../../lib/words.ts'
-import { partName, upperFirst } from '../../words/cardText.ts'
+import { partName } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 
 /** The plan of the visit, as far as it is shown beside the ladder. */

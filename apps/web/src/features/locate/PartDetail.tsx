@@ -4,7 +4,8 @@ import { percent } from '../../lib/percent.ts'
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, unitOf } from '../../lib/units.ts'
 import { say, t } from '../../lib/words.ts'
-import { faultName, partName, upperFirst } from '../../words/cardText.ts'
+import { faultName, partName } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 
 /** What is known of the chosen part, in a line or two. */
 export function PartDetail({

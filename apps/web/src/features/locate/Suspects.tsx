@@ -1,7 +1,8 @@
 import type { LeakView, PartId, Reason, Suspect } from '@brendik/core'
 import { percent } from '../../lib/percent.ts'
 import { say, t } from '../../lib/words.ts'
-import { faultName, lowerFirst } from '../../words/cardText.ts'
+import { faultName } from '../../words/cardText.ts'
+import { lowerFirst } from '../../words/firstLetter.ts'
 import { STRENGTH_WORD } from '../../words/locateText.ts'
 
 /** Below this a suspect is not worth a line of its own. */

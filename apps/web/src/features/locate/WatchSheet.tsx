@@ -6,10 +6,11 @@ import {
   type LeakView,
   MACHINE_PLACES,
   PHASE_WATCH,
+  type RunKind,
 } from '@brendik/core'
 import { useEffect } from 'react'
 import { Link } from 'react-router'
-import { newId } from '../../lib/newId.ts'
+import { newRunPath } from '../../lib/newRunPath.ts'
 import { clockText, durationText } from '../../lib/time.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { t, tLines } from '../../lib/words.ts'
@@ -19,7 +20,7 @@ import { GateNotice, type Space } from '../visit/index.ts'
 import { keptIn, sayPhase, toggleSeen } from './keepLeakLooks.ts'
 import type { useWatch } from './useWatch.ts'
 
-const RUN_OF: Record<LeakPhase, string> = {
+const RUN_OF: Record<LeakPhase, RunKind> = {
   'idle-taps-on': 'idle',
   fill: 'fill',
   hold: 'hold',
@@ -139,7 +140,7 @@ export function WatchSheet({
         )}
         <div className="flex flex-wrap justify-between gap-3">
           <Link
-            to={`/runs/${newId()}?visit=${space.visit.id}&kind=${RUN_OF[phase]}`}
+            to={newRunPath(space.visit.id, { run: RUN_OF[phase] })}
             className="flex min-h-12 items-center underline underline-offset-4"
           >
             {t('watchSheet.timeItAsARun')}

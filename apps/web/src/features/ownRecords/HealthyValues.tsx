@@ -11,7 +11,7 @@ import {
 import { usePrefs } from '../../lib/prefs.ts'
 import { figure, withUnit } from '../../lib/units.ts'
 import { numberText, t, tOf } from '../../lib/words.ts'
-import { lowerFirst } from '../../words/cardText.ts'
+import { lowerFirst } from '../../words/firstLetter.ts'
 
 const KIND: Record<HealthyId, FigureKind | null> = {
   diameter: 'level',

@@ -1,6 +1,6 @@
 import type { RunPlan } from '@brendik/core'
 import { Link } from 'react-router'
-import { newId } from '../../lib/newId.ts'
+import { type AskedRun, newRunPath } from '../../lib/newRunPath.ts'
 import { t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { protocolName } from '../../words/cardText.ts'
@@ -31,7 +31,9 @@ export function AfterRun({
 }) {
   const visitId = run.meta?.visitId
   const link = 'flex min-h-16 flex-col justify-center md:flex-1 md:px-5'
-  const again = `/runs/${newId()}?visit=${visitId}&kind=`
+  const path = (asked: AskedRun) => newRunPath(visitId ?? '', asked)
+  // As it was made: another tap or another height is another run.
+  const again = path({ run: plan.kind, taps: plan.taps, hoseEndMm: plan.hoseEndMm })
   const other = plan.kind === 'fill' ? 'drain' : 'fill'
   const made = stepOf(plan)
   return (
@@ -54,17 +56,13 @@ export function AfterRun({
         </Link>
       )}
       <Link
-        to={
-          made
-            ? `${again}${plan.kind}&protocol=${made.protocol.id}&step=${made.step.id}`
-            : `${again}${plan.kind}`
-        }
+        to={made ? `${again}&protocol=${made.protocol.id}&step=${made.step.id}` : again}
         className={`${link} w-1/2 px-4`}
       >
         <span className="text-lg font-semibold">{t('afterRun.again', { kind: kindMessage(plan.kind) })}</span>
         <span className="text-sm text-soft">{made ? t('afterRun.repeatThisStep') : t('ui.sameMachine')}</span>
       </Link>
-      <Link to={`${again}${other}`} className={`${link} flex-1 px-3`}>
+      <Link to={path({ run: other })} className={`${link} flex-1 px-3`}>
         <span className="text-lg font-semibold">{t('afterRun.next', { kind: kindMessage(other) })}</span>
         <span className="text-sm text-soft">
           {other === 'fill' ? t('afterRun.waterIn') : t('afterRun.waterOut')}

@@ -1,5 +1,5 @@
 import { Delete } from 'lucide-react'
-import { steadyNowMs } from '../../lib/steadyClock.ts'
+import { steadyAtMs } from '../../lib/steadyClock.ts'
 import { t } from '../../lib/words.ts'
 
 /** As on a phone, since it lies in the hand. */
@@ -25,9 +25,9 @@ export function KeyGrid({
           // The touch itself is the instant, not the lifting of the finger.
           onPointerDown={(event) => {
             event.preventDefault()
-            onKey(key, steadyNowMs())
+            onKey(key, steadyAtMs(event))
           }}
-          onClick={(event) => event.detail === 0 && onKey(key, steadyNowMs())}
+          onClick={(event) => event.detail === 0 && onKey(key, steadyAtMs(event))}
           className="small-figure h-16 cursor-pointer bg-face text-3xl active:bg-band short:h-12"
         >
           {key === '.' ? mark : key}

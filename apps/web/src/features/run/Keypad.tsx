@@ -2,7 +2,7 @@ import { type EntryQuestion, type MachineSpec, questionEntry } from '@brendik/co
 import { decimalMark } from '@brendik/words/lean'
 import { useCallback, useRef, useState } from 'react'
 import { usePrefs } from '../../lib/prefs.ts'
-import { steadyNowMs } from '../../lib/steadyClock.ts'
+import { steadyAtMs } from '../../lib/steadyClock.ts'
 import { clockParts } from '../../lib/time.ts'
 import { unitOf } from '../../lib/units.ts'
 import { t, words } from '../../lib/words.ts'
@@ -212,10 +212,10 @@ function Urgent({ name, onPress }: { name: string; onPress: (atMs: number) => vo
   const touched = useRef<number | null>(null)
   return (
     <Button
-      onPointerDown={() => {
-        touched.current = steadyNowMs()
+      onPointerDown={(event) => {
+        touched.current = steadyAtMs(event)
       }}
-      onClick={() => onPress(touched.current ?? steadyNowMs())}
+      onClick={(event) => onPress(touched.current ?? steadyAtMs(event))}
       look="strong"
       className="flex-1 px-3 text-lg"
     >

@@ -28,8 +28,8 @@ import { useExpected } from './useExpected.ts'
 
 /** Until when the place of the main action is dead: for a moment after start and stop. A run that is opened when over was not just pressed. */
 function useDeadSince(phase: string): number {
-  const [seen, setSeen] = useState({ phase, untilMs: phase === 'running' ? Date.now() + DEAD_MS : 0 })
-  if (seen.phase !== phase) setSeen({ phase, untilMs: Date.now() + DEAD_MS })
+  const [seen, setSeen] = useState({ phase, untilMs: phase === 'running' ? steadyNowMs() + DEAD_MS : 0 })
+  if (seen.phase !== phase) setSeen({ phase, untilMs: steadyNowMs() + DEAD_MS })
   return seen.untilMs
 }
 

@@ -4,7 +4,8 @@ import { usePrefs } from '../../lib/prefs.ts'
 import { clockSetBackMs } from '../../lib/steadyClock.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t, words } from '../../lib/words.ts'
-import { headline, kindMessage, sentence, TONE_TEXT, tapsWord } from '../../words/runText.ts'
+import { runSentence } from '../../words/runSentence.ts'
+import { headline, kindMessage, TONE_TEXT, tapsWord } from '../../words/runText.ts'
 import { RunClock } from './RunClock.tsx'
 import { StateCell } from './RunFrame.tsx'
 import type { BoardSnapshot } from './runBoard.ts'
@@ -63,7 +64,7 @@ export function LiveHead({
         </h1>
         <p className="mt-1 text-base md:text-lg md:leading-snug">
           {analysis && !(running && plan.kind === 'cycle')
-            ? sentence(analysis.saying, units)
+            ? runSentence(analysis.saying, units)
             : t('liveBoard.running', { kind: kindMessage(plan.kind) })}
           {analysis?.rests && ` ${sayRests(words(units), plan.kind, analysis.rests)}`}
         </p>

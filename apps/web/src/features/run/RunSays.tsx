@@ -11,7 +11,8 @@ import { durationText, estimateText } from '../../lib/time.ts'
 import { figure, unitOf } from '../../lib/units.ts'
 import { numberText, say, t } from '../../lib/words.ts'
 import { Gauge } from '../../ui/Gauge.tsx'
-import { lowerFirst } from '../../words/cardText.ts'
+import { lowerFirst } from '../../words/firstLetter.ts'
+import { runSentence } from '../../words/runSentence.ts'
 import { boundText } from '../../words/setupText.ts'
 import { InPlace } from '../rates/index.ts'
 import { Closing } from './Closing.tsx'
@@ -220,7 +221,7 @@ function NotTold({ analysis }: { analysis: RunAnalysis | null }) {
 function grouped(open: [string, Message | Saying][]): [string, string[]][] {
   const byHow = new Map<string, string[]>()
   for (const [id, why] of open) {
-    const how = say(why)
+    const how = 'code' in why ? runSentence(why) : say(why)
     byHow.set(how, [...(byHow.get(how) ?? []), NAMES[id] ?? id])
   }
   return [...byHow]

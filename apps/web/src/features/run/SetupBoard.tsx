@@ -10,7 +10,6 @@ import {
 import { useState } from 'react'
 import { standingBand, standingZoom } from '../../charts/chartModel.ts'
 import { LevelChart } from '../../charts/LevelChart.tsx'
-import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { read, t } from '../../lib/words.ts'
 import { Action, ActionBar } from '../../ui/ActionBar.tsx'
 import { useSpaceBar } from '../../ui/keys.ts'
@@ -57,7 +56,7 @@ export function SetupBoard({
     cautions.some((caution) => !ticked.has(caution))
   const start = (atMs: number) => !bad && onStart(instrument, atMs)
 
-  useSpaceBar(() => start(steadyNowMs()))
+  useSpaceBar(start)
   const endMm = plannedEndMm(plan)
   return (
     <RunFrame

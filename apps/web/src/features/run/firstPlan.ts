@@ -7,8 +7,10 @@ import {
   type RunPlan,
   type StartFrom,
   saidEntries,
+  TAPS,
   type VisitAnswer,
 } from '@brendik/core'
+import type { AskedFor } from '../../lib/newRunPath.ts'
 
 /** Where a drain or hold starts: at the level that was last read, else where the machine closes, else what its family usually has. */
 function startOf(kind: RunKind, visit: VisitAnswer): { startLevelMm: number; startFrom: StartFrom } {
@@ -29,16 +31,32 @@ function startOf(kind: RunKind, visit: VisitAnswer): { startLevelMm: number; sta
 export const byOwnRecords = (kind: RunKind, { own }: VisitAnswer): Pick<RunPlan, 'own'> =>
   own && isFlowRun(kind) ? { own } : {}
 
-/** The plan a run is set up with, from what is known of the machine, the place and the water inside. */
-export function firstPlan(kind: RunKind, visit: VisitAnswer): RunPlan {
+/** What an address asks for beside the kind of run; what is no tap or no height is left out. */
+export function askedBy(params: URLSearchParams): AskedFor {
+  const hoseEndMm = Number.parseFloat(params.get('hoseEndMm') ?? '')
+  return {
+    taps: TAPS.filter((tap) => params.getAll('tap').includes(tap)),
+    hoseEndMm: Number.isFinite(hoseEndMm) ? hoseEndMm : undefined,
+  }
+}
+
+/** The plan a run is set up with: what it is asked for, else what is known of the machine, the place and the water inside. */
+export function firstPlan(
+  kind: RunKind,
+  visit: VisitAnswer,
+  { taps = [], hoseEndMm }: AskedFor = {},
+): RunPlan {
   const machine = visit.machine.spec
+  const asked = machine.valve.taps.filter((tap) => taps.includes(tap))
+  const open = asked.length > 0 ? asked : [machine.valve.taps[0] ?? 'cold']
+  const endMm = hoseEndMm ?? (kind === 'siphon' ? 100 : visit.site.spec.standpipeHeightMm)
   return {
     kind,
     machine,
     site: visit.site.spec,
-    taps: kind === 'fill' ? [machine.valve.taps[0] ?? 'cold'] : [],
+    taps: kind === 'fill' ? open : [],
     throttled: false,
-    hoseEndMm: kind === 'fill' ? null : kind === 'siphon' ? 100 : visit.site.spec.standpipeHeightMm,
+    hoseEndMm: kind === 'fill' ? null : endMm,
     ...startOf(kind, visit),
     endLevelMm: null,
     laundry: 'none',

@@ -1,4 +1,4 @@
-export { byOwnRecords, firstPlan } from './firstPlan.ts'
+export { askedBy, byOwnRecords, firstPlan } from './firstPlan.ts'
 export { LiveBoard } from './LiveBoard.tsx'
 export { SetupBoard } from './SetupBoard.tsx'
 export { useExpected } from './useExpected.ts'

@@ -20,7 +20,7 @@ export interface RunActs {
   correct: (entryId: string, levelMm: number) => void
 }
 
-/** @param deadUntilMs - Until then a press on Stop is a second tap of Start, and does nothing. */
+/** @param deadUntilMs - By the steady clock: a press on Stop before that is a second tap of Start, and does nothing. */
 export function runActs(board: RunBoard, run: BoardSnapshot, deadUntilMs: number): RunActs {
   const target = undoTarget(run.state)
   const base = (atMs = steadyNowMs()) => ({ id: newId(), atMs })
@@ -28,8 +28,8 @@ export function runActs(board: RunBoard, run: BoardSnapshot, deadUntilMs: number
     board.record({ type: 'withdrawn', ...base(), targetId, why, replacementId: null })
   return {
     target,
-    stop: (atMs) => {
-      if (Date.now() >= deadUntilMs) board.record({ type: 'stopped', ...base(atMs) })
+    stop: (atMs = steadyNowMs()) => {
+      if (atMs >= deadUntilMs) board.record({ type: 'stopped', ...base(atMs) })
     },
     mark: (what, atMs) => board.record({ type: 'marked', ...base(atMs), what }),
     undo: () => {

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import { steadyNowMs } from '../../lib/steadyClock.ts'
+import { steadyAtMs } from '../../lib/steadyClock.ts'
 import { useSingleKeys, useSpaceBar } from '../../ui/keys.ts'
 import type { EntryKind } from './Keypad.tsx'
 import type { RunActs } from './runActs.ts'
@@ -26,18 +26,18 @@ export function useBoardKeys({
   openPad: (kind: EntryKind) => void
   startLevel: (firstKey: FirstKey) => void
 }): void {
-  const begin = (key: string) => startLevel({ key, atMs: steadyNowMs() })
-  useSpaceBar(() => acts.stop(), running)
+  const begin = (key: string, atMs: number) => startLevel({ key, atMs })
+  useSpaceBar(acts.stop, running)
   useSingleKeys({ u: acts.undo })
   useSingleKeys(
     {
       l: () => openPad('level'),
       f: () => openPad('flow'),
-      a: () => acts.mark('air-drawn'),
-      p: () => acts.mark('pump-silent'),
-      w: () => acts.mark('leak-seen'),
-      d: () => acts.mark('leak-stopped'),
-      v: () => acts.mark('valve-closed'),
+      a: (_, atMs) => acts.mark('air-drawn', atMs),
+      p: (_, atMs) => acts.mark('pump-silent', atMs),
+      w: (_, atMs) => acts.mark('leak-seen', atMs),
+      d: (_, atMs) => acts.mark('leak-stopped', atMs),
+      v: (_, atMs) => acts.mark('valve-closed', atMs),
       ...Object.fromEntries(FIGURES.map((figure) => [figure, begin])),
     },
     running,
@@ -47,7 +47,7 @@ export function useBoardKeys({
   pasted.current = (event) => {
     const figure = /\d+(?:[.,]\d+)?/.exec(event.clipboardData?.getData('text') ?? '')?.[0]
     if (!running || padOpen || !figure || event.target instanceof HTMLInputElement) return
-    startLevel({ key: figure.replace(',', '.'), atMs: steadyNowMs() })
+    startLevel({ key: figure.replace(',', '.'), atMs: steadyAtMs(event) })
   }
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => pasted.current(event)

@@ -29,7 +29,7 @@ export function usePadKeys(
   listening: boolean,
   { press, back, enter }: { press: (key: string, atMs: number) => void; back: () => void; enter: () => void },
 ): void {
-  const figure = (key: string) => press(key === ',' ? '.' : key, steadyNowMs())
+  const figure = (key: string, atMs: number) => press(key === ',' ? '.' : key, atMs)
   useSheetKeys(
     { ...Object.fromEntries(FIGURES.map((key) => [key, figure])), backspace: back, enter },
     listening,

@@ -1,6 +1,6 @@
 import type { PlannedNext, ProtocolId, RunKind } from '@brendik/core'
 import { Link } from 'react-router'
-import { newId } from '../../lib/newId.ts'
+import { newRunPath } from '../../lib/newRunPath.ts'
 import { t } from '../../lib/words.ts'
 import { kindMessage } from '../../words/runText.ts'
 import { ProtocolLinks } from '../protocol/index.ts'
@@ -41,7 +41,7 @@ export function RunStage({
     <>
       <p className="pb-3 text-soft">{SAYS[stage]}</p>
       <Link
-        to={`/runs/${newId()}?visit=${visit.id}&kind=${stage}`}
+        to={newRunPath(visit.id, { run: stage })}
         className="flex min-h-16 flex-col justify-center bg-ink px-5 text-face md:max-w-72"
       >
         <span className="small-figure text-2xl">{t('ui.timeA', { kind: kindMessage(stage) })}</span>

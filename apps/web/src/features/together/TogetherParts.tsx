@@ -3,7 +3,7 @@ import { sayChange, sayFill, sayFirst, sayHold, sayLast } from '@brendik/words/l
 import { usePrefs } from '../../lib/prefs.ts'
 import { withUnit } from '../../lib/units.ts'
 import { t, words } from '../../lib/words.ts'
-import { upperFirst } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 import { afterHeadline } from '../../words/visitText.ts'
 import { Causes } from './Causes.tsx'
 import { PumpAgainstPath } from './PumpAgainstPath.tsx'

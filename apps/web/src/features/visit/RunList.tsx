@@ -6,7 +6,8 @@ import { dateText, durationText } from '../../lib/time.ts'
 import { figure, unitOf, withUnit } from '../../lib/units.ts'
 import { t, words } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
-import { headline, KIND_WORD, sentence, TONE_TEXT, tapsWord } from '../../words/runText.ts'
+import { runSentence } from '../../words/runSentence.ts'
+import { headline, KIND_WORD, TONE_TEXT, tapsWord } from '../../words/runText.ts'
 import { runsInVisit } from '../together/index.ts'
 
 /** Runs of a visit in the order made, each with its figure, its verdict and its reason. */
@@ -114,7 +115,7 @@ function RunWords({ run }: { run: RunSummary }) {
         {running ? t('ui.running') : (said?.text ?? t('runList.beingAnalysed'))}
       </span>
       <span className="block max-w-prose text-base">
-        {run.analysis ? sentence(run.analysis.saying, units) : ''}
+        {run.analysis ? runSentence(run.analysis.saying, units) : ''}
         {run.analysis?.rests && ` ${sayRests(words(units), run.kind, run.analysis.rests)}`}
       </span>
     </span>

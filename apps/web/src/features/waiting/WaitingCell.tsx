@@ -1,11 +1,15 @@
 import { type ComponentType, useEffect, useState } from 'react'
+import { loadPageWords } from '../../lib/loadWords.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { t } from '../../lib/words.ts'
 import { useOutbox, useSendingState, useStorageProblem } from '../../outbox/useOutbox.ts'
 
 /** The sheet is read once the first page stands, so that it is there without network; nobody waits for it before. */
 const AT_LEISURE_MS = 1000
-const load = () => import('./WaitingSheet.tsx').then(({ WaitingSheet }) => WaitingSheet)
+const load = async () => {
+  await loadPageWords()
+  return (await import('./WaitingSheet.tsx')).WaitingSheet
+}
 /** What is on its way so briefly is nothing to be told of, ms. */
 const BRIEFLY_MS = 2000
 

@@ -17,7 +17,8 @@ import { Form } from '../../ui/Form.tsx'
 import { fieldsOf } from '../../ui/fields.tsx'
 import { Problem } from '../../ui/Problem.tsx'
 import { useCheckedForm } from '../../ui/useCheckedForm.ts'
-import { partName, upperFirst } from '../../words/cardText.ts'
+import { partName } from '../../words/cardText.ts'
+import { upperFirst } from '../../words/firstLetter.ts'
 
 const PLAIN = ['hourly', 'callOut', 'newMachine', 'taxPercent', 'machineLifeYears'] as const
 /** Parts that nobody sells. */

@@ -5,7 +5,7 @@ import { SOUND_LOOKS } from '../catalogue/soundLooks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import type { VisitSays } from '../evidence/combineVisit.ts'
 import { choiceOf, type JudgedRun, numbersOf, type Observation } from '../evidence/seen/observations.ts'
-import { AMOUNTS, type Amount, TRAILS, type Trail } from './leakFaults.ts'
+import { AMOUNTS, type Amount, RUNS_LH, TRAILS, type Trail } from './leakFaults.ts'
 import type { LeakFindings, PhaseSeen } from './leakFindings.ts'
 import type { LeakHistory } from './leakHistory.ts'
 import { FLOOR_PLACES, LEAK_PLACES, type LeakPlace } from './leakPlaces.ts'
@@ -98,7 +98,7 @@ function amountsOf(observations: readonly Observation[]): LeakFindings['amounts'
     .filter((o) => o.check === 'leak.drops' && typeof o.value === 'number' && o.value > 0)
     .map((o) => ({ amount: 'drip' as const, phase: o.phase ?? null }))
   const caught = observations
-    .filter((o) => o.check === 'leak.catch' && typeof o.value === 'number' && o.value > 0.02)
+    .filter((o) => o.check === 'leak.catch' && typeof o.value === 'number' && o.value > RUNS_LH)
     .slice(-1)
     .map((o) => ({ amount: sizeOf(o.value as number), phase: o.phase ?? null }))
   // The largest was the latest look at it in most visits; more than four say nothing new.
@@ -107,7 +107,7 @@ function amountsOf(observations: readonly Observation[]): LeakFindings['amounts'
 
 /** Size of a leak from its flow, L/h. Estimates: a drip up to 2, a trickle up to 20. */
 export function sizeOf(flowLH: number): Amount {
-  return flowLH < 0.02 ? 'film' : flowLH < 2 ? 'drip' : flowLH < 20 ? 'trickle' : 'stream'
+  return flowLH < RUNS_LH ? 'film' : flowLH < 2 ? 'drip' : flowLH < 20 ? 'trickle' : 'stream'
 }
 
 function cardboardOf(observations: readonly Observation[]): LeakFindings['cardboard'] {

@@ -5,12 +5,14 @@ import { normalCdf } from '../../numeric/normal.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
 import { AMOUNTS, LEAK_FAULTS, type LeakFault, type LeakFaultId } from './leakFaults.ts'
 
-/** One way a leak can be: its size, and for one that stands under water the stretch of height it lies in. */
+/** One way a leak can be: its size, how it goes over the phases, and for one that stands under water the stretch of height it lies in. */
 export interface LeakState {
   fault: LeakFaultId
   /** Share of the leak's own probability, over all its states summing to 1. */
   share: number
   facts: LeakFault
+  /** Probability that it loses water in a phase, once the water reaches it. */
+  phases: LeakFault['phases']
   /** Number of the size in AMOUNTS. */
   amount: number
   /** mm above the port. */
@@ -41,16 +43,18 @@ export function leakStates(machine: MachineSpec, parts: readonly Part[] = partsO
     const [lo, hi] = part?.bandMm ?? [0, 0]
     const cells = facts.standing ? Math.max(1, Math.ceil((hi - lo) / CELL_MM)) : 1
     AMOUNTS.forEach((_, amount) => {
-      for (let cell = 0; cell < cells; cell++)
-        states.push({
-          fault: facts.id,
-          facts,
-          share: (facts.amounts[amount] ?? Number.NaN) / cells,
-          amount,
-          loMm: lo + ((hi - lo) * cell) / cells,
-          hiMm: lo + ((hi - lo) * (cell + 1)) / cells,
-          sdMm: part?.measured ? MEASURED_SD_MM : TYPICAL_SD_MM,
-        })
+      for (const { share, phases } of facts.manners)
+        for (let cell = 0; cell < cells; cell++)
+          states.push({
+            fault: facts.id,
+            facts,
+            phases,
+            share: (share * (facts.amounts[amount] ?? Number.NaN)) / cells,
+            amount,
+            loMm: lo + ((hi - lo) * cell) / cells,
+            hiMm: lo + ((hi - lo) * (cell + 1)) / cells,
+            sdMm: part?.measured ? MEASURED_SD_MM : TYPICAL_SD_MM,
+          })
     })
   }
   return states
@@ -65,7 +69,7 @@ export function reached(state: LeakState, levelMm: number): number {
 
 /** Probability that a leak loses water in a phase when the tub is filled to a level. */
 export function leaksIn(state: LeakState, phase: LeakPhase, levelMm: number): number {
-  const base = state.facts.phases[phase]
+  const base = state.phases[phase]
   if (!state.facts.standing || phase === 'spin' || phase === 'idle-taps-on') return base
   const reach = reached(state, phase === 'wash-motion' ? levelMm + SLOSH_MM : levelMm)
   // Splash and thrown water wet what the level does not reach.

@@ -2,7 +2,7 @@ import { figureOf, message, rangeOf } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { LeakEvidence } from './leakEvidence.ts'
-import { AMOUNTS } from './leakFaults.ts'
+import { AMOUNTS, RUNS_LH } from './leakFaults.ts'
 import type { LeakFindings } from './leakFindings.ts'
 import { type LeakState, NOTICED, reached } from './leakStates.ts'
 
@@ -150,9 +150,6 @@ function boundPiece(
     likelihood: (i, j) => (j === NO_FAULT ? of(i) : Math.max(of(i), of(j))),
   }
 }
-
-/** So little caught is none, L/h. */
-const RUNS_LH = 0.02
 
 /**
  * A catch at a level with water says that it stands above the leak, one without that it stands below: of those with water the lowest says all that

@@ -8,6 +8,7 @@ import { type OwnTime, ownMinutesOf } from '../checks/ownTimes.ts'
 import { partsOfCheck } from '../evidence/seen/acts.ts'
 import type { PHASE_WATCH } from '../leaks/phaseWatch.ts'
 import { OUTSIDE } from '../weigh/checkLooks.ts'
+import { CAUGHT_AT } from '../weigh/leakLooks.ts'
 
 /** What a check or run wants of the machine, and what it leaves behind. */
 export interface Needs {
@@ -87,8 +88,6 @@ const OF_CHECK: Readonly<Partial<Record<CheckId, Omit<Needs, 'doing'>>>> = {
 
 /** Minutes of bringing a watched phase about and watching it, beside what the machine's state costs. */
 const WATCHED_MIN = 3
-/** A height is made of catches at so many levels. */
-const CATCHES = 3
 
 /** What a check, a watched phase or a run wants of this machine. @param times - How long checks really took, where that is known. */
 export function needsOf(
@@ -105,7 +104,7 @@ export function needsOf(
     : parts.find(({ id }) => id === partsOfCheck(check)[0])?.access
   const panel = check === 'leak.place' ? torchPanel(machine) : access ? panelOf(access.by) : null
   const own = ownMinutesOf(check, times)
-  const doing = check === 'leak.place' ? WATCHED_MIN : check === 'leak.catch' ? CATCHES * own : own
+  const doing = check === 'leak.place' ? WATCHED_MIN : check === 'leak.catch' ? CAUGHT_AT.length * own : own
   const wants = OF_CHECK[check]
   // Setting it up and reading it keep the hands for a minute, however long it is watched.
   const free =

@@ -163,7 +163,7 @@ function stopLevel(weighed: Weighed): PossibleLook[] {
 }
 
 /** Levels at which it is caught, as shares of the way from the leak up to the full level; below the port no level is read. */
-const CAUGHT_AT = [1, 0.7, 0.4] as const
+export const CAUGHT_AT = [1, 0.7, 0.4] as const
 const LOWEST_READ_MM = 10
 /** What can be caught: sizes of AMOUNTS, each with its usual L/h from 100 mm above it. A film gives nothing to catch. Estimates. */
 const CAUGHT = [

@@ -43,6 +43,8 @@ export interface Inlet {
   tubBias: number
   throttlesByHalf: boolean
 }
+/** Numbers that an inlet is drawn from: two of the house, six of each side, two of how it is measured. */
+export const INLET_UNKNOWNS = 16
 /** One healthy inlet of this machine at this place, drawn from all that is not known about it. */
 export function drawInlet(machine: MachineSpec, site: SiteSpec, random: RandomSource): Inlet {
   const { staticKpa, ratedLMin } = HEALTHY_SUPPLY

@@ -1,6 +1,6 @@
 import { type MachineSpec, type SiteSpec, TAPS, type Tap } from '../../../machine/machineSpec.ts'
-import { evenDraws } from '../../../numeric/evenDraws.ts'
 import { standardNormal } from '../../../numeric/random.ts'
+import { type Found, tryWhereItLies, uniformsOf } from '../../../numeric/whereItLies.ts'
 import { LEAST_SUPPLY_KPA } from '../../../physics/supply/leastSupply.ts'
 import { bucketFlowLMin } from '../../../physics/supply/supplyLine.ts'
 import type { JudgedRun, Observation } from '../seen/observations.ts'
@@ -10,6 +10,7 @@ import {
   FAULT_SHARE,
   FILL_CAUSES,
   type FillCause,
+  INLET_UNKNOWNS,
   type Inlet,
   sideFlow,
   throttledFlow,
@@ -34,6 +35,11 @@ export interface FillWeighing {
 /** Height of the density of Student's t with 4 degrees of freedom at its middle. */
 const T4_PEAK = 0.375
 const DRAWS = 400
+/** So many more are drawn where few of those explain what was measured. */
+const MORE = 400
+const SEED = 20_261
+/** Numbers that a house with its machine, and one reading of its flow, is drawn from. */
+const UNKNOWNS = INLET_UNKNOWNS + 1
 /** How common each cause is before any measurement: mostly nothing is wrong with the inlet. Estimate. */
 const COMMON_NONE = 3
 const NAMED = 0.7
@@ -104,25 +110,37 @@ function scoresOf(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap
   return fresh
 }
 
-function freshScores(machine: MachineSpec, site: SiteSpec, data: FillData, tap: Tap, count = DRAWS) {
-  const other: Tap = tap === 'cold' ? 'hot' : 'cold'
-  const even = evenDraws(count, 20_261)
-  const measuredSe = data.fill[tap]?.se as number
-  const drawn = Array.from({ length: count }, () => {
-    even.next()
-    const inlet = drawInlet(machine, site, even.random)
-    const measured = Math.exp((data.fill[tap]?.ln as number) + standardNormal(even.random) * measuredSe)
-    return {
-      inlet,
-      flowLMin: measured / (1 + inlet.tubBias),
-      healthyLMin: sideFlow(inlet[tap]),
-      lnOther: lnSide(inlet, other, false, data),
-    }
-  })
+/** @param more - Houses drawn where what was measured lies, if few of the others explain it. */
+function freshScores(
+  machine: MachineSpec,
+  site: SiteSpec,
+  data: FillData,
+  tap: Tap,
+  count = DRAWS,
+  more = MORE,
+) {
+  const drawnAt = drawerOf(machine, site, data, tap)
+  const triers = FILL_CAUSES.map((cause) => trierOf(cause, tap, data))
   // Every cause is tried on the same houses and machines, so that they differ by the fault and not by luck.
-  const draws = FILL_CAUSES.map((cause) => ({ cause, samples: samplesOf(cause, drawn, tap, data) }))
-  const most = Math.max(...draws.flatMap((d) => d.samples.map((s) => s.ln)), -1e6)
-  const score = draws.map(({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / count)
+  const { found, lnWeight } = tryWhereItLies(
+    { dimensions: UNKNOWNS, count, more, seed: SEED, ways: FILL_CAUSES.length },
+    (z) => {
+      const drawn = drawnAt(z)
+      return triers.map((tryOn) => tryOn(drawn))
+    },
+  )
+  const draws = FILL_CAUSES.map((cause, k): WeighedCause => {
+    const samples: WeighedCause['samples'] = []
+    found.forEach((one, n) => {
+      const tried = one[k]
+      if (tried) samples.push({ inlet: tried.inlet, ln: tried.ln + (lnWeight[n] ?? Number.NaN) })
+    })
+    return { cause, samples }
+  })
+  const most = draws.reduce((top, { samples }) => samples.reduce((a, { ln }) => Math.max(a, ln), top), -1e6)
+  const score = draws.map(
+    ({ samples }) => samples.reduce((sum, s) => sum + Math.exp(s.ln - most), 0) / found.length,
+  )
   return { draws, most, score }
 }
 
@@ -160,7 +178,7 @@ export function inletScores(
   return Object.fromEntries(
     tapsSlowestFirst(data).map((tap): [Tap, InletScores] => {
       const { score, most } = draws
-        ? freshScores(machine, site, data, tap, draws)
+        ? freshScores(machine, site, data, tap, draws, 0)
         : scoresOf(machine, site, data, tap)
       const sound = (score[FILL_CAUSES.indexOf('none')] ?? Number.NaN) / COMMON_NONE
       const against = FILL_CAUSES.map((cause, k) => [
@@ -178,35 +196,56 @@ export function inletScores(
   )
 }
 
-/** An inlet without a fault; `lnOther` is the ln likelihood of what was measured on the tap that is not weighed. */
+/** An inlet without a fault; `offsOther` is how far what was measured on the tap that is not weighed is off. */
 interface Drawn {
   inlet: Inlet
   flowLMin: number
   healthyLMin: number
-  lnOther: number
+  offsOther: number[]
 }
 
-function samplesOf(
+/** One way house and machine may be, at a point of all that is not known of them. */
+function drawerOf(
+  machine: MachineSpec,
+  site: SiteSpec,
+  data: FillData,
+  tap: Tap,
+): (z: Float64Array) => Drawn {
+  const other: Tap = tap === 'cold' ? 'hot' : 'cold'
+  const { ln, se } = data.fill[tap] as NonNullable<FillData['fill'][Tap]>
+  return (z) => {
+    const uniform = uniformsOf(z)
+    const inlet = drawInlet(machine, site, uniform)
+    const measured = Math.exp(ln + standardNormal(uniform) * se)
+    return {
+      inlet,
+      flowLMin: measured / (1 + inlet.tubBias),
+      healthyLMin: sideFlow(inlet[tap]),
+      offsOther: offsOfSide(inlet, other, false, data),
+    }
+  }
+}
+
+/** A cause put on an inlet, as strong as the flow asks for, and how likely all that was measured is then; null where it cannot be. */
+function trierOf(
   cause: FillCause,
-  drawn: readonly Drawn[],
   tap: Tap,
   data: FillData,
-): WeighedCause['samples'] {
-  const samples: WeighedCause['samples'] = []
+): (drawn: Drawn) => (Found & { inlet: Inlet }) | null {
   const other: Tap = tap === 'cold' ? 'hot' : 'cold'
   const se = Math.max(SE.sameTub, data.fill[tap]?.se as number)
   const looks = lnLooks(cause, tap, data)
-  for (const { inlet, flowLMin, healthyLMin, lnOther } of drawn) {
+  return ({ inlet, flowLMin, healthyLMin, offsOther }) => {
     const share = flowLMin / healthyLMin
     // A house whose gauge says that its supply is too weak is not sound, however well the flow fits that pressure.
     const weak = inlet[tap].staticKpa < LEAST_SUPPLY_KPA
-    if (cause === 'none' && weak) continue
+    if (cause === 'none' && weak) return null
     const faulty =
       cause === 'none' || cause === 'standpipe.siphon' || (cause === 'supply.low-pressure' && weak)
         ? inlet
         : withFault(inlet, cause, tap, flowLMin, share)
-    if (!faulty) continue
-    if (cause === 'standpipe.siphon' && (share > FAULT_SHARE.high || share < 0.02)) continue
+    if (!faulty) return null
+    if (cause === 'standpipe.siphon' && (share > FAULT_SHARE.high || share < 0.02)) return null
     // Density of the measured flow: a fault leaves any share alike, a sound inlet only its own scatter.
     const density =
       faulty === inlet && cause !== 'standpipe.siphon'
@@ -216,11 +255,11 @@ function samplesOf(
     const fitted =
       cause !== 'none' && !(cause === 'supply.low-pressure' && faulty[tap].staticKpa < LEAST_SUPPLY_KPA)
     // Only a weak house changes the other side.
-    const beside = faulty[other] === inlet[other] ? lnOther : lnSide(faulty, other, false, data)
-    const ln = lnSide(faulty, tap, fitted, data) + beside + looks + lnMeter(cause, faulty, tap, data)
-    samples.push({ inlet: faulty, ln: Math.log(density) + ln })
+    const beside = faulty[other] === inlet[other] ? offsOther : offsOfSide(faulty, other, false, data)
+    const offs = [...offsOfSide(faulty, tap, fitted, data), ...beside, offOfMeter(cause, faulty, tap, data)]
+    const ln = offs.reduce((sum, off) => sum + lnTail(off), Math.log(density) + looks)
+    return { inlet: faulty, ln, offs }
   }
-  return samples
 }
 
 /** ln of Student's t with 4 degrees of freedom but for its constant: one odd measurement must not rule everything out. */
@@ -231,30 +270,30 @@ function lnOf(flow: number): number {
   return Math.log(Math.max(1e-3, flow))
 }
 
-/** ln likelihood of what was measured on one side; its fill says nothing where the fault was made to fit it. */
-function lnSide(m: Inlet, side: Tap, fitted: boolean, data: FillData): number {
-  let ln = 0
+/** How far what was measured on one side is off, in its own errors; its fill says nothing where the fault was made to fit it. */
+function offsOfSide(m: Inlet, side: Tap, fitted: boolean, data: FillData): number[] {
+  const offs: number[] = []
   const fill = data.fill[side]
-  if (fill && !fitted) {
+  if (fill) {
     const due = sideFlow(m[side]) * (1 + m.tubBias)
-    ln += lnTail((fill.ln - lnOf(due)) / Math.max(SE.sameTub, fill.se))
+    offs.push(fitted ? 0 : (fill.ln - lnOf(due)) / Math.max(SE.sameTub, fill.se))
   }
   const slow = data.throttled[side]
   if (slow)
-    ln += lnTail(
+    offs.push(
       (slow.ln - lnOf(throttledFlow(m, side, data) * (1 + m.tubBias))) / Math.hypot(slow.se, SE.throttle),
     )
   const bucket = data.tapBucket[side]
   if (bucket !== undefined)
-    ln += lnTail((lnOf(bucket) - lnOf(bucketFlowLMin(m[side].staticKpa, m[side].tapK))) / SE.bucket)
+    offs.push((lnOf(bucket) - lnOf(bucketFlowLMin(m[side].staticKpa, m[side].tapK))) / SE.bucket)
   const hose = data.hoseBucket[side]
   if (hose !== undefined)
-    ln += lnTail(
+    offs.push(
       (lnOf(hose) - lnOf(bucketFlowLMin(m[side].staticKpa, m[side].tapK + m[side].hoseK))) / SE.bucket,
     )
   const gauge = data.gauge[side]
-  if (gauge !== undefined) ln += lnTail((gauge - m[side].staticKpa) / SE.gaugeKpa)
-  return ln
+  if (gauge !== undefined) offs.push((gauge - m[side].staticKpa) / SE.gaugeKpa)
+  return offs
 }
 
 /** What was seen of screens, taps and hoses, each on its own side. */
@@ -284,13 +323,12 @@ function lnLooks(cause: FillCause, tap: Tap, data: FillData): number {
   return ln
 }
 
-/** A meter sees all that comes in: more than stays where water leaves, as much where none does. */
-function lnMeter(cause: FillCause, m: Inlet, tap: Tap, data: FillData): number {
+/** A meter sees all that comes in: more than stays where water leaves, as much where none does; how far it is off that, in its own errors. */
+function offOfMeter(cause: FillCause, m: Inlet, tap: Tap, data: FillData): number {
   if (!data.meterRatio) return 0
   const { ln, se } = data.meterRatio
   const net = data.fill[tap]?.ln ?? 0
   const due = cause === 'standpipe.siphon' ? lnOf(sideFlow(m[tap])) - net : 0
-  const sd = Math.hypot(se, SE.sameTub)
   // A fouled meter reads low: that speaks of the meter, not of the water.
-  return ln < 0 && cause !== 'standpipe.siphon' ? 0 : lnTail((ln - due) / sd)
+  return ln < 0 && cause !== 'standpipe.siphon' ? 0 : (ln - due) / Math.hypot(se, SE.sameTub)
 }

@@ -19,6 +19,8 @@ export const catalogue = {
   'catalogue.sound': 'sound',
   'catalogue.runsShow': 'What runs and meters show',
   'catalogue.leakShows': 'When it loses water',
+  'catalogue.phasesOfOneTest':
+    '{why, select, taps {In one test these go together: with the taps left open it goes on to the end, with them closed it stops after the fill.} today {In one test these go together: it shows on some days, in several phases, and on others in none.} other {In one test these go together: what was opened before runs out for a while and does not come again.}}',
   'catalogue.amounts': 'How much',
   'catalogue.trails': 'What it leaves',
   'catalogue.comesWith': 'Comes with',

@@ -20,6 +20,8 @@ export const catalogue: Record<keyof typeof english, string> = {
   'catalogue.sound': 'sana',
   'catalogue.runsShow': 'Qué muestran mediciones y medidores',
   'catalogue.leakShows': 'Cuándo pierde agua',
+  'catalogue.phasesOfOneTest':
+    '{why, select, taps {En una misma prueba van juntas: con las llaves abiertas sigue hasta el final, con ellas cerradas para después del llenado.} today {En una misma prueba van juntas: unos días se ve en varias fases y otros en ninguna.} other {En una misma prueba van juntas: lo que se abrió antes escurre un rato y no vuelve.}}',
   'catalogue.amounts': 'Cuánta',
   'catalogue.trails': 'Qué deja',
   'catalogue.comesWith': 'Viene con',
