@@ -100,9 +100,9 @@ export class Board {
     return Math.min(...seen)
   }
 
-  /** After start and stop the place of the main action is dead for a moment, against a second tap. */
+  /** After start and stop the place of the main action is dead for a moment, against a second tap: keys have to wait for its end. */
   async settled(): Promise<void> {
-    await this.page.waitForTimeout(900)
+    await expect(this.page.locator('[data-actions] [aria-disabled]')).toHaveCount(0)
   }
 
   entries() {

@@ -1,7 +1,5 @@
 import { expect, type Page } from '@playwright/test'
 
-const DEAD_MS = 850
-
 export const bar = (page: Page) => page.getByRole('region', { name: 'Actions' })
 export const done = (page: Page) => bar(page).getByRole('button', { name: /^Done/ })
 export const step = (page: Page) => page.getByRole('heading', { level: 1 })
@@ -43,8 +41,6 @@ export async function doUntil(page: Page, title: string): Promise<void> {
       await sheet.getByRole('button', { name: 'Go on' }).click()
     }
     await expect(step(page)).not.toHaveText(now)
-    // The place of the button is dead for a moment, which is tried elsewhere with a real second tap.
-    await setAhead(page, DEAD_MS)
   }
   throw new Error(`no step ${title}`)
 }

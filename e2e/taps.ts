@@ -1,4 +1,4 @@
-import type { Locator, Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 
 /**
  * Two taps on one place, the second as soon as what comes up there is there: made in the page itself, so that how soon does not hang on how
@@ -6,6 +6,8 @@ import type { Locator, Page } from '@playwright/test'
  * @param comesUp - How the name of the action that comes up begins; without it the second tap follows a frame later.
  */
 export async function doubleTap(target: Locator, comesUp?: string): Promise<void> {
+  // What has just come up is dead for a moment itself.
+  await expect(target).toBeEnabled()
   await target.evaluate(async (element, begins) => {
     const { left, top } = element.getBoundingClientRect()
     const [x, y] = [left + 60, top + 30]

@@ -47,9 +47,7 @@ test('a visit, its machine and place, looks, notes, a photo and a run are made w
   await board.level('50')
   await board.until(12)
   await page.getByRole('button', { name: /^Air drawn/ }).click()
-  await board.settled()
   await page.getByRole('button', { name: /^Stop/ }).click()
-  await board.settled()
   await page.getByRole('link', { name: /Back to the visit/ }).click()
   // Analysed on the device: the run stands in its visit with its figure.
   const line = page.getByRole('link', { name: /drain, hose end .*L\/min/s })

@@ -102,7 +102,6 @@ test('a double tap on Start does not stop the run, one on Stop does not leave th
   expect(page.url()).toBe(url)
 
   const runId = url.split('/runs/')[1]?.split('?')[0] as string
-  await page.waitForTimeout(700)
   await page.getByRole('button', { name: /^Discard/ }).click()
   // Ready to start again; the trace stays, and the visit counts nothing of it.
   await expect(page.getByRole('button', { name: /^Start drain/ })).toBeVisible()

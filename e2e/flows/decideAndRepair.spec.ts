@@ -58,7 +58,6 @@ test('what an act costs is weighed against a new machine, the customer says yes,
   await expect(step(page)).toHaveText('Pull the plug')
   await doubleTap(done(page))
   await expect(step(page)).toHaveText('Shut the taps')
-  await page.waitForTimeout(850)
   await doUntil(page, 'Top off')
   const strip = page.getByRole('region', { name: 'State of the machine' })
   await expect(strip).toContainText('unplugged')

@@ -66,7 +66,6 @@ test('a hold inside a protocol asks for readings when they are due, shows the in
   await expect(page.getByRole('figure', { name: 'How the interval closed' })).toBeVisible()
   await expect(page.getByText(/^below \d+ mm$/)).toBeVisible()
   await page.getByRole('button', { name: /^Stop/ }).click()
-  await board.settled()
   await page.getByRole('link', { name: /On to the next step/ }).click()
   await expect(page.getByRole('link', { name: /Hold again.*next step/ })).toBeVisible()
   await expect(

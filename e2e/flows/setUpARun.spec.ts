@@ -139,6 +139,7 @@ test('start and stop take the instant of the touch, not of the release', async (
   const released = await instantsOf(page, 'click')
   await press(/^Start drain/, 900)
   await board.until(2)
+  await board.settled()
   await press(/^Stop/, 1000)
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
   const [down, up] = [await touched(), await released()]

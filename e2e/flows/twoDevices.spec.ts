@@ -36,7 +36,6 @@ test('what one device enters appears on the other, and either may stop the run',
   // The stop taken back on one device sets both clocks going again.
   await page.keyboard.press('u')
   await expect(phone.getByRole('button', { name: /^Stop/ })).toBeVisible()
-  await hand.settled()
   await phone.getByRole('button', { name: /^Stop/ }).tap()
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
   await phone.close()

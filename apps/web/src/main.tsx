@@ -5,7 +5,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { HotkeysProvider } from 'react-hotkeys-hook'
 import { RouterProvider } from 'react-router/dom'
-import { ApiError, readErrorsWith } from './api/client.ts'
+import { askAgain, readErrorsWith } from './api/client.ts'
 import { ComputeCell, NewVersionCell, WaitingCell } from './features/waiting/index.ts'
 import { applyPrefs } from './lib/prefs.ts'
 import { read, words } from './lib/words.ts'
@@ -27,9 +27,7 @@ const queryClient = new QueryClient({
       staleTime: 2000,
       // Asked even without network: the service worker may answer, and if not, the screen must say so.
       networkMode: 'always',
-      // Only a server that is away is worth asking again by itself.
-      retry: (count, error) =>
-        count < 2 && error instanceof ApiError && (error.status === 0 || error.status >= 500),
+      retry: askAgain(2),
     },
   },
 })

@@ -163,10 +163,15 @@ export const ownModelQuery = (key: string) =>
     queryKey: ['own-records', key],
     queryFn: () => get<OwnModelAnswer>(`/own-records/${encodeURIComponent(key)}`),
     // What was set aside is worked out anew in a moment; of more runs than are learned from the oldest are never compared.
-    refetchInterval: ({ state }) =>
-      Date.now() - askedAtMs < WAITED_FOR_MS && state.data?.runs.some(unsettled) ? 1000 : false,
+    refetchInterval: ({ state }) => {
+      const waitedMs = Date.now() - askedAtMs
+      if (waitedMs > WAITED_FOR_MS || !state.data?.runs.some(unsettled)) return false
+      return waitedMs < SOON_MS ? 1000 : 5000
+    },
   })
-const WAITED_FOR_MS = 60_000
+/** A server that has much to do takes minutes for what it does in a second else, ms. */
+const WAITED_FOR_MS = 1_800_000
+const SOON_MS = 30_000
 /** When a run was last set aside or counted again here. */
 let askedAtMs = 0
 /** A run that was set aside or counted again, and not compared since. */

@@ -1,4 +1,5 @@
 import { type QueryKey, type UseMutationResult, useMutation, useQueryClient } from '@tanstack/react-query'
+import { askAgain } from './client.ts'
 
 /**
  * An act that only the server can do, asked for at once.
@@ -14,6 +15,7 @@ export function useAct<V, R>(
     mutationFn: act,
     // Without network it says so, instead of waiting for one.
     networkMode: 'always',
+    retry: askAgain(1),
     onSuccess: async () => {
       await Promise.all(old.map(({ queryKey }) => client.invalidateQueries({ queryKey })))
     },

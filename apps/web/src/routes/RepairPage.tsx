@@ -33,13 +33,13 @@ import { Photos, useGatedAct } from '../features/stages/index.ts'
 import { keepEntries, type Space, useSpace } from '../features/visit/index.ts'
 import { LiveFrame, useWeigh } from '../features/weigh/index.ts'
 import { newId } from '../lib/newId.ts'
-import { steadyNowMs } from '../lib/steadyClock.ts'
 import { useNowMs } from '../lib/useNowMs.ts'
 import { t } from '../lib/words.ts'
-import { Action, ActionBar, DEAD_MS } from '../ui/ActionBar.tsx'
+import { Action, ActionBar } from '../ui/ActionBar.tsx'
 import { Button } from '../ui/Button.tsx'
 import { useSingleKeys, useSpaceBar } from '../ui/keys.ts'
 import { TwoPanes } from '../ui/TwoPanes.tsx'
+import { useDeadUntil } from '../ui/useDeadUntil.ts'
 import { partName } from '../words/cardText.ts'
 import { upperFirst } from '../words/firstLetter.ts'
 
@@ -86,7 +86,9 @@ function Worked({
   const { visit } = space
   const { now } = job
   const [looked, setLooked] = useState<number | null>(null)
-  const [deadUntilMs, setDeadUntilMs] = useState(0)
+  const [ticks, setTicks] = useState(0)
+  // A second tap of a hurried finger must not tick the next step too.
+  const deadUntilMs = useDeadUntil(ticks)
   const [different, setDifferent] = useState(false)
   const { pass, sheet } = useGatedAct(space)
   const proof = useProof(space)
@@ -103,8 +105,7 @@ function Worked({
   const ready = mayBeDone(one, now)
   const ticked = space.said.get(stepTopic('job', job.job, step.id))?.latest.value === true
   const tick = () => {
-    // A second tap of a hurried finger must not tick the next step too.
-    setDeadUntilMs(steadyNowMs() + DEAD_MS)
+    setTicks(ticks + 1)
     setLooked(null)
     space.say(stepTopic('job', job.job, step.id), true)
     for (const [field, value] of step.sets ?? []) space.say(`state:${field}`, value)

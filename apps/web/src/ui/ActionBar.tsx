@@ -1,16 +1,14 @@
-import { type ReactNode, type SyntheticEvent, useRef } from 'react'
+import { type ReactNode, type SyntheticEvent, useLayoutEffect, useRef } from 'react'
 import { usePrefs } from '../lib/prefs.ts'
-import { steadyAtMs } from '../lib/steadyClock.ts'
+import { steadyAtMs, steadyNowMs } from '../lib/steadyClock.ts'
 import { t } from '../lib/words.ts'
-
-/** How long the place of an action stays dead once another has come up there, ms. */
-export const DEAD_MS = 800
 
 /**
  * The bar under the thumb: whole-height targets, the main one in solid ink.
  * @param deadUntilMs - By the steady clock: what was touched before does nothing where the main action stands.
  */
 export function ActionBar({ children, deadUntilMs = 0 }: { children: ReactNode; deadUntilMs?: number }) {
+  const bar = useRef<HTMLElement>(null)
   // A second tap of a hurried finger lands where the next action has just come up: that place is dead for a moment.
   const dead = (event: SyntheticEvent<HTMLElement>) => {
     const main = event.currentTarget.firstElementChild
@@ -18,8 +16,21 @@ export function ActionBar({ children, deadUntilMs = 0 }: { children: ReactNode; 
     event.preventDefault()
     event.stopPropagation()
   }
+  useLayoutEffect(() => {
+    const main = bar.current?.firstElementChild
+    const leftMs = deadUntilMs - steadyNowMs()
+    if (!main || leftMs <= 0) return
+    main.setAttribute('aria-disabled', 'true')
+    const live = () => main.removeAttribute('aria-disabled')
+    const timer = Number.isFinite(leftMs) ? setTimeout(live, leftMs) : undefined
+    return () => {
+      clearTimeout(timer)
+      live()
+    }
+  }, [deadUntilMs])
   return (
     <section
+      ref={bar}
       data-actions
       aria-label={t('actionBar.actions')}
       onClickCapture={dead}

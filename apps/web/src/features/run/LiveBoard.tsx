@@ -6,7 +6,7 @@ import { steadyNowMs } from '../../lib/steadyClock.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { useWakeLock } from '../../lib/useWakeLock.ts'
 import { t } from '../../lib/words.ts'
-import { DEAD_MS } from '../../ui/ActionBar.tsx'
+import { useDeadUntil } from '../../ui/useDeadUntil.ts'
 import { KIND_WORD } from '../../words/runText.ts'
 import { StepStrip, stepOf } from '../protocol/index.ts'
 import { AfterRun } from './AfterRun.tsx'
@@ -25,13 +25,6 @@ import { type RunActs, runActs } from './runActs.ts'
 import type { BoardSnapshot, RunBoard } from './runBoard.ts'
 import { type FirstKey, useBoardKeys } from './useBoardKeys.ts'
 import { useExpected } from './useExpected.ts'
-
-/** Until when the place of the main action is dead: for a moment after start and stop. A run that is opened when over was not just pressed. */
-function useDeadSince(phase: string): number {
-  const [seen, setSeen] = useState({ phase, untilMs: phase === 'running' ? steadyNowMs() + DEAD_MS : 0 })
-  if (seen.phase !== phase) setSeen({ phase, untilMs: steadyNowMs() + DEAD_MS })
-  return seen.untilMs
-}
 
 interface Pad {
   kind: EntryKind
@@ -65,7 +58,8 @@ export function LiveBoard({ board, run, plan }: { board: RunBoard; run: BoardSna
   const made = stepOf(plan)
   const keypad = usePad()
   const wake = useWakeLock(running)
-  const deadUntilMs = useDeadSince(facts.phase)
+  // A run that is opened when over was not just pressed.
+  const deadUntilMs = useDeadUntil(facts.phase, running)
   const [by, setBy] = useState<LevelBy>('ruler')
   const trace = useMemo(
     () => traceOf(run.levels, run.streamed > 0, t('liveBoard.thisRun')),

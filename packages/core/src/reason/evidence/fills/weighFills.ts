@@ -275,8 +275,8 @@ function offsOfSide(m: Inlet, side: Tap, fitted: boolean, data: FillData): numbe
   const offs: number[] = []
   const fill = data.fill[side]
   if (fill) {
-    const due = sideFlow(m[side]) * (1 + m.tubBias)
-    offs.push(fitted ? 0 : (fill.ln - lnOf(due)) / Math.max(SE.sameTub, fill.se))
+    const dueLMin = () => sideFlow(m[side]) * (1 + m.tubBias)
+    offs.push(fitted ? 0 : (fill.ln - lnOf(dueLMin())) / Math.max(SE.sameTub, fill.se))
   }
   const slow = data.throttled[side]
   if (slow)
