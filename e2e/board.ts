@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test'
+import { go } from './go.ts'
 
 /** The seconds that a clock, or the time of an entry, shows as minutes and seconds: 0:05.2. */
 export function clockSeconds(text: string): number {
@@ -15,7 +16,7 @@ export class Board {
 
   /** From the day to a run of a kind in the visit at a place, set up but not started. */
   async setUp(url: string, place: string, kind: 'fill' | 'drain'): Promise<void> {
-    await this.page.goto(url)
+    await go(this.page, url)
     await this.page.locator('ol').getByRole('link', { name: place }).first().click()
     // The day has such a link of its own, for the visit at hand.
     await this.page.waitForURL(/\/visits\/[0-9a-f-]{36}/)
@@ -103,6 +104,12 @@ export class Board {
   /** After start and stop the place of the main action is dead for a moment, against a second tap: keys have to wait for its end. */
   async settled(): Promise<void> {
     await expect(this.page.locator('[data-actions] [aria-disabled]')).toHaveCount(0)
+  }
+
+  /** Stops the run as from the keyboard. */
+  async space(): Promise<void> {
+    await this.settled()
+    await this.page.keyboard.press(' ')
   }
 
   entries() {

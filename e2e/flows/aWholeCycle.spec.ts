@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test('a whole cycle is timed by what the machine begins, in the hand; what was pressed in a hurry is not taken for a cycle', async ({
@@ -6,7 +7,7 @@ test('a whole cycle is timed by what the machine begins, in the hand; what was p
   world,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /^A new machine/ }).click()
   await page.getByLabel('Name of the place').fill('Tide Mill')
   await page.getByLabel('Make and model, as you call it').fill('Mill front loader')
@@ -14,7 +15,7 @@ test('a whole cycle is timed by what the machine begins, in the hand; what was p
   await page.waitForURL(/\/visits\/[0-9a-f-]{36}\/arrive/)
   const visitId = /visits\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? ''
   const runId = randomUUID()
-  await page.goto(`${world.url}/runs/${runId}?visit=${visitId}&kind=cycle`)
+  await go(page, `${world.url}/runs/${runId}?visit=${visitId}&kind=cycle`)
   await expect(page.getByText('press what the machine begins', { exact: false }).first()).toBeVisible()
   for (const box of await page.getByRole('checkbox').all()) await box.check()
   await page

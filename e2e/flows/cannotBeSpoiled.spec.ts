@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test'
 import { Board, clockSeconds } from '../board.ts'
+import { go } from '../go.ts'
 import { tabTo } from '../keys.ts'
 import { doubleTap, instantsOf } from '../taps.ts'
 import { expect, test } from '../world.ts'
@@ -24,7 +25,7 @@ test('from the day to a running drain in three taps, and a verdict with no level
 }) => {
   const board = new Board(page)
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(world.url)
+  await go(page, world.url)
   const visit = page.getByRole('navigation', { name: /^Time a run/ })
   await visit.getByRole('link', { name: /^Time a drain/ }).click()
   // Start lies under the thumb.
@@ -33,7 +34,7 @@ test('from the day to a running drain in three taps, and a verdict with no level
   await start.click()
   await expect(stop(page)).toBeVisible()
   // One tap returns to a run that is on, from the day and from its visit.
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.getByRole('navigation', { name: 'Running' }).getByRole('link').first().click()
   await expect(stop(page)).toBeVisible()
   await board.until(9)
@@ -112,7 +113,8 @@ test('a double tap on Start does not stop the run, one on Stop does not leave th
       return events.filter((event) => event.why === 'false start').length
     })
     .toBeGreaterThanOrEqual(2)
-  await page.goto(
+  await go(
+    page,
     `${world.url}${new URL(url).search.includes('visit=') ? `/visits/${new URL(url).searchParams.get('visit')}` : ''}`,
   )
   await expect(page.locator(`a[href="/runs/${runId}"]`)).toHaveCount(0)
@@ -211,7 +213,7 @@ test('Space stops the run, unless the keyboard led to a button: then it presses 
   await expect(board.entries().filter({ hasText: /air drawn/i })).toHaveCount(1)
   await expect(stop(page)).toBeVisible()
   await page.mouse.click(500, 300)
-  await page.keyboard.press(' ')
+  await board.space()
   await expect(page.getByRole('button', { name: /^Discard/ })).toBeVisible()
 })
 
@@ -220,7 +222,7 @@ test('single keys can be switched off on a device: letters then do nothing, the 
   world,
 }) => {
   const board = new Board(page)
-  await page.goto(`${world.url}/workshop`)
+  await go(page, `${world.url}/workshop`)
   await page.getByLabel(/Single keys act on this device/).uncheck()
   await board.setUp(world.url, PLACE, 'drain')
   await board.start('drain')
@@ -229,7 +231,7 @@ test('single keys can be switched off on a device: letters then do nothing, the 
   await page.keyboard.press('5')
   await board.until(1)
   await expect(page.getByRole('dialog')).toHaveCount(0)
-  await page.keyboard.press(' ')
+  await board.space()
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
 })
 test('figures spoken or pasted into the keypad keep the instant of the first', async ({ page, world }) => {
@@ -255,7 +257,7 @@ test('figures spoken or pasted into the keypad keep the instant of the first', a
 
 test('a visit shows the runs that still lie on this device', async ({ page, context, world }) => {
   const board = new Board(page)
-  await page.goto(world.url)
+  await go(page, world.url)
   await expect(page.getByRole('link', { name: 'Mill Yard' }).first()).toBeVisible()
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.reload()
@@ -269,14 +271,14 @@ test('a visit shows the runs that still lie on this device', async ({ page, cont
   await board.until(2)
   await stop(page).click()
   await expect(page.getByRole('button', { name: /^Discard/ })).toBeVisible()
-  await page.goto(visitUrl)
+  await go(page, visitUrl)
   await expect(page.locator(`a[href="/runs/${runId}"]`)).toContainText('On this device, not sent yet')
   await context.setOffline(false)
 })
 
 test('on the phone the answer to a pressed complaint stands under it', async ({ page, world }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.getByRole('link', { name: /Start a visit/ }).click()
   await page.getByRole('button', { name: /Mill Yard/ }).click()
   await page.getByRole('button', { name: 'drains slowly', exact: true }).click()
@@ -293,7 +295,7 @@ test('a page that cannot compute says so, instead of waiting for figures that ne
   world,
 }) => {
   await page.route('**/computeWorker*', (route) => route.abort())
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: PLACE }).click()
   await expect(page.getByRole('heading', { name: /long-drain fault/ })).toBeVisible()
   const cell = page.getByRole('button', { name: /^Some figures could not be computed/ })

@@ -1,5 +1,6 @@
 import { BLANK_RECORD, familyDefaults } from '@brendik/core'
 import { expectAccessible } from '../accessible.ts'
+import { go } from '../go.ts'
 import { bar, done, doUntil, step } from '../jobSteps.ts'
 import { doubleTap } from '../taps.ts'
 import { visitWith } from '../visitWith.ts'
@@ -9,7 +10,7 @@ test('what an act costs is weighed against a new machine, the customer says yes,
   page,
   world,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
   const visit = page.url()
@@ -94,12 +95,12 @@ test('what an act costs is weighed against a new machine, the customer says yes,
     .getByRole('listitem')
     .filter({ hasText: 'Dry while draining' })
   const watched = async (seen: 'Dry' | 'Wet', state: 'passed' | 'failed') => {
-    await page.goto(`${visit}/locate`)
+    await go(page, `${visit}/locate`)
     const phases = page.getByRole('list', { name: 'Phases of the leak test' })
     await phases.getByRole('button', { name: /^Draining/ }).click()
     await sheet.getByRole('button', { name: seen, exact: true }).click()
     await sheet.getByRole('button', { name: 'Close', exact: true }).click()
-    await page.goto(`${visit}/prove`)
+    await go(page, `${visit}/prove`)
     await expect(drains.getByRole('img', { name: state, exact: true })).toBeVisible()
   }
   await watched('Wet', 'failed')
@@ -108,7 +109,7 @@ test('what an act costs is weighed against a new machine, the customer says yes,
   await watched('Dry', 'passed')
 
   // Nothing is left over before it is closed.
-  await page.goto(`${visit}/repair`)
+  await go(page, `${visit}/repair`)
   await page.getByRole('button', { name: /Close it up/ }).click()
   await expect(done(page)).toBeDisabled()
   await expect(page.getByText(/^Not all is back: \d+ pieces left over\.$/)).toBeVisible()
@@ -119,7 +120,7 @@ test('what an act costs is weighed against a new machine, the customer says yes,
   await expect(done(page)).toBeEnabled()
 
   // The report says what was agreed.
-  await page.goto(`${visit}/report`)
+  await go(page, `${visit}/report`)
   await expect(page.getByRole('article')).toContainText(
     /\$1\d\d\.\d\d, agreed with Ms Tern before work began: Motor only: Pump\./,
   )
@@ -131,11 +132,11 @@ test('a job is worked in the hand without network; both ticks of two people stan
   context,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Mill Yard, flat 3' }).last().click()
   await page.waitForURL(/visits\/[0-9a-f-]{36}/)
   const visit = page.url()
-  await page.goto(`${visit}/repair`)
+  await go(page, `${visit}/repair`)
   await page.getByRole('button', { name: /^Door bellows/ }).click()
   await expect(step(page)).toHaveText('Pull the plug')
   const other = await context.newPage()
@@ -172,7 +173,7 @@ test('a job is worked in the hand without network; both ticks of two people stan
 })
 
 test('an owner sets prices, and what is decided is reckoned by them', async ({ page, world }) => {
-  await page.goto(`${world.url}/workshop`)
+  await go(page, `${world.url}/workshop`)
   const prices = page.getByRole('region', { name: 'Prices' })
   await prices.getByLabel('An hour of work').fill('a lot')
   await prices.getByRole('button', { name: 'Save the prices' }).click()
@@ -184,7 +185,7 @@ test('an owner sets prices, and what is decided is reckoned by them', async ({ p
   await prices.getByLabel('Pump', { exact: true }).fill('80.50')
   await prices.getByRole('button', { name: 'Save the prices' }).click()
   await expect(prices.getByRole('status')).toHaveText('Saved.')
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
   await page.keyboard.press('d')
@@ -197,7 +198,7 @@ test('what is left to come back to is on the day until it is done, reminders cou
   page,
   world,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   const own = page.getByRole('region', { name: 'To come back to' })
   await own.getByRole('button', { name: 'Add what to come back to' }).click()
@@ -213,14 +214,14 @@ test('what is left to come back to is on the day until it is done, reminders cou
   // The day is asked of the server: what was kept here is there in a moment.
   const due = page.getByRole('region', { name: 'Due to come back to' })
   await expect(async () => {
-    await page.goto(`${world.url}/?day=${day}`)
+    await go(page, `${world.url}/?day=${day}`)
     await expect(due).toContainText('Ask for the first cycles', { timeout: 5000 })
   }).toPass()
   await due.getByRole('button', { name: 'Reminded' }).click()
   await expect(due).toContainText('reminded once')
   await due.getByRole('button', { name: 'Done' }).click()
   await expect(due).toHaveCount(0)
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   await expect(own.getByText(/^done .+/)).toBeVisible()
 })
@@ -233,7 +234,7 @@ test('a board is refused for its cost in an old machine, and nothing is sold', a
     ['lid-switch.continuity', 'closes'],
     ['board.pump-pin', 0],
   ])
-  await page.goto(`${visit}/decide`)
+  await go(page, `${visit}/decide`)
   await expect(step(page)).toHaveText('A new machine')
   await expect(
     page.getByText(/“A repair of [$€]\d+ would not pay for the years this machine has left/),
@@ -248,7 +249,7 @@ test('a board is refused for its cost in an old machine, and nothing is sold', a
   await sheet.getByLabel('Who said yes').fill('Mr Dell')
   await sheet.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText(/^Mr Dell said yes to [$€]\d+\.\d\d at .+: Leave it as it is\./)).toBeVisible()
-  await page.goto(`${visit}/report`)
+  await go(page, `${visit}/report`)
   const paper = page.getByRole('article')
   await expect(paper).toContainText('Nothing was repaired in this visit.')
   await expect(paper).toContainText(
@@ -276,7 +277,7 @@ test('a bellows with its mark not at twelve leads to its job, in which twelve o�
     },
   })
   expect(other.status()).toBe(200)
-  await page.goto(`${visit}/repair`)
+  await go(page, `${visit}/repair`)
   await page
     .getByRole('button', { name: /Door bellows/ })
     .first()

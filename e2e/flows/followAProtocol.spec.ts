@@ -1,12 +1,13 @@
 import { expectAccessible } from '../accessible.ts'
 import { Board } from '../board.ts'
+import { go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test('two heights say that the pump is weak; the lift test is gated, kept, weighed in, and taken back', async ({
   page,
   world,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   const says = page.getByRole('region', { name: 'Pump or path' })
   await expect(says.getByRole('heading', { name: 'The pump is weak' })).toBeVisible()
@@ -43,7 +44,7 @@ test('a hold inside a protocol asks for readings when they are due, shows the in
 }) => {
   await page.clock.install()
   const board = new Board(page)
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
   // Its fill was slow: what that does not call for lies folded.
   await expect(page.getByRole('link', { name: /Three holds/ })).toBeHidden()
@@ -77,7 +78,7 @@ test('a hold inside a protocol asks for readings when they are due, shows the in
 })
 
 test('a gravity run cannot be started before the flood caution is read', async ({ page, world }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   await page.getByRole('link', { name: /run out by gravity/ }).click()
   await page
@@ -94,7 +95,7 @@ test('calculators give figures in both systems, in place and by themselves, and 
   page,
   world,
 }) => {
-  await page.goto(`${world.url}/rates`)
+  await go(page, `${world.url}/rates`)
   await page.getByLabel(/Took/).fill('60')
   await expect(page.getByText(/^10\.0 L\/min$/).first()).toBeVisible()
   await expect(page.getByText('= 2.64 gpm')).toBeVisible()
@@ -110,7 +111,7 @@ test('calculators give figures in both systems, in place and by themselves, and 
   await page.getByLabel(/Level above the port/).fill('9000')
   await expect(page.getByText(/expected inside this tub/)).toBeVisible()
 
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
   await page.getByRole('button', { name: 'Water and buckets in the tub' }).click()
   await expect(page.getByRole('dialog').getByText(/have to come out/)).toBeVisible()
@@ -125,28 +126,28 @@ for (const [name, width, height] of [
     world,
   }) => {
     await page.setViewportSize({ width, height })
-    await page.goto(world.url)
+    await go(page, world.url)
     await page.locator('ol').getByRole('link', { name: 'Ash Row' }).click()
     await expect(page.getByRole('heading', { name: 'It leaks' })).toBeVisible()
     await expectAccessible(page, 'conclusions')
     const visit = page.url()
-    await page.goto(`${visit}/protocols/three-hold`)
+    await go(page, `${visit}/protocols/three-hold`)
     await expect(page.getByRole('heading', { name: 'It leaks' })).toBeVisible()
     await expectAccessible(page, 'protocol')
-    await page.goto(`${visit}/protocols/pump-or-path`)
+    await go(page, `${visit}/protocols/pump-or-path`)
     await page
       .getByRole('button', { name: /^(2 )?Lift test/ })
       .first()
       .click()
     await expectAccessible(page, 'lift test')
-    await page.goto(visit)
+    await go(page, visit)
     await page
       .locator('ol')
       .getByRole('link', { name: /1 h 15 min/ })
       .click()
     await expect(page.getByText(/Leak height/).first()).toBeVisible()
     await expectAccessible(page, 'hold')
-    await page.goto(`${world.url}/rates?calc=voltage`)
+    await go(page, `${world.url}/rates?calc=voltage`)
     await expect(page.getByRole('heading', { name: 'Voltage tolerance' })).toBeVisible()
     await expectAccessible(page, 'rates')
   })

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { follow } from '../go.ts'
+import { follow, go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test.use({ viewport: { width: 390, height: 844 } })
@@ -42,7 +42,7 @@ for (const { complaint, story, act } of [
     page,
     world,
   }) => {
-    await page.goto(`${world.url}/visits/new`)
+    await go(page, `${world.url}/visits/new`)
     await page.getByRole('button', { name: /^A new machine/ }).click()
     await page.getByLabel('Name of the place').fill(`Strip ${complaint}`)
     await page.getByLabel('Make and model, as you call it').fill('Plain front loader')
@@ -62,10 +62,10 @@ for (const { complaint, story, act } of [
       await expect(sheet.or(start)).toBeVisible()
       if (await start.isVisible()) {
         // It leads to the run that is worth most; here there is no time for one.
-        await page.goto(`${visit}/weigh`)
+        await go(page, `${visit}/weigh`)
         await page.getByRole('button', { name: 'Cannot be made here' }).click()
         await expect(page.getByRole('region', { name: 'Not here' })).toBeVisible()
-        await page.goto(`${visit}/outside`)
+        await go(page, `${visit}/outside`)
         continue
       }
       const named = await sheet.getByRole('heading').first().innerText()
@@ -73,7 +73,7 @@ for (const { complaint, story, act } of [
       if (n === 0) {
         // Begun, and gone to do it: the line says so on every stage, and leads back to where it is answered.
         await sheet.getByRole('button', { name: 'Close', exact: true }).click()
-        await page.goto(`${visit}/fill`)
+        await go(page, `${visit}/fill`)
         await expect(next).toContainText(`Begun: ${title}`)
         await follow(next)
         await expect(sheet.getByRole('heading', { name: title })).toBeVisible()
@@ -93,7 +93,7 @@ for (const { complaint, story, act } of [
           .getByRole('button', { name: answer as string, exact: true })
           .click()
       await sheet.getByRole('button', { name: 'Close', exact: true }).click()
-      await page.goto(`${visit}/outside`)
+      await go(page, `${visit}/outside`)
       await page.waitForTimeout(400)
     }
     await expect(strip(page).getByRole('link').nth(1)).toContainText(act)
@@ -111,7 +111,7 @@ test('leaks from below: led by the line on the stages alone, through gates and a
   page,
   world,
 }) => {
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /^A new machine/ }).click()
   await page.getByLabel('Name of the place').fill('Strip leak')
   await page.getByLabel('Make and model, as you call it').fill('Plain front loader')
@@ -137,7 +137,7 @@ test('leaks from below: led by the line on the stages alone, through gates and a
   let answered = ''
   let plugged = true
   for (let n = 0; n < 20; n++) {
-    await page.goto(`${visit}/outside`)
+    await go(page, `${visit}/outside`)
     await expect(next).toContainText(/^(Next|Act|Do first): /)
     // What is kept on the device is read a moment after the page: until then the line still names what was just answered.
     if (answered) await expect(next).not.toContainText(answered)
@@ -203,7 +203,7 @@ test('a look behind a shut gate is told with what comes first, and opens only on
   page,
   world,
 }) => {
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /^A new machine/ }).click()
   await page.getByLabel('Name of the place').fill('Strip gate')
   await page.getByLabel('Make and model, as you call it').fill('Plain front loader')
@@ -231,14 +231,14 @@ test('what is sooner done than known leads to its entry, and then to the run aga
   page,
   world,
 }) => {
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /^A new machine/ }).click()
   await page.getByLabel('Name of the place').fill('Strip kink')
   await page.getByLabel('Make and model, as you call it').fill('Plain front loader')
   await page.getByRole('button', { name: /^Start the visit/ }).click()
   await page.waitForURL(/\/visits\/[0-9a-f-]{36}\/arrive/)
   await page.getByRole('button', { name: 'fills slowly', exact: true }).click()
-  await page.goto(page.url().replace('/arrive', '/outside'))
+  await go(page, page.url().replace('/arrive', '/outside'))
   await page
     .getByRole('group', { name: 'Fill hose, cold' })
     .getByRole('button', { name: 'kinked', exact: true })
@@ -255,20 +255,20 @@ test('what is sooner done than known leads to its entry, and then to the run aga
 })
 
 test('an answer that surprises makes another plan', async ({ page, world }) => {
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /Mill Yard/ }).click()
   await page.getByRole('button', { name: 'does not drain', exact: true }).click()
   await page.waitForURL(/\/arrive$/)
   const visit = page.url().replace('/arrive', '')
   const line = page.getByRole('region', { name: 'How the visit is likely to go' })
-  await page.goto(`${visit}/weigh`)
+  await go(page, `${visit}/weigh`)
   await expect(line).toContainText('Pump when draining')
   const before = await line.innerText()
   const first = await page.getByRole('heading', { level: 1 }).innerText()
-  await page.goto(`${visit}/drain`)
+  await go(page, `${visit}/drain`)
   const stream = page.getByRole('group', { name: 'Stream at the hose end' })
   await stream.getByRole('button', { name: 'strong', exact: true }).click()
-  await page.goto(`${visit}/weigh`)
+  await go(page, `${visit}/weigh`)
   await expect(line).not.toHaveText(before)
   // And why: what was found, and what it moved.
   const why = page.getByRole('region', { name: 'Why it changed' })
@@ -277,20 +277,20 @@ test('an answer that surprises makes another plan', async ({ page, world }) => {
 })
 
 test('the order that a workshop set is followed by whoever chooses it', async ({ page, world }) => {
-  await page.goto(`${world.url}/workshop`)
+  await go(page, `${world.url}/workshop`)
   const order = page.getByRole('region', { name: 'Own order of checks' })
   await order.getByRole('button', { name: 'Begin from: Meter first' }).click()
   await order.getByRole('button', { name: 'Earlier: Valve coil' }).click()
   await order.getByRole('button', { name: 'Save the order' }).click()
   await expect(order.getByRole('button', { name: 'Give it up' })).toBeVisible()
-  await page.goto(world.url)
+  await go(page, world.url)
   await page
     .locator('ol')
     .getByRole('link', { name: /Mill Yard/ })
     .first()
     .click()
   await page.waitForURL(/\/visits\/[0-9a-f-]{36}/)
-  await page.goto(`${page.url()}/weigh`)
+  await go(page, `${page.url()}/weigh`)
   await page.getByRole('radio', { name: /The workshop’s own/ }).click()
   // The first of that order that this machine has and nobody has answered yet.
   await expect(page.getByRole('heading', { level: 1 })).toContainText(/Valve coil/)
@@ -302,7 +302,7 @@ test('a machine that trips the breaker is measured before anything else, and say
   page,
   world,
 }) => {
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /Mill Yard/ }).click()
   await page.getByRole('button', { name: 'trips the breaker', exact: true }).click()
   await page.waitForURL(/\/arrive$/)
@@ -313,7 +313,7 @@ test('a machine that trips the breaker is measured before anything else, and say
   await expect(strip(page).getByRole('link').nth(1)).toContainText('Live parts to the frame')
   await worth.getByRole('link', { name: 'Measure the earth' }).click()
   await expect(page).toHaveURL(/electrical#check-earth.continuity$/)
-  await page.goto(page.url().replace(/\/electrical.*/, '/weigh'))
+  await go(page, page.url().replace(/\/electrical.*/, '/weigh'))
   await expect(page.getByText(/a frame without earth can kill/)).toBeVisible()
 })
 
@@ -324,7 +324,7 @@ test('what goes on by itself leaves the hands free: the line asks for what distu
   const next = strip(page).getByRole('link').nth(1)
   const goesOn = page.getByRole('region', { name: 'Goes on by itself' })
   const begun = async (complaint: string) => {
-    await page.goto(`${world.url}/visits/new`)
+    await go(page, `${world.url}/visits/new`)
     await page.getByRole('button', { name: /Mill Yard/ }).click()
     await page.getByRole('button', { name: complaint, exact: true }).click()
     await page.waitForURL(/\/arrive$/)
@@ -332,7 +332,7 @@ test('what goes on by itself leaves the hands free: the line asks for what distu
   }
   // A hold that runs.
   const leaks = await begun('leaks')
-  await page.goto(`${leaks}/hold`)
+  await go(page, `${leaks}/hold`)
   await page
     .getByRole('link', { name: /^Time a hold/ })
     .first()
@@ -345,20 +345,20 @@ test('what goes on by itself leaves the hands free: the line asks for what distu
   const stop = page.getByRole('button', { name: /^Stop/ })
   await expect(stop).toBeVisible()
   const run = page.url()
-  await page.goto(`${leaks}/electrical`)
+  await go(page, `${leaks}/electrical`)
   await expect(next).toContainText(/^Meanwhile: /)
-  await page.goto(`${leaks}/weigh`)
+  await go(page, `${leaks}/weigh`)
   await expect(goesOn).toContainText(/Watch it hold its water.*1[01] min to go/s)
   const line = page.getByRole('region', { name: 'How the visit is likely to go' }).getByRole('listitem')
   await expect(line.first()).toContainText('Watch it hold its water')
   await expect(line.nth(1)).toContainText('meanwhile')
-  await page.goto(run)
+  await go(page, run)
   // A press in the first moment of a page is taken for a slip.
   await expect(async () => {
     await stop.click({ timeout: 5000 })
     await expect(stop).toHaveCount(0, { timeout: 5000 })
   }).toPass()
-  await page.goto(`${leaks}/weigh`)
+  await go(page, `${leaks}/weigh`)
   await expect(page.getByRole('region', { name: 'What it may be' })).toBeVisible()
   await expect(goesOn).toHaveCount(0)
 
@@ -373,14 +373,14 @@ test('what goes on by itself leaves the hands free: the line asks for what distu
     }).then(({ ok }) => ok),
   )
   expect(stored).toBe(true)
-  await page.goto(`${fills}/weigh`)
+  await go(page, `${fills}/weigh`)
   await page.getByRole('radio', { name: /The workshop’s own/ }).click()
   await page.getByRole('button', { name: /^Next check/ }).click()
   const sheet = page.getByRole('dialog')
   await expect(sheet.getByRole('heading', { name })).toBeVisible()
   await sheet.getByRole('button', { name: 'Close', exact: true }).click()
   await expect(goesOn).toContainText(name)
-  await page.goto(`${fills}/outside`)
+  await go(page, `${fills}/outside`)
   await expect(next).toContainText(/^Meanwhile: /)
   await follow(next)
   await expect(sheet).toBeVisible()

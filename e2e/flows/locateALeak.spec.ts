@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import { expectAccessible } from '../accessible.ts'
+import { go } from '../go.ts'
 import { press, tabTo } from '../keys.ts'
 import { expect, test } from '../world.ts'
 
@@ -8,7 +9,7 @@ const ladder = (page: Page) => page.getByRole('listbox', { name: /Parts of the w
 
 /** The demo's finished leak test, found in the logbook. */
 async function openLeakTest(page: Page, url: string): Promise<void> {
-  await page.goto(`${url}/logbook?words=under+the+middle`)
+  await go(page, `${url}/logbook?words=under+the+middle`)
   await page.getByRole('link', { name: /Water under the middle/ }).click()
   await expect(page.getByRole('heading', { name: /Water under the middle/ })).toBeVisible()
   await page.keyboard.press('8')
@@ -25,7 +26,7 @@ for (const [name, width, height] of [
     const inDialog = (label: string | RegExp) =>
       dialog.getByRole('button', { name: label, exact: typeof label === 'string' })
     const phases = page.getByRole('list', { name: 'Phases of the leak test' })
-    await page.goto(`${world.url}/visits/new`)
+    await go(page, `${world.url}/visits/new`)
     await press(page, page.getByRole('button', { name: /Mill Yard/ }))
     await press(page, page.getByRole('button', { name: 'leaks', exact: true }))
     await expect(page).toHaveURL(/\/arrive$/)
@@ -123,7 +124,7 @@ test('a look that the machine’s state forbids is told with its reason, never o
   page,
   world,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Ash Row' }).click()
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
   await page.keyboard.press('8')
@@ -152,7 +153,7 @@ test('water is weighed at three levels, which gives a height; cardboard is read 
   page,
   world,
 }) => {
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /Mill Yard/ }).click()
   await page.getByRole('button', { name: 'leaks', exact: true }).click()
   await expect(page).toHaveURL(/\/arrive$/)
@@ -257,11 +258,11 @@ test('labels never touch each other or leave the picture, and a press in the dra
 }) => {
   await openLeakTest(page, world.url)
   const leakTest = page.url()
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Ash Row' }).click()
   await page.waitForURL(/visits\//)
   for (const url of [`${page.url()}/locate`, leakTest]) {
-    await page.goto(url)
+    await go(page, url)
     for (const [width, height] of [
       [390, 844],
       [1024, 700],

@@ -1,8 +1,9 @@
 import { expectAccessible } from '../accessible.ts'
+import { go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test('a new machine and place become a visit; what cannot exist is named', async ({ page, world }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.getByRole('link', { name: /Start a visit/ }).click()
   await page.getByRole('button', { name: /A new machine/ }).click()
   await page.getByLabel('Complaint').fill('Will not empty')
@@ -29,7 +30,7 @@ test('a new machine and place become a visit; what cannot exist is named', async
 
 test('a visit starts in three taps, and what was pressed is its complaint', async ({ page, world }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.getByRole('link', { name: /Start a visit/ }).click()
   await page.getByRole('button', { name: /Mill Yard/ }).click()
   await page.getByRole('button', { name: 'leaks', exact: true }).click()
@@ -48,7 +49,7 @@ test('a visit is planned for another day, found there, and moved', async ({ page
     const two = (n: number) => String(n).padStart(2, '0')
     return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T09:15`
   }
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /Mill Yard/ }).click()
   await page.getByLabel(/in the customer’s words/).fill('Planned ahead')
   await page.getByLabel('When').fill(at(2))
@@ -57,7 +58,7 @@ test('a visit is planned for another day, found there, and moved', async ({ page
   // It stands there at once, from the device; its line is drawn anew when the server has it.
   const stored = () => world.rows("select id from visit where complaint = 'Planned ahead'")
   await expect.poll(async () => (await stored()).length).toBe(1)
-  await page.goto(`${world.url}/?day=${at(2).slice(0, 10)}`)
+  await go(page, `${world.url}/?day=${at(2).slice(0, 10)}`)
   await page
     .locator('ol')
     .getByRole('link', { name: /Planned ahead/ })
@@ -70,7 +71,7 @@ test('a visit is planned for another day, found there, and moved', async ({ page
     .fill('Planned and moved')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('heading', { name: 'Planned and moved' })).toBeVisible()
-  await page.goto(`${world.url}/?day=${at(3).slice(0, 10)}`)
+  await go(page, `${world.url}/?day=${at(3).slice(0, 10)}`)
   await expect(page.locator('ol').getByRole('link', { name: /9:15.*Planned and moved/ })).toBeVisible()
 })
 
@@ -78,7 +79,7 @@ test('a full day is searched, says where now is, and is found again where it was
   page,
   world,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   const link = page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first()
   const visit = (await link.getAttribute('href')) as string
   const { machine, site } = await (await page.request.get(`${world.url}/api${visit}`)).json()
@@ -116,7 +117,7 @@ test('a full day is searched, says where now is, and is found again where it was
 })
 
 test('the tech sheet is noted on arrival, and its band judges the winding', async ({ page, world }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
   await page.keyboard.press('1')
@@ -151,7 +152,7 @@ test('the tech sheet is noted on arrival, and its band judges the winding', asyn
 })
 
 test('two runs of a visit are laid over each other', async ({ page, world }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
   await page
     .getByRole('link', { name: /^Compare with/ })
@@ -160,15 +161,15 @@ test('two runs of a visit are laid over each other', async ({ page, world }) => 
   await expect(page.getByRole('heading', { name: /The second flows \d+ % more/ })).toBeVisible()
   await expect(page.getByRole('img', { name: 'Two runs, level over time' })).toBeVisible()
   // Asked for no run: the last two of a kind; with none to compare it leads on.
-  await page.goto(page.url().replace(/\?.*/, ''))
+  await go(page, page.url().replace(/\?.*/, ''))
   await expect(page.getByRole('heading', { name: /The second flows \d+ % more/ })).toBeVisible()
-  await page.goto(world.url)
+  await go(page, world.url)
   await page
     .locator('ul')
     .getByRole('link', { name: /Rattles when it pumps/ })
     .click()
   await expect(page.getByRole('heading', { name: /Rattles/ })).toBeVisible()
-  await page.goto(`${page.url()}/compare`)
+  await go(page, `${page.url()}/compare`)
   await page.getByRole('link', { name: 'Back to the visit' }).click()
   await expect(page.getByRole('heading', { name: /Rattles/ })).toBeVisible()
 })
@@ -177,7 +178,7 @@ test('a visit is printed dark on white by whoever wears the dark theme, with no 
   page,
   world,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.getByRole('button', { name: 'Cellar theme' }).click()
   await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
   const complaint = page.getByRole('heading', { name: /long-drain fault/ })
@@ -196,7 +197,7 @@ test('a visit is printed dark on white by whoever wears the dark theme, with no 
 })
 
 test('US units reach every figure, and the choice is kept', async ({ page, world }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.getByRole('button', { name: /^Units: metric/ }).click()
   await expect(page.getByText(/gpm, within/).first()).toBeVisible()
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
@@ -217,7 +218,7 @@ for (const [name, width, height] of [
     world,
   }) => {
     await page.setViewportSize({ width, height })
-    await page.goto(world.url)
+    await go(page, world.url)
     await expect(page.locator('ol').getByText('14 Quarry Lane')).toBeVisible()
     await expectAccessible(page, 'day')
     await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
@@ -234,7 +235,7 @@ for (const [name, width, height] of [
     await expect(page.getByText('Cannot be told from this')).toBeVisible()
     await expectAccessible(page, 'result')
     // The other theme is a press away, and kept.
-    await page.goto(world.url)
+    await go(page, world.url)
     await page.getByRole('button', { name: 'Cellar theme' }).click()
     await page.reload()
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'cellar')

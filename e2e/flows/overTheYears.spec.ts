@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { expectedRun, type LearnedAnswer, type RunEvent, type VisitAnswer } from '@brendik/core'
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
+import { go } from '../go.ts'
 import { bar, doUntil, step } from '../jobSteps.ts'
 import { points, sign, waiveAll } from '../proof.ts'
 import { visitWith } from '../visitWith.ts'
@@ -54,7 +55,7 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
     ['impeller.feel', 'jammed'],
   ])
   await drained(page, world.url, visit, false)
-  await page.goto(`${visit}/decide`)
+  await go(page, `${visit}/decide`)
   await expect(step(page)).toHaveText('Clear: Pump')
   await bar(page)
     .getByRole('button', { name: /^Repair/ })
@@ -65,13 +66,13 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   await doUntil(page, 'All out: turn the impeller')
   await doUntil(page, 'Prove it with the panel off')
   await drained(page, world.url, visit, true)
-  await page.goto(`${visit}/prove`)
+  await go(page, `${visit}/prove`)
   const lead = page.getByRole('region', { name: /^Drain, hose end 900 mm: before and after/ })
   await expect(lead).toContainText('where next to nothing came before')
   await waiveAll(page)
   await expect(points(page).getByRole('heading', { name: 'Proven' })).toBeVisible()
 
-  await page.goto(`${visit}/report`)
+  await go(page, `${visit}/report`)
   const paper = page.getByRole('article')
   await expect(paper.getByRole('heading', { level: 1 })).toHaveText('Your washer empties as it should.')
   await expect(paper).toContainText('Pump jammed.')
@@ -109,7 +110,7 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   const learned = async () =>
     (await (await page.request.get(`${world.url}/api/learned`)).json()) as LearnedAnswer
   const before = (await learned()).visits
-  await page.goto(visit)
+  await go(page, visit)
   await expect(
     page.getByText('Since the pump was cleared, the drain runs, where next to nothing came before.'),
   ).toBeVisible()
@@ -118,7 +119,7 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   await sheet.getByRole('button', { name: 'All on' }).click()
   await page.getByRole('button', { name: /^Close the visit/ }).click()
   await expect.poll(async () => (await learned()).visits).toBe(before + 1)
-  await page.goto(`${world.url}/workshop`)
+  await go(page, `${world.url}/workshop`)
   const [all] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'All visits as tables' }).click(),
@@ -131,11 +132,11 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   const [archive] = await Promise.all([page.waitForEvent('download'), save.click()])
   expect(await archive.failure()).toBeNull()
   expect((await readFile(await archive.path())).length).toBeGreaterThan(50_000)
-  await page.goto(`${world.url}/learned`)
+  await go(page, `${world.url}/learned`)
   await page.getByRole('radio', { name: 'Weigh with it' }).click()
   await expect(page.getByText(/Visits opened from now on are weighed with it/)).toBeVisible()
   const next = await visitWith(page, world.url, 'front-load', null, [['complaint', 'not-draining']])
-  await page.goto(`${next}/weigh`)
+  await go(page, `${next}/weigh`)
   await expect(
     page.getByText(/In \d+ visits of this workshop it turned out more often than usual/).first(),
   ).toBeVisible()
@@ -153,7 +154,7 @@ test('shaft seals over two visits: agreed and ordered on the first, worked and w
     ['weep-holes', 'wet'],
     ['centre-post', 'dry'],
   ])
-  await page.goto(`${first}/decide`)
+  await go(page, `${first}/decide`)
   await expect(step(page)).toHaveText('Replace: Shaft seal')
   await bar(page)
     .getByRole('button', { name: /^Customer’s yes/ })
@@ -161,7 +162,7 @@ test('shaft seals over two visits: agreed and ordered on the first, worked and w
   const sheet = page.getByRole('dialog')
   await sheet.getByLabel('Who said yes').fill('Mr Dell')
   await sheet.getByRole('button', { name: 'Write it down' }).click()
-  await page.goto(first)
+  await go(page, first)
   const later = page.getByRole('region', { name: 'To come back to' })
   await later.getByRole('button', { name: 'Add what to come back to' }).click()
   await sheet.getByRole('button', { name: 'Part to arrive' }).click()
@@ -185,7 +186,7 @@ test('shaft seals over two visits: agreed and ordered on the first, worked and w
   })
   expect(answer.status()).toBe(200)
   const second = `${world.url}/visits/${id}`
-  await page.goto(`${second}/repair`)
+  await go(page, `${second}/repair`)
   await page.getByRole('button', { name: /^Shaft seals/ }).click()
   await doUntil(page, 'Lay it down')
   // The hose holds a column of its own: nobody lays the machine down before its end is tied up.
@@ -194,15 +195,15 @@ test('shaft seals over two visits: agreed and ordered on the first, worked and w
   await doUntil(page, 'Old seals out')
   await page.getByRole('button', { name: 'as thought', exact: true }).click()
   await doUntil(page, 'Prove it with the panel off')
-  await page.goto(`${second}/prove`)
+  await go(page, `${second}/prove`)
   await expect(points(page)).toContainText('Dry while')
   // What was wet before is watched, and seen dry, where it is watched.
-  await page.goto(`${second}/locate`)
+  await go(page, `${second}/locate`)
   const phases = page.getByRole('list', { name: 'Phases of the leak test' })
   await phases.getByRole('button', { name: /^Washing/ }).click()
   await sheet.getByRole('button', { name: 'Dry', exact: true }).click()
   await sheet.getByRole('button', { name: 'Close', exact: true }).click()
-  await page.goto(`${second}/prove`)
+  await go(page, `${second}/prove`)
   await expect(
     points(page)
       .getByRole('listitem')
@@ -211,7 +212,7 @@ test('shaft seals over two visits: agreed and ordered on the first, worked and w
   ).toBeVisible()
   await waiveAll(page)
   await expect(points(page).getByRole('heading', { name: 'Proven' })).toBeVisible()
-  await page.goto(`${second}/report`)
+  await go(page, `${second}/report`)
   const paper = page.getByRole('article')
   await expect(paper).toContainText('The shaft seal was replaced.')
   await expect(paper).toContainText('Watched turning: nothing leaked.')
@@ -219,7 +220,7 @@ test('shaft seals over two visits: agreed and ordered on the first, worked and w
   await expect(paper).toContainText('The old part showed it when it was opened.')
 
   // The part has come: the first visit is told.
-  await page.goto(first)
+  await go(page, first)
   await later.getByRole('button', { name: 'Done' }).click()
   await expect(later.getByText(/^done .+/)).toBeVisible()
 })

@@ -1,6 +1,6 @@
 import { BLANK_RECORD, familyDefaults, type KnownMachine, type VisitAnswer } from '@brendik/core'
 import { Board } from '../board.ts'
-import { follow } from '../go.ts'
+import { follow, go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 /** Two stories of one workshop: what its own runs say of the next machine, and how one looks into that and takes part of it back. */
@@ -32,7 +32,7 @@ test('a washer of a model that was proven before is expected by own records, and
     )
     .toBe(5)
 
-  await page.goto(`${url}/runs/${crypto.randomUUID()}?visit=${visit}&kind=drain`)
+  await go(page, `${url}/runs/${crypto.randomUUID()}?visit=${visit}&kind=drain`)
   const own = page.getByRole('region', { name: 'Own records' })
   await expect(own).toContainText('Of this model: 5 machines proven healthy, 13 runs. Without:')
   const head = page.getByText(/nine of ten healthy machines take/)
@@ -64,7 +64,7 @@ test('records of a model are looked into; a run is set aside and counted again, 
 }) => {
   const { url } = world
   await page.request.put(`${url}/api/learned`, { data: { bands: true } })
-  await page.goto(`${url}/learned`)
+  await go(page, `${url}/learned`)
   await follow(page.getByRole('link', { name: /Made-up Works C3-450/ }))
   await expect(page.getByRole('heading', { level: 1, name: 'Made-up Works C3-450' })).toBeVisible()
   await expect(page.getByText('5 machines, 13 runs, 2 far from the others')).toBeVisible()
@@ -80,7 +80,7 @@ test('records of a model are looked into; a run is set aside and counted again, 
   await first.getByRole('button', { name: 'Count again' }).click()
   await expect(page.getByText('5 machines, 13 runs')).toBeVisible(whenDone)
 
-  await page.goto(`${url}/learned`)
+  await go(page, `${url}/learned`)
   const own = page.getByRole('region', { name: 'Own records' })
   await own.getByRole('radio', { name: 'What is usual' }).click()
   await expect(own).toContainText('Switched off')

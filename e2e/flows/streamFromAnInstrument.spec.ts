@@ -36,7 +36,7 @@ test('a streamed drain with a worn pump is called slow while it runs and after, 
   const streamed = async () =>
     Number(/([\d,]+) readings streamed/.exec(await page.locator('main').innerText())?.[1]?.replace(',', ''))
   await expect.poll(streamed).toBeGreaterThan(280)
-  await page.keyboard.press(' ')
+  await board.space()
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('as long')
 })
@@ -49,6 +49,6 @@ test('a healthy fill by the other washer is within', async ({ page, world }) => 
   await board.start('fill')
   await board.until(30)
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Within what is expected')
-  await page.keyboard.press(' ')
+  await board.space()
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
 })

@@ -53,7 +53,7 @@ test('the clock goes by wall time: a device that slept shows the time that passe
   // A closed lid: nothing runs for ten minutes, then the page wakes.
   await page.clock.fastForward('10:00')
   await expect.poll(() => board.seconds()).toBeGreaterThanOrEqual(before + 600)
-  await page.keyboard.press(' ')
+  await board.space()
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
 })
 
@@ -74,8 +74,7 @@ test('a clock that is set back by an hour during a run is told, and the run’s 
   await board.until(4)
   expect(await board.seconds()).toBeLessThan(60)
   await expect(board.entries().first()).toContainText('14 mm')
-  await board.settled()
-  await page.keyboard.press(' ')
+  await board.space()
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
   const run = page.url().split('/runs/')[1]?.split('?')[0]
   const events = async () =>

@@ -1,3 +1,4 @@
+import { go } from '../go.ts'
 import { expect, signIn, test } from '../world.ts'
 
 test('two technicians on one visit lose nothing: both values are kept until one is chosen', async ({
@@ -5,7 +6,7 @@ test('two technicians on one visit lose nothing: both values are kept until one 
   world,
   browser,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Ash Row 5' }).click()
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
   await page.keyboard.press('3')
@@ -76,7 +77,7 @@ test('two devices change one machine, one of them without network: both values a
   world,
   browser,
 }) => {
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: 'Ash Row 5' }).click()
   await expect(page).toHaveURL(/\/visits\//)
   const visitUrl = page.url()

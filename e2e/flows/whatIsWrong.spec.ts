@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { expectAccessible } from '../accessible.ts'
+import { go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test('what is wrong follows what is found, says why, names two that cannot both be right, and leads to the look that tells most', async ({
   page,
   world,
 }) => {
-  await page.goto(`${world.url}/visits/new`)
+  await go(page, `${world.url}/visits/new`)
   await page.getByRole('button', { name: /^A new machine/ }).click()
   await page.getByLabel('Name of the place').fill('North Pier')
   await page.getByLabel('Make and model, as you call it').fill('Pier front loader')
@@ -17,7 +18,7 @@ test('what is wrong follows what is found, says why, names two that cannot both 
   await page.getByRole('button', { name: 'does not drain' }).click()
   // On every stage a line says what leads; a complaint alone leaves several.
   await expect(strip).toContainText('%')
-  await page.goto(`${visit}/electrical`)
+  await go(page, `${visit}/electrical`)
   await strip.click()
   await page.waitForURL(`${visit}/weigh`)
   const ranking = page.getByRole('region', { name: 'What it may be' })

@@ -1,3 +1,4 @@
+import { go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 // A machine whose runs no other file adds to.
@@ -6,7 +7,7 @@ test('what was done is entered, also after the run that proved it, parts before 
   world,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(world.url)
+  await go(page, world.url)
   await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
   await page.waitForURL(/visits\/[0-9a-f-]{36}/)
   const visit = page.url()
@@ -19,15 +20,15 @@ test('what was done is entered, also after the run that proved it, parts before 
 
   // Entered in the demo; without it the two drains contradict each other.
   await expect(since.first()).toBeVisible()
-  await page.goto(`${visit}/drain`)
+  await go(page, `${visit}/drain`)
   await takeBack.click()
   await expect(takeBack).toHaveCount(0)
-  await page.goto(visit)
+  await go(page, visit)
   await expect(differ.first()).toBeVisible()
   await expect(since).toHaveCount(0)
   await expect(page.getByText(/cannot be told from sound/)).toHaveCount(0)
 
-  await page.goto(`${visit}/drain`)
+  await go(page, `${visit}/drain`)
   await page.getByRole('button', { name: 'Cleaned, cleared or replaced something' }).click()
   const sheet = page.getByRole('dialog')
   await expect(sheet.getByRole('button', { name: 'Keep it' })).toBeDisabled()
@@ -36,11 +37,11 @@ test('what was done is entered, also after the run that proved it, parts before 
   await sheet.getByRole('radio', { name: /^Before the drain of/ }).click()
   await sheet.getByRole('button', { name: 'Keep it' }).click()
   await expect(takeBack).toBeVisible()
-  await page.goto(visit)
+  await go(page, visit)
   await expect(since.first()).toBeVisible()
 
   // It is told, and can be entered, in every stage: here of a part that this one does not offer first.
-  await page.goto(`${visit}/electrical`)
+  await go(page, `${visit}/electrical`)
   await expect(takeBack).toBeVisible()
   await page.getByRole('button', { name: 'Cleaned, cleared or replaced something' }).click()
   await expect(sheet.getByRole('button', { name: 'Tub seal' })).toHaveCount(0)
@@ -50,11 +51,11 @@ test('what was done is entered, also after the run that proved it, parts before 
   // No drain speaks of a tub seal: there is no run of this visit that it could have been before.
   await expect(sheet.getByRole('radio', { name: /^Before/ })).toHaveCount(0)
   await sheet.getByRole('button', { name: 'Keep it' }).click()
-  await page.goto(`${visit}/locate`)
+  await go(page, `${visit}/locate`)
   await expect(page.getByRole('button', { name: 'Take back: the tub seal was replaced' })).toBeVisible()
   await takeBack.click()
   await expect(takeBack).toHaveCount(0)
-  await page.goto(visit)
+  await go(page, visit)
   await expect(page.getByText('Takes for ever to empty', { exact: false }).first()).toBeVisible()
   await expect(since).toHaveCount(0)
 })

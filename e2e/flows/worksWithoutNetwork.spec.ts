@@ -42,6 +42,6 @@ test('in a cellar without network a run is started, timed, survives a reload, an
   expect(((await answer.json()) as { events: { type: string }[] }).events.map((event) => event.type)).toEqual(
     ['planned', 'started', 'levelRead'],
   )
-  await page.keyboard.press(' ')
+  await board.space()
   await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
 })
