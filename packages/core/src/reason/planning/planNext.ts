@@ -50,6 +50,8 @@ export const LEAST_SURE = 0.9
  * looking at: somebody has to end it. Estimate, settled on the study of the planner.
  */
 const LEAST_SURE_HARMLESS = 0.8
+/** What is less likely to end all that is wrong is not called for, however surely it is part of it. Estimate. */
+const LEAST_CURED = 0.85
 /** Looks are gone on with a little longer than acting would be worth by itself: to act and be wrong cannot be taken back. Estimate. */
 const STILL_WORTH = 1.25
 /** What differs by less than this comes to nearly the same. */
@@ -122,7 +124,7 @@ export function planNext(
   // The hands are free for what disturbs nothing: the rest waits until what goes on is read.
   if (state.beside) steps.sort((a, b) => Number(b.beside) - Number(a.beside))
   const toCome = Math.min(now.actNow, ...steps.map((step) => step.toCome))
-  return { steps, all, stop: stopAt(problem, now, steps, leastSure), toCome }
+  return { steps, all, stop: stopAt(problem, p, now, steps, leastSure), toCome }
 }
 
 /** Looks that are reckoned a step further: those that come out best by one, and what may follow each of them. */
@@ -174,6 +176,7 @@ export const costOf = (step: Pick<Step, 'longerMin'> | null): number =>
 
 function stopAt(
   { acts }: Problem,
+  p: Float64Array,
   { act, actNow, cured }: Standing,
   steps: readonly Step[],
   leastSure: number,
@@ -183,6 +186,8 @@ function stopAt(
   const sooner = steps.some(({ thenAct }) => ALIKE * thenAct < actNow)
   const least =
     steps.length === 0 && isHarmless(best?.act) ? Math.min(leastSure, LEAST_SURE_HARMLESS) : leastSure
-  if (!best || sooner || cured < least) return null
+  // Of two faults at once mending one is half of it and not wrong: the run that proves it shows the other.
+  const right = p.reduce((sum, x, n) => ((best?.cures[n] ?? 0) > 0 ? sum + x : sum), 0)
+  if (!best || sooner || right < least || cured < Math.min(least, LEAST_CURED)) return null
   return { act: best, cured, expectedMin: actNow }
 }
