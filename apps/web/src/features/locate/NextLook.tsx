@@ -27,14 +27,12 @@ export function NextLook({
 }) {
   return (
     <section aria-label={t('ui.nextLook')} className="border-t border-line pt-3">
-      <h2 className="text-sm font-semibold text-soft">{t('ui.nextLook')}</h2>
+      <h2 className="text-sm font-semibold text-soft">{stop ? t('weigh.stopLooking') : t('ui.nextLook')}</h2>
       {stop ? (
         <Link to={`/visits/${space.visit.id}/weigh`} className="plate block py-2 text-xl leading-tight">
           {stop.part === null
             ? t('weigh.closeUp')
-            : t('weigh.stripAct', {
-                act: t('weigh.actOnPart', { act: stop.act, part: partName(stop.part) }),
-              })}
+            : t('weigh.actOnPart', { act: stop.act, part: partName(stop.part) })}
         </Link>
       ) : first ? (
         <First look={first} gate={gate} space={space} onOpen={onOpen} />
