@@ -65,6 +65,7 @@ function fitsRight(chart: Chart, mark: ChartMark): boolean {
 /** What the thin edges are, beside the later one of them. */
 export function usualName(edge: readonly { x: number; y: number }[]): AnnotationOptions[] {
   const at = edge[Math.floor(0.55 * edge.length)]
+  const rises = (edge.at(-1)?.y ?? 0) > (edge[0]?.y ?? 0)
   return at
     ? [
         {
@@ -76,7 +77,8 @@ export function usualName(edge: readonly { x: number; y: number }[]): Annotation
           color: colour('--soft'),
           font: { family: FACE, size: 13, weight: 500 },
           padding: 0,
-          position: { x: 'start', y: 'end' },
+          // Under what rises, above what falls: there the edge leaves room.
+          position: { x: 'start', y: rises ? 'start' : 'end' },
           xAdjust: 6,
         },
       ]

@@ -97,7 +97,7 @@ export function Action({
         {keyName && <Keycap>{keyName}</Keycap>}
       </span>
       <span
-        className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80' : 'text-soft'} ${weight === 'third' || weight === 'sixth' ? 'max-md:hidden' : ''} short:hidden`}
+        className={`max-w-full truncate text-sm ${weight === 'main' ? 'opacity-80 max-md:line-clamp-2 max-md:whitespace-normal max-md:leading-tight' : 'text-soft'} ${weight === 'third' || weight === 'sixth' ? 'max-md:hidden' : ''} short:hidden`}
       >
         {hint}
       </span>
