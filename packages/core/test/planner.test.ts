@@ -65,9 +65,8 @@ describe('small problems, against the best that can be done', () => {
     const known = (alone: number, both: number) => {
       const one = problem([alone, both, 1 - alone - both], [], [20, 60, 60])
       const cures = (...shares: number[]) => Float64Array.from(shares)
-      one.acts.forEach((act, n) =>
-        Object.assign(act, { cures: [cures(1, 0.5, 0), cures(0, 0.5, 0), cures(0, 0, 1)][n] }),
-      )
+      for (const [n, shares] of [cures(1, 0.5, 0), cures(0, 0.5, 0), cures(0, 0, 1)].entries())
+        Object.assign(one.acts[n] ?? {}, { cures: shares })
       return planNext(one, START, WATER).stop
     }
     expect(known(0.82, 0.14)?.cured).toBeCloseTo(0.89, 9)

@@ -12,14 +12,11 @@ export class ApiError extends Error {
   readonly status: number
   /** As it came, to be read again in another language. */
   readonly told: string
-  /** Whether what was asked for can be asked for twice and is done once. */
-  readonly idempotent: boolean
-  constructor(code: string, status: number, told: string, idempotent = false) {
+  constructor(code: string, status: number, told: string) {
     super(readsErrors(told))
     this.code = code
     this.status = status
     this.told = told
-    this.idempotent = idempotent
   }
 }
 
@@ -47,8 +44,7 @@ async function call<T>(
     ...(as === undefined ? {} : { 'x-brendik-author': as }),
   }
   const signal = AbortSignal.timeout(Math.ceil(answerMs + TIMEOUT_MS.perByte * bytes))
-  const idempotent = method !== 'POST'
-  const away = (message: string) => new ApiError('server_away', 0, message, idempotent)
+  const away = (message: string) => new ApiError('server_away', 0, message)
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
@@ -71,17 +67,14 @@ async function call<T>(
   if (response.ok) return answer as T
   const { code, message, told } = answer as ErrorAnswer
   if (code === 'not_signed_in') onSignedOut()
-  throw new ApiError(code, response.status, told ?? message, idempotent)
+  throw new ApiError(code, response.status, told ?? message)
 }
 
 /** Only a server that is away is worth asking again by itself. @param most - So many times. */
 export const askAgain =
   (most: number) =>
   (count: number, error: Error): boolean =>
-    count < most &&
-    error instanceof ApiError &&
-    error.idempotent &&
-    (error.status === 0 || error.status >= 500)
+    count < most && error instanceof ApiError && (error.status === 0 || error.status >= 500)
 
 function isErrorAnswer(answer: unknown): answer is ErrorAnswer {
   return typeof answer === 'object' && answer !== null && 'code' in answer && 'message' in answer

@@ -11,7 +11,7 @@ const MOST = 12
 
 /** How much likelier or less likely the workshop's own visits make each fault, and the switch that has new visits weighed with it. */
 export function OwnChancesTable({ learned, owner }: { learned: LearnedAnswer; owner: boolean }) {
-  const saving = useAct(putLearning, [learnedQuery])
+  const saving = useAct(putLearning, [learnedQuery], 1)
   const { chances, counts, uses } = learned
   const moved = counts
     .flatMap((count) => {

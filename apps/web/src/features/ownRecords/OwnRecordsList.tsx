@@ -15,7 +15,7 @@ const FEW = 8
 /** Makes, models and families of which there are runs of machines proven healthy, and the switch that has new runs expected by them. */
 export function OwnRecordsList({ owner }: { owner: boolean }) {
   const read = useQuery(ownRecordsQuery)
-  const saving = useAct(putLearning, [ownRecordsQuery, learnedQuery])
+  const saving = useAct(putLearning, [ownRecordsQuery, learnedQuery], 1)
   const [all, setAll] = useState(false)
   if (!read.data) return <Problem of={[read]} />
   const { bands, lines } = read.data

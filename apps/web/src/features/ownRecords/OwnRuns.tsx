@@ -10,7 +10,7 @@ import { kindMessage } from '../../words/runText.ts'
 
 /** Runs of machines proven healthy, each with how it stands among its peers, and the way to leave it out or take it in again. */
 export function OwnRuns({ runs }: { runs: readonly OwnRunAnswer[] }) {
-  const saving = useAct(putOwnRun, [ownRecordsQuery])
+  const saving = useAct(putOwnRun, [ownRecordsQuery], 1)
   return (
     <>
       <Problem of={[saving]} />
