@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { expectAccessible } from '../accessible.ts'
+import { go } from '../go.ts'
 import { points } from '../proof.ts'
 import { expect, test } from '../world.ts'
 
@@ -165,4 +166,26 @@ test('with nothing done there is nothing to prove; what was done is entered ther
   expect(place('Primed with 0.95 L')).toBeLessThan(place('Drain: as a sound machine'))
   await page.getByRole('button', { name: /^Measure/ }).click()
   await expect(page).toHaveURL(/electrical#check-insulation$/)
+})
+
+test('the run that proves it is set up on the tap that was worked on', async ({ page, world }) => {
+  await go(page, world.url)
+  await page
+    .locator('ol')
+    .getByRole('link', { name: /Mill Yard/ })
+    .first()
+    .click()
+  await page.waitForURL(/\/visits\/[0-9a-f-]{36}/)
+  await go(page, `${page.url()}/fill`)
+  await page.getByRole('button', { name: 'Cleaned, cleared or replaced something' }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByRole('button', { name: 'Inlet screen', exact: true }).click()
+  await sheet.getByRole('radio', { name: 'Hot', exact: true }).click()
+  await sheet.getByRole('button', { name: 'Cleaned', exact: true }).click()
+  await sheet.getByRole('button', { name: 'Keep it' }).click()
+  await page.keyboard.press('p')
+  const actions = page.getByRole('region', { name: 'Actions' })
+  await actions.getByRole('button', { name: /^Time the fill/ }).click()
+  await expect(page.getByRole('button', { name: /^Start fill/ })).toBeVisible()
+  await expect(page.getByRole('radio', { name: 'Hot' })).toBeChecked()
 })

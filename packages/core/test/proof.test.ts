@@ -8,6 +8,7 @@ import {
   proofOutcome,
   proofPoints,
   runProofs,
+  type Tap,
   type VisitAct,
   whatItWas,
 } from '../src/index.ts'
@@ -241,6 +242,37 @@ describe('what proves a repair', () => {
     expect(states(visit({ water: { litres: 1.2, atMs: 120 } })).prime).toBe('open')
     expect(states(visit({ water: { litres: 1.5, atMs: 120 } })).prime).toBe('passed')
     expect(states(visit({ leakSeen: [{ phase: 'drain', atMs: 170 }] }))['dry:drain']).toBe('failed')
+  })
+  it('wants the run through what was worked on, at its tap, made as the one before', () => {
+    const fill = (atMs: number, verdict: Verdict, tap: Tap): JudgedRun => {
+      const one = run('fill', atMs, verdict, flow(9))
+      return { ...one, plan: { ...one.plan, taps: [tap] } }
+    }
+    const hot = { ...act('inlet-valve', 100), tap: 'hot' as const }
+    const point = (acts: VisitAct[], ...runs: JudgedRun[]) =>
+      proofPoints(visit({ acts, runs }), new Map()).find(({ id }) => id === 'run:fill')
+    const found = [fill(40, 'within', 'cold'), fill(50, 'slow', 'hot')]
+    expect(point([hot], ...found)).toMatchObject({ state: 'open', again: { taps: ['hot'] } })
+    // Nobody timed it before: the tap of the act.
+    expect(point([hot])).toMatchObject({ again: { taps: ['hot'] } })
+    // The other tap was sound before and is sound now: that says nothing of the new valve.
+    expect(point([hot], ...found, fill(150, 'within', 'cold'))).toMatchObject({ state: 'open' })
+    expect(point([hot], ...found, fill(150, 'slow', 'hot'))).toMatchObject({ state: 'failed' })
+    const proved = [...found, fill(160, 'within', 'hot')]
+    expect(point([hot], ...proved)).toMatchObject({ state: 'passed', atMs: 160 })
+    expect(point([hot], ...proved)).not.toHaveProperty('again')
+    // Both sides were worked on, one after the other: both are run.
+    const both = [hot, { ...hot, atMs: 170, tap: 'cold' as const }]
+    expect(point(both, ...proved)).toMatchObject({ state: 'open', again: { taps: ['cold'] } })
+    expect(point(both, ...proved, fill(180, 'within', 'cold'))).toMatchObject({ state: 'passed', atMs: 180 })
+    const low = run('drain', 50, 'slow', flow(9))
+    const drain = proofPoints(
+      visit({
+        runs: [{ ...low, plan: { ...low.plan, hoseEndMm: 600 } }, run('drain', 60, 'within', flow(19))],
+      }),
+      new Map(),
+    ).find(({ id }) => id === 'run:drain')
+    expect(drain?.again).toEqual({ taps: [], hoseEndMm: 600 })
   })
   it('wants a pump that stopped after a time to run for longer', () => {
     const ran = (after: number) =>

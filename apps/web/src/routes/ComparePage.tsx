@@ -30,7 +30,8 @@ export function ComparePage() {
   const bId = params.get('b') ?? runs.findLast((run) => run.id !== aId && run.kind === kind)?.id ?? ''
   const a = useQuery({ ...runQuery(aId), enabled: aId !== '' })
   const b = useQuery({ ...runQuery(bId), enabled: bId !== '' })
-  const planB = b.data ? runFacts(b.data).plan : a.data ? runFacts(a.data).plan : null
+  const planA = a.data ? runFacts(a.data).plan : null
+  const planB = b.data ? runFacts(b.data).plan : planA
   const { run: expected } = useExpected(planB)
   const problem = visit.error ?? a.error ?? b.error
   if (problem) return <Message problem>{problem.message}</Message>
@@ -110,7 +111,11 @@ export function ComparePage() {
             <Notice tone="watch" className="px-3 py-2">
               {t('comparePage.thereIsNoOther')} {kind} {t('comparePage.inThisVisit')}{' '}
               <Link
-                to={newRunPath(visitId, { run: kind ?? 'drain' })}
+                to={newRunPath(visitId, {
+                  run: kind ?? 'drain',
+                  taps: planA?.taps,
+                  hoseEndMm: planA?.hoseEndMm,
+                })}
                 className="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
               >
                 {t('comparePage.timeAnother')}

@@ -1,9 +1,9 @@
 import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
-import type { MachineSpec } from '../../machine/machineSpec.ts'
+import type { MachineSpec, Tap } from '../../machine/machineSpec.ts'
 import { type Part, type PartId, partsOf } from '../../machine/parts.ts'
 import { checkApplies } from '../../reason/checks/applies.ts'
 import { minutesOf, RUN_MIN } from '../../reason/checks/minutes.ts'
-import { actTouchesRun, type VisitAct } from '../../reason/evidence/seen/acts.ts'
+import { actTouchesRun, runOutdatedBy, type VisitAct } from '../../reason/evidence/seen/acts.ts'
 import type { JudgedRun, Observation } from '../../reason/evidence/seen/observations.ts'
 import { PHASE_WATCH } from '../../reason/leaks/phaseWatch.ts'
 import { COMFORTABLE_MOHM } from '../../reason/planning/mayBeLive.ts'
@@ -32,6 +32,8 @@ export interface ProofPoint {
   tripS?: number
   /** The joint that was wet: it is snugged evenly, dried and watched again before anything else is thought of. */
   snug?: PartId
+  /** How a run is to be made to tell what was mended: as the one before. */
+  again?: { taps: readonly Tap[]; hoseEndMm: number | null }
 }
 
 /** What is known of a visit, as far as it proves something. */
@@ -66,6 +68,7 @@ interface Wanted {
   says: Verdict
   tripS?: number
   snug?: PartId
+  again?: NonNullable<ProofPoint['again']>
 }
 
 /** What proves the repair of a visit, in the order in which it is safe, each with how it stands. Empty while nothing was done. */
@@ -159,15 +162,44 @@ function primed({ water, runs }: ProofCase, acts: readonly VisitAct[]): Wanted[]
 
 const GOOD: readonly string[] = ['within', 'fast', 'steady']
 const BAD: readonly string[] = ['slow', 'no-flow', 'falling', 'rising']
+/** A run passes for an act that it goes through, at its tap where the act was at one: each act wants one, and what fails for one fails. */
 function timed({ runs }: ProofCase, acts: readonly VisitAct[]): Wanted[] {
   return TIMED.flatMap((kind): Wanted[] => {
-    const since = lastOf(acts, (act) => actTouchesRun(act, { kind, taps: [] }))
-    if (since === null) return []
-    const judged = runs
-      .filter(({ plan, analysis: { verdict } }) => plan.kind === kind && [...GOOD, ...BAD].includes(verdict))
-      .map(({ atMs, analysis }) => ({ atMs, passes: GOOD.includes(analysis.verdict) }))
-    return [{ id: `run:${kind}`, minutes: RUN_MIN[kind], says: lastSays(judged, since) }]
+    const own = acts.filter((act) => actTouchesRun(act, { kind, taps: [] }))
+    if (own.length === 0) return []
+    // A tap turned half shut to see what follows shows nothing of what was mended.
+    const judged = runs.filter(
+      ({ plan, analysis: { verdict } }) =>
+        plan.kind === kind && !plan.throttled && [...GOOD, ...BAD].includes(verdict),
+    )
+    const now = judged.filter((run) => runOutdatedBy(run, acts) === null)
+    const each = own.map((act) => ({
+      act,
+      says: lastSays(
+        now
+          .filter(({ plan }) => actTouchesRun(act, plan))
+          .map(({ atMs, analysis }) => ({ atMs, passes: GOOD.includes(analysis.verdict) })),
+        act.atMs,
+      ),
+    }))
+    const wanting =
+      each.find(({ says }) => says?.state === 'failed') ?? each.find(({ says }) => says === null)
+    const says = wanting ? wanting.says : latest(each.map((one) => one.says))
+    const before = judged.filter((run) => !now.includes(run))
+    const again = wanting && asBefore(wanting.act, before)
+    return [{ id: `run:${kind}`, minutes: RUN_MIN[kind], says, ...(again ? { again } : {}) }]
   })
+}
+
+const latest = (all: readonly Verdict[]): Verdict =>
+  all.reduce((a, b) => (a && b && a.atMs > b.atMs ? a : b), null)
+
+/** How the run was made that showed the fault, else the last one through the part: only the same run again tells what was mended. */
+function asBefore(act: VisitAct, before: readonly JudgedRun[]): ProofPoint['again'] {
+  const through = before.filter(({ plan }) => actTouchesRun(act, plan))
+  const { plan } = through.findLast(({ analysis }) => BAD.includes(analysis.verdict)) ?? through.at(-1) ?? {}
+  if (plan) return { taps: plan.taps, hoseEndMm: plan.hoseEndMm }
+  return act.tap ? { taps: [act.tap], hoseEndMm: null } : undefined
 }
 
 /** Phases in which the joints of a part are looked at; while the tub stands full its level says it. */

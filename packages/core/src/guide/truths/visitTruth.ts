@@ -13,7 +13,7 @@ import { showedOf } from '../jobs/jobPlan.ts'
 import type { proofOutcome } from '../proof/proofPoints.ts'
 
 /** Counted up whenever a truth would come out otherwise: older ones are made anew. */
-export const TRUTH_VERSION = 2
+export const TRUTH_VERSION = 3
 
 type Shares = Partial<Record<FaultId, number>>
 /** What turned out to be true of a visit, and what was thought before. */
