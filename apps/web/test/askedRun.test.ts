@@ -1,6 +1,7 @@
-import { BLANK_RECORD, familyDefaults, type VisitAnswer } from '@brendik/core'
+import { actValue, BLANK_RECORD, familyDefaults, type VisitAnswer } from '@brendik/core'
 import { expect, it } from '@jest/globals'
 import { askedBy, firstPlan } from '../src/features/run/firstPlan.ts'
+import { newId } from '../src/lib/newId.ts'
 import { type AskedRun, newRunPath } from '../src/lib/newRunPath.ts'
 
 const visit = {
@@ -28,4 +29,15 @@ it('and for what is known of machine and place where it asks for none', () => {
   const strange = askedBy(new URLSearchParams('tap=warm&hoseEndMm=low'))
   expect(firstPlan('drain', visit, strange).hoseEndMm).toBe(760)
   expect(firstPlan('fill', visit, strange).taps).toEqual([visit.machine.spec.valve.taps[0]])
+})
+
+it('and after something was done as the run before it was made, whichever way leads there', () => {
+  const acted = (value: string): VisitAnswer => {
+    const act = { id: 'an act', atMs: 100, topic: `act:${newId()}`, value, basedOn: [], by: 'Ines' }
+    return { ...visit, entries: [act] } as unknown as VisitAnswer
+  }
+  const cleaned = acted(actValue({ what: 'cleaned', part: 'inlet-screen', tap: 'hot' }))
+  expect(firstPlan('fill', cleaned).taps).toEqual(['hot'])
+  expect(firstPlan('fill', cleaned, { taps: ['cold'] }).taps).toEqual(['cold'])
+  expect(firstPlan('drain', cleaned).hoseEndMm).toBe(760)
 })

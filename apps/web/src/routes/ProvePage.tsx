@@ -140,9 +140,9 @@ function snugged(space: Space, { snug }: ProofPoint): void {
 }
 
 /** Where a point is seen to: the run, the phase that is watched, the meter, or what stands of the water. */
-function goOn({ id, again }: ProofPoint, space: Space, navigate: (to: string) => void): void {
+function goOn({ id }: ProofPoint, space: Space, navigate: (to: string) => void): void {
   const visit = space.visit.id
-  const run = (kind: RunKind) => navigate(newRunPath(visit, { run: kind, ...again }))
+  const run = (kind: RunKind) => navigate(newRunPath(visit, { run: kind }))
   if (id === 'prime') space.setField('water')
   else if (id === 'insulation') navigate(`/visits/${visit}/electrical#check-insulation`)
   else if (id === 'earth') navigate(`/visits/${visit}/electrical#check-earth.continuity`)

@@ -9,6 +9,7 @@ import {
   saidEntries,
   TAPS,
   type VisitAnswer,
+  visitProof,
 } from '@brendik/core'
 import type { AskedFor } from '../../lib/newRunPath.ts'
 
@@ -40,14 +41,20 @@ export function askedBy(params: URLSearchParams): AskedFor {
   }
 }
 
-/** The plan a run is set up with: what it is asked for, else what is known of the machine, the place and the water inside. */
-export function firstPlan(
-  kind: RunKind,
-  visit: VisitAnswer,
-  { taps = [], hoseEndMm }: AskedFor = {},
-): RunPlan {
+/** How a run has to be made to prove what was done; nothing where no proof wants it. */
+const toProve = (kind: RunKind, visit: VisitAnswer): AskedFor =>
+  visitProof(visit, saidEntries(visit.entries), []).points.find(({ id }) => id === `run:${kind}`)?.again ?? {}
+
+/**
+ * The plan a run is set up with: what it is asked for, else what proves what was done, else what is known of the machine, the place and the
+ * water inside.
+ */
+export function firstPlan(kind: RunKind, visit: VisitAnswer, wanted: AskedFor = {}): RunPlan {
   const machine = visit.machine.spec
-  const asked = machine.valve.taps.filter((tap) => taps.includes(tap))
+  const again = toProve(kind, visit)
+  const hoseEndMm = wanted.hoseEndMm ?? again.hoseEndMm
+  const taps = wanted.taps?.length ? wanted.taps : again.taps
+  const asked = machine.valve.taps.filter((tap) => taps?.includes(tap))
   const open = asked.length > 0 ? asked : [machine.valve.taps[0] ?? 'cold']
   const endMm = hoseEndMm ?? (kind === 'siphon' ? 100 : visit.site.spec.standpipeHeightMm)
   return {
