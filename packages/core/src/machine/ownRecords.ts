@@ -1,5 +1,6 @@
 import { cholesky, type Gaussian, measured } from '../numeric/gaussian.ts'
 import { standardNormal } from '../numeric/random.ts'
+import { vectorOf } from '../numeric/vector.ts'
 import { HEALTHY_IDS, type HealthyDraw, type HealthyId, healthyFacts } from './healthyDraws.ts'
 import { familyDefaults, type MachineSpec, type SiteSpec } from './machineSpec.ts'
 
@@ -45,7 +46,7 @@ export function ownGaussian({ mean, cov }: Pick<OwnRecords, 'mean' | 'cov'>): Ga
   return {
     mean: Float64Array.from(mean),
     cov: Array.from({ length: COUNT }, (_, i) =>
-      Float64Array.from({ length: COUNT }, (_x, j) => (i >= j ? value(i, j) : value(j, i))),
+      vectorOf({ length: COUNT }, (_x, j) => (i >= j ? value(i, j) : value(j, i))),
     ),
   }
 }

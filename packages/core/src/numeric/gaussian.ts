@@ -1,3 +1,5 @@
+import { vectorOf } from './vector.ts'
+
 /** A symmetric matrix, row by row. */
 export type Matrix = readonly ArrayLike<number>[]
 
@@ -43,7 +45,7 @@ export function inverse(a: Matrix): Float64Array[] {
   return a.map((_, j) =>
     choleskySolve(
       lower,
-      Float64Array.from(a, (_row, i) => (i === j ? 1 : 0)),
+      vectorOf(a, (_row, i) => (i === j ? 1 : 0)),
     ),
   )
 }
@@ -72,7 +74,7 @@ export function dot(a: ArrayLike<number>, b: ArrayLike<number>): number {
 }
 
 export const diagonal = (values: ArrayLike<number>): Float64Array[] =>
-  Array.from(values, (value, i) => Float64Array.from(values, (_v, j) => (i === j ? value : 0)))
+  Array.from(values, (value, i) => vectorOf(values, (_v, j) => (i === j ? value : 0)))
 
 /** A normal distribution of several quantities. */
 export interface Gaussian {

@@ -1,3 +1,5 @@
+import { vectorOf } from './vector.ts'
+
 /** Solution of a linear least-squares problem, with what is needed for error bars. */
 export interface LinearFit {
   coefficients: Float64Array
@@ -177,7 +179,7 @@ export function nonlinearLeastSquares(
       }
       const step = linearLeastSquares(rows, target)
       if (step === null) break
-      const next = Float64Array.from(x, (v, j) => v + (step.coefficients[j] ?? Number.NaN))
+      const next = vectorOf(x, (v, j) => v + (step.coefficients[j] ?? Number.NaN))
       residuals(next, plus)
       const nextRss = sumOf(plus)
       if (nextRss <= rss && Number.isFinite(nextRss)) {
@@ -208,7 +210,7 @@ export function nonlinearLeastSquares(
     parameters: x,
     rss,
     degreesOfFreedom: count - p,
-    standardErrors: Float64Array.from({ length: p }, (_, j) =>
+    standardErrors: vectorOf({ length: p }, (_, j) =>
       Math.sqrt(variance * (last.unscaledCovariance[j]?.[j] ?? Number.NaN)),
     ),
   }

@@ -2,6 +2,7 @@ import { evenDraws } from './evenDraws.ts'
 import { cholesky, choleskySolve } from './gaussian.ts'
 import { normalCdf } from './normal.ts'
 import { standardNormal } from './random.ts'
+import { vectorOf } from './vector.ts'
 
 /** What was found at a point under one way. */
 export interface Found {
@@ -78,7 +79,7 @@ export function tryWhereItLies<T extends Found>(
   const plain = Math.ceil(FROM_PRIOR * more)
   points.push(...normalPoints(plain, dimensions, seed + 1 + poor.length))
   for (const z of points.slice(count)) found.push(tryAt(z))
-  const lnWeight = Float64Array.from(
+  const lnWeight = vectorOf(
     points,
     (z) => -Math.log(drawnWith(z, around, each, count + plain) / points.length),
   )
@@ -89,7 +90,7 @@ function normalPoints(count: number, dimensions: number, seed: number): Float64A
   const even = evenDraws(count, seed)
   return Array.from({ length: count }, () => {
     even.next()
-    return Float64Array.from({ length: dimensions }, () => standardNormal(even.random))
+    return vectorOf({ length: dimensions }, () => standardNormal(even.random))
   })
 }
 
@@ -129,7 +130,7 @@ function aroundWhatIsMeasured<T extends Found>(
   const measured = rows[0]?.offs.length ?? 0
   const { slopes, atZero, variance } = straightLines(rows, dimensions, measured)
   const spread = slopes.map((a, i) =>
-    Float64Array.from(slopes, (b, j) => dot(a, b) + (i === j ? (variance[i] ?? Number.NaN) : 0)),
+    vectorOf(slopes, (b, j) => dot(a, b) + (i === j ? (variance[i] ?? Number.NaN) : 0)),
   )
   const lower = cholesky(spread)
   const pull = choleskySolve(lower, atZero)
@@ -173,8 +174,8 @@ function straightLines(
   const lower = cholesky(normal)
   const lines = right.map((sums) => choleskySolve(lower, sums))
   const slopes = lines.map((line) => line.slice(0, dimensions))
-  const atZero = Float64Array.from(lines, (line) => line[dimensions] ?? Number.NaN)
-  const variance = Float64Array.from(slopes, (slope, m) => {
+  const atZero = vectorOf(lines, (line) => line[dimensions] ?? Number.NaN)
+  const variance = vectorOf(slopes, (slope, m) => {
     let left = 0
     for (const { z, offs } of rows) left += (near(offs[m]) - (atZero[m] ?? Number.NaN) - dot(slope, z)) ** 2
     return OFF_VARIANCE + left / Math.max(1, rows.length - unknowns)

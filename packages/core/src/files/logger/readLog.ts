@@ -1,3 +1,4 @@
+import { vectorOf } from '../../numeric/vector.ts'
 import { waterDensityKgM3 } from '../../physics/water/waterProperties.ts'
 import { GRAVITY_M_PER_S2 } from '../../units.ts'
 import { cellsOf, LOG_UNITS, type LogColumn, type LogForm, numberOf } from './logColumns.ts'
@@ -115,17 +116,14 @@ export class LogReader {
   finish(): ReadLog {
     const n = this.points
     const mean = (k: (typeof PARTS)[number]) =>
-      Float64Array.from({ length: n }, (_, i) => {
+      vectorOf({ length: n }, (_, i) => {
         const count = this.counts[k][i] as number
         return count === 0 ? Number.NaN : (this.sums[k][i] as number) / count
       })
     const sorted = [...this.steps].sort((a, b) => a - b)
     const stepS = sorted[sorted.length >> 1] ?? Number.NaN
     return {
-      atMs: Float64Array.from(
-        { length: n },
-        (_, i) => (this.times[i] as number) / (this.inPoint[i] as number),
-      ),
+      atMs: vectorOf({ length: n }, (_, i) => (this.times[i] as number) / (this.inPoint[i] as number)),
       levelMm: mean(0),
       rulerMm: mean(1),
       flowLMin: mean(2),

@@ -3,6 +3,7 @@ import { correlationFactor } from '../../numeric/correlation.ts'
 import { leastOf } from '../../numeric/extremes.ts'
 import { type LineFit, robustLine } from '../../numeric/robustLine.ts'
 import { studentT975 } from '../../numeric/studentT.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { TubGeometry } from '../../physics/tub/tubGeometry.ts'
 import { ABSORPTION, type Absorption, middleAbsorption } from '../plan/laundry.ts'
 import { movedTubs } from '../plan/movedTubs.ts'
@@ -99,7 +100,7 @@ export function estimateFlow(
   const soak = middleAbsorption(plan.laundry, plan.laundryKg)
   const spareMm = middleSpareMm(plan)
   const base = transform(series, tub, spareMm, soak, sign)
-  const sigma = Float64Array.from(series.mm, (mm) => sensitivity(tub, mm, spareMm))
+  const sigma = vectorOf(series.mm, (mm) => sensitivity(tub, mm, spareMm))
 
   const noise = NOISE[source]
   const meanSigma = sigma.reduce((a, b) => a + b, 0) / sigma.length

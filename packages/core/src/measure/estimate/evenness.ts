@@ -7,6 +7,7 @@ import { median } from '../../numeric/quantile.ts'
 import { normalQuantile } from '../../numeric/random.ts'
 import { type LineFit, type LinePrior, robustLine } from '../../numeric/robustLine.ts'
 import { studentT975 } from '../../numeric/studentT.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { m3PerSFromLMin } from '../../units.ts'
 import { middleAbsorption } from '../plan/laundry.ts'
 import { plannedEndMm, type RunPlan } from '../plan/runPlan.ts'
@@ -54,7 +55,7 @@ export function evenness(plan: RunPlan, levels: LevelSeries, source: ReadingSour
   const n = series.tS.length
   if (n < 8) return { unsteadiness: null, slowing: null, wanderMm: null }
   const f = transform(series, tub, spareMm, soak, sign)
-  const sigma = Float64Array.from(series.mm, (mm) => sensitivity(tub, mm, spareMm))
+  const sigma = vectorOf(series.mm, (mm) => sensitivity(tub, mm, spareMm))
   const oneMm = NOISE_MM[source] / (source === 'hand' ? Math.sqrt(perBlock) : 1)
   const whole = plan.kind !== 'drain' || passed(plan, series) > LEAST_PASSED
   const half = !whole ? null : halvesOf(series, f, sigma, { scale: oneMm, worth: 6 }, perBlock)

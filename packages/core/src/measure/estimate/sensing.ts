@@ -2,6 +2,7 @@ import { tapedTub } from '../../machine/machineSpec.ts'
 import { linearLeastSquares } from '../../numeric/leastSquares.ts'
 import { median } from '../../numeric/quantile.ts'
 import { robustLine } from '../../numeric/robustLine.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { fitSensor, type SensorFit, type SensorPairs } from '../../physics/sensing/sensorFit.ts'
 import { type TubGeometry, tubTopMm } from '../../physics/tub/tubGeometry.ts'
 import { tubLevelMm, tubVolumeL } from '../../physics/tub/tubVolume.ts'
@@ -128,8 +129,8 @@ function withoutSpikes(ruler: LevelSeries): LevelSeries {
     return Math.abs((mm[i] ?? Number.NaN) - due) < 4.5 * RULER_MM
   })
   return {
-    tS: Float64Array.from(keep, (i) => tS[i] ?? Number.NaN),
-    mm: Float64Array.from(keep, (i) => mm[i] ?? Number.NaN),
+    tS: vectorOf(keep, (i) => tS[i] ?? Number.NaN),
+    mm: vectorOf(keep, (i) => mm[i] ?? Number.NaN),
   }
 }
 

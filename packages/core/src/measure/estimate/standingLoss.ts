@@ -3,6 +3,7 @@ import { localNoiseMm } from '../../numeric/localNoise.ts'
 import { median } from '../../numeric/quantile.ts'
 import { robustLine } from '../../numeric/robustLine.ts'
 import { studentT975 } from '../../numeric/studentT.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { TubGeometry } from '../../physics/tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../../physics/tub/tubVolume.ts'
 import type { LevelSeries, ReadingSource } from '../readings/readings.ts'
@@ -37,8 +38,8 @@ export interface Loss {
 export function lossOf(tub: TubGeometry, series: LevelSeries, source: ReadingSource, perBlock: number): Loss {
   const noise = NOISE[source]
   const n = series.tS.length
-  const volume = Float64Array.from(series.mm, (mm) => tubVolumeL(tub, mm))
-  const area = Float64Array.from(series.mm, (mm) => Math.max(0.004, tubAreaLPerMm(tub, mm)))
+  const volume = vectorOf(series.mm, (mm) => tubVolumeL(tub, mm))
+  const area = vectorOf(series.mm, (mm) => Math.max(0.004, tubAreaLPerMm(tub, mm)))
   const oneMm = source === 'hand' ? noise.mm / Math.sqrt(perBlock) : noise.mm
   const fit = robustLine(series.tS, volume, area, { scale: oneMm, worth: noise.worth })
   if (fit.outcome !== 'fitted') throw new RangeError('standing run: expected at least three levels')
@@ -149,7 +150,7 @@ function earlyFall(mm: Float64Array, sigmaMm: number): boolean {
 
 /** 0 for readings that lie far off between neighbours that agree, 1 for all others: a steep fall is no wild reading. */
 export function withoutWild(mm: Float64Array, sigmaMm: number): Float64Array {
-  return Float64Array.from(mm, (value, i) => {
+  return vectorOf(mm, (value, i) => {
     if (i === 0 || i === mm.length - 1) return 1
     const [before, after] = [mm[i - 1] ?? Number.NaN, mm[i + 1] ?? Number.NaN]
     const agree = Math.abs(before - after) < 4 * sigmaMm

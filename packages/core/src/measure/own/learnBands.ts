@@ -23,6 +23,7 @@ import {
   updated,
   without,
 } from '../../numeric/information.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import {
   COUNT,
   healthyShare,
@@ -136,13 +137,11 @@ function informationOf({ entries }: Machine, within: Matrix): Information {
     lower,
     rows.map(({ y }) => y),
   )
-  const columns = Array.from({ length: COUNT }, (_, k) =>
-    Float64Array.from(rows, ({ g }) => g[k] ?? Number.NaN),
-  )
+  const columns = Array.from({ length: COUNT }, (_, k) => vectorOf(rows, ({ g }) => g[k] ?? Number.NaN))
   const precise = columns.map((column) => choleskySolve(lower, column))
   return {
-    precision: columns.map((column) => Float64Array.from(precise, (other) => dot(column, other))),
-    shift: Float64Array.from(columns, (column) => dot(column, solved)),
+    precision: columns.map((column) => vectorOf(precise, (other) => dot(column, other))),
+    shift: vectorOf(columns, (column) => dot(column, solved)),
   }
 }
 
@@ -240,7 +239,7 @@ function ofMachine(model: Model, machine: Machine, within: Matrix): Gaussian {
     if (shared === undefined) continue
     const mean = (of: (row: RunRow) => number) =>
       used.reduce((a, { row }, n) => a + (row ? of(row) * (weights[n] ?? 0) : 0), 0) / weight
-    const g = Float64Array.from({ length: COUNT }, (_, i) => mean((row) => row.g[i] ?? Number.NaN))
+    const g = vectorOf({ length: COUNT }, (_, i) => mean((row) => row.g[i] ?? Number.NaN))
     known = measured(
       known,
       g,

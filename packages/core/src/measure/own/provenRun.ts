@@ -3,6 +3,7 @@ import { isHorizontal, type MachineSpec, tapedTub } from '../../machine/machineS
 import { familyScale } from '../../machine/ownRecords.ts'
 import { cleanPathK, hoseEndHeight, pumpB } from '../../machine/uncertainty.ts'
 import { evenDraws } from '../../numeric/evenDraws.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { drainCurve } from '../../physics/pump/drainTime.ts'
 import { DISPLACED_RATIO, DRAFT_DEG, type TubGeometry } from '../../physics/tub/tubGeometry.ts'
 import { tubVolumeL } from '../../physics/tub/tubVolume.ts'
@@ -73,10 +74,10 @@ export function runRow(run: ProvenRun, theta: ArrayLike<number>, nowMs: number):
   const litres = Math.abs(tubVolumeL(nominal, run.startMm) - tubVolumeL(nominal, run.endMm))
   const measured = Math.log((litres / run.flowLMin) * 60)
   const here = lnTime(theta, 0)
-  const g = Float64Array.from(HEALTHY_IDS, (_, i) => {
+  const g = vectorOf(HEALTHY_IDS, (_, i) => {
     const moved = (by: number) =>
       lnTime(
-        Float64Array.from(theta, (z, j) => z + (i === j ? by : 0)),
+        vectorOf(theta, (z, j) => z + (i === j ? by : 0)),
         0,
       )
     return (moved(STEP) - moved(-STEP)) / (2 * STEP)
@@ -107,7 +108,7 @@ function drainTime({ plan, startMm, endMm }: ProvenRun): LnTime {
   const value = valuesOf(machine)
   const pathK = cleanPathK(machine, site)
   const end = hoseEndHeight(site, plan.hoseEndMm)
-  const levels = Float64Array.from({ length: CELLS + 1 }, (_, i) => startMm + ((endMm - startMm) * i) / CELLS)
+  const levels = vectorOf({ length: CELLS + 1 }, (_, i) => startMm + ((endMm - startMm) * i) / CELLS)
   return (theta, place) => {
     const head = value(theta, 'head')
     const resistance =
@@ -192,7 +193,7 @@ export function tapedRows({ plan: { machine, site } }: Pick<ProvenRun, 'plan'>):
     const { mid, sd } = scale[id]
     return [
       {
-        g: Float64Array.from(HEALTHY_IDS, (one) => (one === id ? 1 : 0)),
+        g: vectorOf(HEALTHY_IDS, (one) => (one === id ? 1 : 0)),
         y: (facts[id].mid - mid) / sd,
         ownVar: (facts[id].sd / sd) ** 2,
         sharedVar: 0,

@@ -1,3 +1,4 @@
+import { vectorOf } from '../../numeric/vector.ts'
 import { chooseLevels } from './chooseLevels.ts'
 import { blockMedians, type Readings } from './readings.ts'
 
@@ -17,7 +18,7 @@ export function levelsSeen(readings: Readings): LevelsSeen | null {
   const n = mm.length
   if (n < 3) return null
   // Medians of three neighbours: one wild reading is no turn.
-  const smooth = Float64Array.from(mm, (_, i) => {
+  const smooth = vectorOf(mm, (_, i) => {
     const [a, b, c] = [mm[Math.max(0, i - 1)], mm[i], mm[Math.min(n - 1, i + 1)]] as [number, number, number]
     return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c))
   })

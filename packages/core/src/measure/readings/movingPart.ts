@@ -1,6 +1,7 @@
 import { localNoiseMm } from '../../numeric/localNoise.ts'
 import { median } from '../../numeric/quantile.ts'
 import { theilSenSlope } from '../../numeric/robustLine.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { LevelSeries } from './readings.ts'
 
 /** Where a level starts and stops moving, seconds; null where it moves to the end of the data. */
@@ -23,7 +24,7 @@ const DRIFT_SHARE = 0.3
  */
 export function findMovingPart(series: LevelSeries): MovingPart {
   const tail = stillSince(series.tS, series.mm)
-  const reversedT = Float64Array.from(series.tS, (t) => -t).reverse()
+  const reversedT = vectorOf(series.tS, (t) => -t).reverse()
   const head = stillSince(reversedT, series.mm.slice().reverse())
   return { startsS: head === null ? null : -head, endsS: tail }
 }

@@ -1,3 +1,5 @@
+import { vectorOf } from '../../numeric/vector.ts'
+
 /** Timed readings of one run as columns; NaN where a column has no value at that time. */
 export interface Readings {
   /** Seconds after the run's zero. */
@@ -23,7 +25,7 @@ export function inOrderOfTime(readings: Readings): { readings: Readings; moved: 
   const order = Uint32Array.from(tS.keys()).sort(
     (a, b) => (tS[a] ?? Number.NaN) - (tS[b] ?? Number.NaN) || a - b,
   )
-  const pick = (column: Float64Array) => Float64Array.from(order, (i) => column[i] ?? Number.NaN)
+  const pick = (column: Float64Array) => vectorOf(order, (i) => column[i] ?? Number.NaN)
   return {
     readings: {
       tS: pick(tS),

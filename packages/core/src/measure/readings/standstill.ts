@@ -2,6 +2,7 @@ import type { Interval } from '../../numeric/interval.ts'
 import { localNoiseMm } from '../../numeric/localNoise.ts'
 import { median } from '../../numeric/quantile.ts'
 import { theilSenSlope } from '../../numeric/robustLine.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { TubGeometry } from '../../physics/tub/tubGeometry.ts'
 import { tubAreaLPerMm, tubVolumeL } from '../../physics/tub/tubVolume.ts'
 import { between, type LevelSeries } from './readings.ts'
@@ -36,8 +37,8 @@ export function standstill(run: LevelSeries, tub: TubGeometry, fromS: number): S
   if (n < 5) return null
   const lastS = run.tS[n - AFTER] ?? Number.NaN
   const noiseMm = Math.max(HAND.mm, Math.min(2 * HAND.mm, localNoiseMm(run.mm)))
-  const litres = Float64Array.from(run.mm, (mm) => tubVolumeL(tub, mm))
-  const area = Float64Array.from(run.mm, (mm) => Math.max(0.02, tubAreaLPerMm(tub, mm)))
+  const litres = vectorOf(run.mm, (mm) => tubVolumeL(tub, mm))
+  const area = vectorOf(run.mm, (mm) => Math.max(0.02, tubAreaLPerMm(tub, mm)))
   const tries = Array.from({ length: TRIES }, (_, k) => fromS + ((lastS - fromS) * (k + 0.5)) / TRIES)
   const fits = tries.map((atS) => fitAt(run, litres, area, noiseMm, atS))
   const best = fits.reduce<Fit | null>((a, b) => (b && (!a || b.ln > a.ln) ? b : a), null)

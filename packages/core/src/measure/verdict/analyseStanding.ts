@@ -4,6 +4,7 @@ import { type Message, message } from '../../message.ts'
 import type { Interval } from '../../numeric/interval.ts'
 import { median } from '../../numeric/quantile.ts'
 import { studentT975 } from '../../numeric/studentT.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { type HoldPoints, type LeakProfile, profileLeak } from '../../physics/leak/leakProfile.ts'
 import { fitTubeLeak } from '../../physics/sensing/tubeLeak.ts'
 import { type TubGeometry, tubTopMm } from '../../physics/tub/tubGeometry.ts'
@@ -171,7 +172,7 @@ function falling(
   const zero = levels.tS[0] ?? Number.NaN
   const degreesOfFreedom = Math.max(1, loss.weights.reduce((a, b) => a + b, 0) - 3 + NOISE[source].worth)
   const points = {
-    tS: Float64Array.from(series.tS, (t) => t - zero),
+    tS: vectorOf(series.tS, (t) => t - zero),
     mm: series.mm,
     weight: loss.weights,
     sigmaMm: loss.sigmaMm,
@@ -261,7 +262,7 @@ function earlyPart(
   const sigma = pooledNoise(series.mm, oneMm, noise.worth) * sharedNoise(source, (untilS - zero) / n)
   const weight = withoutWild(series.mm, sigma)
   return {
-    tS: Float64Array.from(series.tS, (t) => t - zero),
+    tS: vectorOf(series.tS, (t) => t - zero),
     mm: series.mm,
     weight,
     sigmaMm: sigma,

@@ -1,4 +1,5 @@
 import { cleanPathK, portHeight, STILL_PUMP_SHARE } from '../../machine/uncertainty.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { HoldPoints, LeakProfile } from '../../physics/leak/leakProfile.ts'
 import { lMinFromM3PerS } from '../../units.ts'
 import type { RunPlan } from '../plan/runPlan.ts'
@@ -59,7 +60,7 @@ function decayChi2({ tS, mm, weight, sigmaMm }: HoldPoints): number {
   for (let k = 0; k <= 60; k++) {
     const tau = 0.05 * length * 400 ** (k / 60)
     let [see, se, s1, sey, sy] = [0, 0, perOffset, 0, 0]
-    const e = Float64Array.from(tS, (t) => Math.exp(-t / tau))
+    const e = vectorOf(tS, (t) => Math.exp(-t / tau))
     for (let i = 0; i < n; i++) {
       const w = weight[i] ?? Number.NaN
       const y = mm[i] ?? Number.NaN

@@ -1,4 +1,5 @@
 import { type FamilyId, isHorizontal, type PumpPlace } from '../../machine/machineSpec.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { LeakFaultId } from './leakFaults.ts'
 
 /** The floor, as squares seen from above with the front below. */
@@ -188,4 +189,4 @@ export function placeShares(
   return out
 }
 /** P(place) when there is no leak at all and something was taken for one. */
-export const ANYWHERE = Float64Array.from(LEAK_PLACES, () => 1 / LEAK_PLACES.length)
+export const ANYWHERE = vectorOf(LEAK_PLACES, () => 1 / LEAK_PLACES.length)

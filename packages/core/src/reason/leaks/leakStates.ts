@@ -2,6 +2,7 @@ import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import { type Part, partsOf } from '../../machine/parts.ts'
 import { normalCdf } from '../../numeric/normal.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
 import { AMOUNTS, LEAK_FAULTS, type LeakFault, type LeakFaultId } from './leakFaults.ts'
 
@@ -81,7 +82,7 @@ export function leaksIn(state: LeakState, phase: LeakPhase, levelMm: number): nu
 export function seenIn(states: readonly LeakState[], levelMm: number): Record<LeakPhase, Float64Array> {
   const out = {} as Record<LeakPhase, Float64Array>
   for (const phase of LEAK_PHASES)
-    out[phase] = Float64Array.from(
+    out[phase] = vectorOf(
       states,
       (state) => leaksIn(state, phase, levelMm) * (NOTICED[state.amount] ?? Number.NaN),
     )

@@ -1,6 +1,7 @@
 import { LEAK_PHASES, type LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import { message } from '../../message.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { LeakEvidence } from './leakEvidence.ts'
 import { AMOUNTS, TRAILS } from './leakFaults.ts'
@@ -100,7 +101,7 @@ function loudness(
 ): Float64Array {
   const wet: readonly LeakPhase[] = phase ? [phase] : LEAK_PHASES.filter((p) => found.phases[p] === 'wet')
   const over: readonly LeakPhase[] = wet.length > 0 ? wet : LEAK_PHASES
-  return Float64Array.from(
+  return vectorOf(
     states,
     (state, s) =>
       (0.03 + over.reduce((sum, p) => sum + (seen[p][s] ?? Number.NaN), 0) / over.length) *
@@ -124,7 +125,7 @@ function placePieces(
     const k = LEAK_PLACES.indexOf(place)
     const loud = loudness(states, seen, found, phase)
     const power = weightOf(all, n)
-    const shares = Float64Array.from(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
+    const shares = vectorOf(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
     return {
       id: `place:${n}:${place}`,
       from: { kind: 'check', check: 'leak.place' },
@@ -140,9 +141,7 @@ function placePieces(
     }
   })
   if (found.cardboard === 'dry') {
-    const most = Float64Array.from(states, (_, s) =>
-      Math.max(...LEAK_PHASES.map((p) => seen[p][s] ?? Number.NaN)),
-    )
+    const most = vectorOf(states, (_, s) => Math.max(...LEAK_PHASES.map((p) => seen[p][s] ?? Number.NaN)))
     pieces.push({
       id: 'cardboard',
       from: { kind: 'check', check: 'leak.cardboard' },
@@ -158,9 +157,7 @@ function amountPieces(states: readonly LeakState[], seen: Seen, found: LeakFindi
     const k = AMOUNTS.indexOf(amount)
     const loud = loudness(states, seen, found, phase)
     const power = weightOf(found.amounts, n)
-    const share = Float64Array.from(states, ({ amount: own }) =>
-      weighed(AMOUNT_SEEN[own]?.[k] ?? Number.NaN, power),
-    )
+    const share = vectorOf(states, ({ amount: own }) => weighed(AMOUNT_SEEN[own]?.[k] ?? Number.NaN, power))
     return {
       id: `amount:${n}`,
       from: { kind: 'check', check: 'leak.amount' },

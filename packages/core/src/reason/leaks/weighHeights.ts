@@ -1,5 +1,6 @@
 import { figureOf, message, rangeOf } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { LeakEvidence } from './leakEvidence.ts'
 import { AMOUNTS, RUNS_LH } from './leakFaults.ts'
@@ -38,7 +39,7 @@ export function weighHeights(states: readonly LeakState[], found: LeakFindings):
 
 /** Probability that a state loses water standing at a level. */
 function standsIn(states: readonly LeakState[], levelMm: number): Float64Array {
-  return Float64Array.from(states, (state) =>
+  return vectorOf(states, (state) =>
     state.facts.standing ? reached(state, levelMm) * Math.min(1, state.facts.phases.hold + 0.05) : 0,
   )
 }
@@ -95,7 +96,7 @@ function heightPiece(
   const centres = height.laws.length > 1 ? height.laws.map((law) => law.mm) : [height.value]
   const own = Math.max(4, (height.hi - height.lo) / 3.92 / (height.laws.length > 1 ? 1.5 : 1))
   const acts = standsIn(states, levelMm)
-  const density = Float64Array.from(states, (state) => {
+  const density = vectorOf(states, (state) => {
     const sd = Math.hypot(own, state.sdMm)
     const [lo, hi] = [state.loMm, Math.max(state.hiMm, state.loMm + 8)]
     const fits =
@@ -131,7 +132,7 @@ function boundPiece(
   states: readonly LeakState[],
   bound: { atLeast?: number | undefined; atMost?: number | undefined },
 ): LeakEvidence {
-  const inside = Float64Array.from(states, (state) => {
+  const inside = vectorOf(states, (state) => {
     if (!state.facts.standing) return 0.5
     const middle = (state.loMm + state.hiMm) / 2
     const sd = Math.hypot(20, state.sdMm, (state.hiMm - state.loMm) / 3.5)
@@ -167,7 +168,7 @@ function catchPiece(
   { levelMm, flowLH }: LeakFindings['catches'][number],
 ): LeakEvidence {
   const acts = standsIn(states, levelMm)
-  const seen = Float64Array.from(states, (state, s) =>
+  const seen = vectorOf(states, (state, s) =>
     state.facts.standing
       ? (acts[s] ?? Number.NaN) * (NOTICED[state.amount] ?? Number.NaN)
       : 0.25 * (NOTICED[state.amount] ?? Number.NaN),

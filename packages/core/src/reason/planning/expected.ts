@@ -109,9 +109,15 @@ function answered(
     x -= table[truth * outcomes + k] ?? 0
     if (x <= 0) break
   }
-  const joint = p.map((one, m) => one * (table[m * outcomes + k] ?? 0))
-  const mass = joint.reduce((a, b) => a + b, 0)
-  return joint.map((one) => one / mass)
+  const joint = new Float64Array(p.length)
+  let mass = 0
+  for (let m = 0; m < joint.length; m++) {
+    const both = (p[m] ?? 0) * (table[m * outcomes + k] ?? 0)
+    joint[m] = both
+    mass += both
+  }
+  for (let m = 0; m < joint.length; m++) joint[m] = (joint[m] ?? 0) / mass
+  return joint
 }
 
 /** The looks that tell most for their minutes as things stand. */

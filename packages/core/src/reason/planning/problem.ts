@@ -1,4 +1,5 @@
 import type { PartId } from '../../machine/parts.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import { CURES, type CureWord } from '../catalogue/cures.ts'
 import type { FaultId } from '../catalogue/faultCard.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
@@ -88,7 +89,7 @@ export function problemOf(
       })
       return { look, needs: needsOf(look.what, visit.machine, weighed.parts, times), rows, outcomes, table }
     })
-  return { sets, p: Float64Array.from(sets, ({ p }) => p), looks, acts: actsFor(sets) }
+  return { sets, p: vectorOf(sets, ({ p }) => p), looks, acts: actsFor(sets) }
 }
 
 /** Every act that would end some of it, each with what it ends. */

@@ -1,3 +1,4 @@
+import { vectorOf } from '../../numeric/vector.ts'
 import type { PlannedLook, Problem } from './problem.ts'
 
 /**
@@ -27,18 +28,27 @@ export class Reckoner {
   /** Kind of cure of each set, and which acts end it by how much. */
   private readonly kindOf: Int32Array
   private readonly kinds: number
-  private readonly ends: readonly (readonly [act: number, share: number])[][]
+  /** Where the acts of each set begin in the two lists below; the last is where the lists end. */
+  private readonly from: Int32Array
+  private readonly endedBy: Int32Array
+  private readonly share: Float64Array
   /** Of each set: minutes of the act that it calls for. */
   private readonly ownMin: Float64Array
 
   constructor(problem: Problem) {
     this.problem = problem
     const { sets, acts } = problem
-    this.ends = sets.map((_, n) =>
+    const ends = sets.map((_, n) =>
       acts.flatMap(({ cures }, a) => ((cures[n] ?? 0) > 0 ? [[a, cures[n] ?? 0] as const] : [])),
     )
+    this.from = new Int32Array(sets.length + 1)
+    ends.forEach((own, n) => {
+      this.from[n + 1] = (this.from[n] ?? 0) + own.length
+    })
+    this.endedBy = Int32Array.from(ends.flatMap((own) => own.map(([a]) => a)))
+    this.share = Float64Array.from(ends.flatMap((own) => own.map(([, share]) => share)))
     const kinds = new Map<string, number>()
-    this.kindOf = Int32Array.from(this.ends, (own) => {
+    this.kindOf = Int32Array.from(ends, (own) => {
       const most = Math.max(...own.map(([, share]) => share))
       const key = own
         .filter(([, share]) => share === most)
@@ -49,7 +59,7 @@ export class Reckoner {
       return kind
     })
     this.kinds = kinds.size
-    this.ownMin = Float64Array.from(this.ends, (own) => Math.min(...own.map(([a]) => acts[a]?.costMin ?? 0)))
+    this.ownMin = vectorOf(ends, (own) => Math.min(...own.map(([a]) => acts[a]?.costMin ?? 0)))
   }
 
   /** How things stand with a belief over the sets. @param p - Sums to 1 − unlisted. */
@@ -63,9 +73,19 @@ export class Reckoner {
       ownMin += x * (this.ownMin[n] ?? 0)
       const kind = this.kindOf[n] ?? 0
       mass[kind] = (mass[kind] ?? 0) + x
-      for (const [a, share] of this.ends[n] ?? []) cured[a] = (cured[a] ?? 0) + x * share
+      this.addEnded(cured, n, x)
     }
     return this.standingOf(cured, mass, ownMin)
+  }
+
+  /** Adds to each act what it ends of one set. @param x - How likely that set is. */
+  private addEnded(cured: Float64Array, set: number, x: number): void {
+    const { from, endedBy, share } = this
+    const to = from[set + 1] ?? 0
+    for (let e = from[set] ?? 0; e < to; e++) {
+      const a = endedBy[e] ?? 0
+      cured[a] = (cured[a] ?? 0) + x * (share[e] ?? 0)
+    }
   }
 
   private standingOf(cured: Float64Array, mass: Float64Array, ownMin: number): Standing {
@@ -76,7 +96,10 @@ export class Reckoner {
       if (minutes < actNow) [act, actNow] = [a, minutes]
     }
     let openBits = 0
-    for (const m of mass) if (m > 0) openBits -= m * Math.log2(m)
+    for (let c = 0; c < mass.length; c++) {
+      const m = mass[c] ?? 0
+      if (m > 0) openBits -= m * Math.log2(m)
+    }
     return { act, actNow, cured: cured[act] ?? 0, openBits, ownMin }
   }
 
@@ -99,7 +122,7 @@ export class Reckoner {
         ownMin += x * (this.ownMin[n] ?? 0)
         const kind = this.kindOf[n] ?? 0
         mass[kind] = (mass[kind] ?? 0) + x
-        for (const [a, share] of this.ends[n] ?? []) cured[a] = (cured[a] ?? 0) + x * share
+        this.addEnded(cured, n, x)
       }
       if (q < 1e-7) continue
       for (let a = 0; a < cured.length; a++) cured[a] = (cured[a] ?? 0) / q

@@ -1,6 +1,6 @@
 import type { FaultCard, FaultId } from '../catalogue/faultCard.ts'
 import { normalised } from '../diagnosis/bayes.ts'
-import { NO_FAULT } from '../diagnosis/likelihood.ts'
+import { allApart, type Kinds, type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
 import type { FaultWay, FaultWays } from './faultWays.ts'
 import type { Piece } from './piece.ts'
 
@@ -36,10 +36,29 @@ interface Hypothesis {
   second: number
   ln: number
 }
-/** Likelihood of one piece, never nothing: people err. */
-const partOf = ({ likelihood }: Piece, { first, second }: Pick<Hypothesis, 'first' | 'second'>): number =>
-  Math.max(LEAST_LIKELIHOOD, likelihood(first, second))
+/** No piece makes anything impossible: people err. */
 const LEAST_LIKELIHOOD = 1e-12
+
+/** What a piece says, worked out once for any two kinds of ways: it is asked about thousands of pairs. */
+interface Said {
+  id: string
+  likelihood: Likelihood
+  kinds: Kinds
+  /** By kind of the first and of the second; nothing = not asked yet. */
+  known: Float64Array
+}
+function saidBy({ id, likelihood }: Piece, ways: number): Said {
+  const kinds = likelihood.kinds ?? allApart(ways)
+  return { id, likelihood, kinds, known: new Float64Array(kinds.count * kinds.count) }
+}
+function ofTwo({ likelihood, kinds: { of, count }, known }: Said, first: number, second: number): number {
+  const at = (of[first + 1] ?? 0) * count + (of[second + 1] ?? 0)
+  const before = known[at] ?? 0
+  if (before > 0) return before
+  const now = Math.max(LEAST_LIKELIHOOD, likelihood(first, second))
+  known[at] = now
+  return now
+}
 /** Likelihoods multiplied before a logarithm is taken: their product stays far above the smallest number. */
 const AT_ONCE = 16
 
@@ -53,11 +72,15 @@ export function beliefOf(
   pieces: readonly Piece[],
   { twoAtOnce = true }: { twoAtOnce?: boolean } = {},
 ): Belief {
+  const said = pieces.map((piece) => saidBy(piece, ways.length))
   const weigh = (first: number, second: number, prior: number): Hypothesis => {
-    let [ln, product] = [Math.log(prior), 1]
-    for (let k = 0; k < pieces.length; k++) {
-      product *= partOf(pieces[k] as Piece, { first, second })
-      if (k % AT_ONCE === AT_ONCE - 1) [ln, product] = [ln + Math.log(product), 1]
+    let ln = Math.log(prior)
+    let product = 1
+    for (let k = 0; k < said.length; k++) {
+      product *= ofTwo(said[k] as Said, first, second)
+      if (k % AT_ONCE < AT_ONCE - 1) continue
+      ln += Math.log(product)
+      product = 1
     }
     return { first, second, ln: ln + Math.log(product) }
   }
@@ -65,7 +88,7 @@ export function beliefOf(
   const singles = ways.map((way, n) => weigh(n, NO_FAULT, way.prior * (1 - TWO_AT_ONCE)))
   const pairs = twoAtOnce ? pairsAround(ways, singles, weigh) : []
   const all = [nothing, ...singles, ...pairs]
-  const other = somethingElse(nothing, singles, ways, unlisted, pieces)
+  const other = somethingElse(said, ways, unlisted)
   const p = normalised([...all.map(({ ln }) => ln), other.ln])
   const belief: Belief = { share: new Map(), present: new Map(), pairs: [], hypotheses: [], conflict: null }
   const add = <K>(map: Map<K, number>, key: K, by: number) => map.set(key, (map.get(key) ?? 0) + by)
@@ -88,7 +111,8 @@ export function beliefOf(
   })
   add(belief.share, 'unlisted', p[all.length] ?? Number.NaN)
   belief.pairs = [...together.values()].sort((a, b) => b.probability - a.probability)
-  belief.conflict = conflictIn(all, [nothing, ...[...singles].sort((a, b) => b.ln - a.ln)], p, pieces)
+  const singly = [nothing, ...[...singles].sort((a, b) => b.ln - a.ln)]
+  belief.conflict = conflictIn(all, singly, p, said)
   return belief
 }
 
@@ -134,20 +158,14 @@ function pairsAround(
 }
 
 /** Something that is not in the catalogue: it may look like a sound machine or like any of its faults. */
-function somethingElse(
-  nothing: Hypothesis,
-  singles: readonly Hypothesis[],
-  ways: readonly FaultWay[],
-  prior: number,
-  pieces: readonly Piece[],
-): { ln: number } {
+function somethingElse(said: readonly Said[], ways: readonly FaultWay[], prior: number): { ln: number } {
   const total = ways.reduce((sum, way) => sum + way.prior, 0)
   let ln = Math.log(prior)
-  for (const piece of pieces) {
+  for (const one of said) {
     let mean = 0
-    for (const [n, single] of singles.entries())
-      mean += ((ways[n] as FaultWay).prior / total) * partOf(piece, single)
-    ln += Math.log(0.5 * partOf(piece, nothing) + 0.5 * mean)
+    for (let n = 0; n < ways.length; n++)
+      mean += ((ways[n] as FaultWay).prior / total) * ofTwo(one, n, NO_FAULT)
+    ln += Math.log(0.5 * ofTwo(one, NO_FAULT, NO_FAULT) + 0.5 * mean)
   }
   return { ln }
 }
@@ -157,19 +175,19 @@ function conflictIn(
   all: readonly Hypothesis[],
   singly: readonly Hypothesis[],
   p: Float64Array,
-  pieces: readonly Piece[],
+  said: readonly Said[],
 ): Belief['conflict'] {
   const order = all.map((_, n) => n).sort((a, b) => (p[b] ?? 0) - (p[a] ?? 0))
   const [best, ...others] = order.slice(0, RIVALS).map((n) => all[n] as Hypothesis)
   if (!best) return null
-  const lnOf = (piece: Piece, one: Hypothesis) => Math.log(partOf(piece, one))
-  let worst: Piece | null = null
+  const lnOf = (one: Said, { first, second }: Hypothesis) => Math.log(ofTwo(one, first, second))
+  let worst: Said | null = null
   let least = -Math.log(UNEXPLAINED)
-  for (const piece of pieces) {
+  for (const one of said) {
     // Each alone is asked, and none: what two explain one of them does.
-    const most = singly.reduce((m, one) => Math.max(m, partOf(piece, one)), 0)
-    const short = lnOf(piece, best) - Math.log(most)
-    if (short < least) [worst, least] = [piece, short]
+    const most = singly.reduce((m, { first }) => Math.max(m, ofTwo(one, first, NO_FAULT)), 0)
+    const short = lnOf(one, best) - Math.log(most)
+    if (short < least) [worst, least] = [one, short]
   }
   if (!worst) return null
   const unexplained = worst
@@ -177,8 +195,8 @@ function conflictIn(
     (one) => lnOf(unexplained, one) - lnOf(unexplained, best) > Math.log(UNEXPLAINED / 3),
   )
   if (!rival) return null
-  const against = pieces
-    .map((piece) => ({ id: piece.id, by: lnOf(piece, best) - lnOf(piece, rival) }))
+  const against = said
+    .map((one) => ({ id: one.id, by: lnOf(one, best) - lnOf(one, rival) }))
     .reduce((a, b) => (b.by > a.by ? b : a))
   return against.by > Math.log(8) ? { unexplained: unexplained.id, against: against.id } : null
 }

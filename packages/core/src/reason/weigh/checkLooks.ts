@@ -7,7 +7,7 @@ import { checkApplies } from '../checks/applies.ts'
 import { checkFacts } from '../checks/checks.ts'
 import type { CheckFacts, CheckId } from '../checks/checkTypes.ts'
 import { minutesOf } from '../checks/minutes.ts'
-import { NO_FAULT } from '../diagnosis/likelihood.ts'
+import { onceForEachTwo, toldApartBy } from '../diagnosis/likelihood.ts'
 import { partsOfCheck } from '../evidence/seen/acts.ts'
 import { onItsSide } from './piece.ts'
 import { gettingAt, type PossibleLook, sharesOf } from './possibleLook.ts'
@@ -118,22 +118,10 @@ function onceForEachCard(
   tap: Tap | null,
   shares: PossibleLook['shares'],
 ): PossibleLook['shares'] {
-  const cards = new Map<string, number>()
-  const kindOf = ways.map((way) => {
-    if (!speaksOf(way.card, check) || !onItsSide(way, tap)) return 0
-    const card = `${way.card.id} ${way.rests}`
-    const kind = cards.get(card) ?? cards.size + 1
-    cards.set(card, kind)
-    return kind
-  })
-  const of = (n: number) => (n === NO_FAULT ? 0 : (kindOf[n] ?? 0))
-  const known = new Map<number, ArrayLike<number>>()
-  return (first, second) => {
-    const kind = of(first) * (ways.length + 1) + of(second)
-    const row = known.get(kind) ?? shares(first, second)
-    known.set(kind, row)
-    return row
-  }
+  const keys = ways.map((way) =>
+    speaksOf(way.card, check) && onItsSide(way, tap) ? `${way.card.id} ${way.rests}` : '',
+  )
+  return onceForEachTwo(toldApartBy(keys, shares))
 }
 
 /** What a check would show, by the same chances and densities that weigh it when it is made. */

@@ -1,7 +1,8 @@
 import { figureOf, message } from '../../message.ts'
 import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
+import { onceForEachTwo, toldApartAs } from '../diagnosis/likelihood.ts'
 import { aboveMm, liftSdM, liftTests } from '../evidence/drains/liftTests.ts'
-import { weighDrains } from '../evidence/drains/weighDrains.ts'
+import { mapDrains } from '../evidence/drains/weighDrains.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import { flowName, spread, timed, whenAsked } from './foretoldRun.ts'
 import { type PossibleLook, sharesOf } from './possibleLook.ts'
@@ -29,7 +30,7 @@ export function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly 
   const flowShares = (kind: 'drain' | 'siphon', hoseEndMm: number | null) =>
     whenAsked(() => {
       const weighings = FLOWS[kind].flatMap((flow) => {
-        const drain = weighDrains(
+        const drain = mapDrains(
           machine,
           site,
           [...drains, timed(kind, visit, flow, { hoseEndMm })],
@@ -38,8 +39,12 @@ export function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly 
         return drain ? [headAndPath(weighed.ways, drain)] : []
       })
       const most = Math.max(...weighings.map(({ lnScale }) => lnScale))
-      return (i: number, j: number) =>
-        sharesOf(weighings.map((one) => Math.exp(one.lnScale - most) * one.likelihood(i, j)))
+      const likelihoods = weighings.map(({ likelihood }) => likelihood)
+      return onceForEachTwo(
+        toldApartAs(likelihoods, (i, j) =>
+          sharesOf(weighings.map((one) => Math.exp(one.lnScale - most) * one.likelihood(i, j))),
+        ),
+      )
     })
   const at = (hoseEndMm: number | null, minutes: number, id: string): PossibleLook => {
     const flows = flowShares('drain', hoseEndMm)
@@ -80,7 +85,7 @@ export function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly 
     const whatIs = (value: number | string): Observation => ({ check, value })
     const shares = whenAsked(() => {
       // A bound that every head passes: what the runs say, with nothing of a lift yet.
-      const base = weighDrains(machine, site, drains, [...weighed.observations, whatIs(aboveMm(0))])
+      const base = mapDrains(machine, site, drains, [...weighed.observations, whatIs(aboveMm(0))])
       if (!base) return () => new Float64Array(LIFTS.length + 1)
       const width = LIFT_STEP_MM / 1000 / (liftSdM(machine, site) * Math.sqrt(2 * Math.PI))
       const { likelihoodWith } = headAndPathMasses(weighed.ways, base)
@@ -91,8 +96,12 @@ export function drainLooks(visit: WeighedCase, weighed: Weighed, runs: readonly 
           width: typeof value === 'number' ? width : 1,
         }
       })
-      return (i: number, j: number) =>
-        sharesOf(weighings.map(({ likelihood, width }) => width * likelihood(i, j)))
+      const likelihoods = weighings.map(({ likelihood }) => likelihood)
+      return onceForEachTwo(
+        toldApartAs(likelihoods, (i, j) =>
+          sharesOf(weighings.map(({ likelihood, width }) => width * likelihood(i, j))),
+        ),
+      )
     })
     return {
       id: check,

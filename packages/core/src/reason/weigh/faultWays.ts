@@ -41,6 +41,12 @@ export function faultWays(
 ): FaultWays {
   const leaks = leakStates(machine, parts)
   const clues = historyClues(history)
+  const statesOf = new Map<string, number[]>()
+  for (const [n, { fault }] of leaks.entries()) {
+    const states = statesOf.get(fault) ?? []
+    statesOf.set(fault, states)
+    states.push(n)
+  }
   const ways: FaultWay[] = []
   for (const card of FAULT_CARDS) {
     const often = clues.reduce(
@@ -48,8 +54,8 @@ export function faultWays(
       card.perHundred * (card.families?.[machine.family] ?? 1) * (own?.factors[card.id] ?? 1),
     )
     if (often === 0) continue
-    const states = leaks.flatMap((state, n) => (state.fault === card.id ? [n] : []))
-    if (states.length > 0)
+    const states = statesOf.get(card.id)
+    if (states)
       for (const n of states)
         ways.push({ card, prior: often * (leaks[n] as LeakState).share, tap: null, leak: n, rests: false })
     else {

@@ -2,6 +2,7 @@ import { TAPS, type Tap } from '../../machine/machineSpec.ts'
 import { figureOf, message } from '../../message.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
 import { minutesOf, RUN_MIN } from '../checks/minutes.ts'
+import { onceForEachTwo, toldApartAs } from '../diagnosis/likelihood.ts'
 import { inletScores } from '../evidence/fills/weighFills.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import { flowName, spread, timed, whenAsked } from './foretoldRun.ts'
@@ -31,8 +32,11 @@ export function fillLooks(visit: WeighedCase, weighed: Weighed, runs: readonly J
       const losses = scores.map((one) =>
         lossOf(weighed.ways, (way) => (onItsSide(way, tap) ? one?.against : undefined)),
       )
-      return (i: number, j: number) =>
-        losses.map((of, k) => Math.exp((scores[k]?.lnSound ?? -60) - most) * of(i, j))
+      return onceForEachTwo(
+        toldApartAs(losses, (i, j) =>
+          losses.map((of, k) => Math.exp((scores[k]?.lnSound ?? -60) - most) * of(i, j)),
+        ),
+      )
     })
   const looks = TAPS.filter((tap) => machine.valve.taps.includes(tap) && !isTimed(tap)).map(
     (tap): PossibleLook => {

@@ -1,6 +1,7 @@
 import type { Message } from '../../message.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { FoundBy } from '../checks/foundBy.ts'
-import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
+import { type Likelihood, NO_FAULT, toldApartBy } from '../diagnosis/likelihood.ts'
 import type { FaultWay } from './faultWays.ts'
 import { sharpChance } from './sharpness.ts'
 
@@ -27,14 +28,14 @@ export function either(
   usual: number,
 ): Likelihood {
   // Asked of thousands of pairs: each way is asked once.
-  const own = Float64Array.from(ways, (way) => (way.rests ? Number.NaN : sharpChance(of(way) ?? Number.NaN)))
+  const own = vectorOf(ways, (way) => (way.rests ? Number.NaN : sharpChance(of(way) ?? Number.NaN)))
   const anyhow = sharpChance(usual)
-  return (first, second) => {
+  return toldApartBy(own, (first, second) => {
     const a = first === NO_FAULT ? Number.NaN : (own[first] ?? Number.NaN)
     const b = second === NO_FAULT ? Number.NaN : (own[second] ?? Number.NaN)
     if (Number.isNaN(a)) return Number.isNaN(b) ? anyhow : b
     return Number.isNaN(b) ? a : 1 - (1 - a) * (1 - b)
-  }
+  })
 }
 
 /** Whether what was seen on a tap, or on none in particular, speaks of this way. */

@@ -1,3 +1,5 @@
+import { vectorOf } from '../../numeric/vector.ts'
+
 /**
  * Chances of cards and leaks are kept soft one by one, and came out too doubtful together: each is taken more decided, as its odds raised to
  * this power. Settled on the studies of leak sites and of the whole catalogue.
@@ -12,7 +14,7 @@ export function sharpChance(p: number): number {
 
 /** Chances of all outcomes as they are weighed, summing to 1. */
 export function sharpShares(shares: ArrayLike<number>): Float64Array {
-  const out = Float64Array.from(shares, (p) => p ** SHARPNESS)
+  const out = vectorOf(shares, (p) => p ** SHARPNESS)
   const total = out.reduce((a, b) => a + b, 0)
   return out.map((p) => p / total)
 }

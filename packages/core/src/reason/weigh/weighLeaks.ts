@@ -1,8 +1,9 @@
 import type { LeakPhase } from '../../machine/leakPhases.ts'
 import type { MachineSpec } from '../../machine/machineSpec.ts'
 import { message } from '../../message.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { CycleMoment } from '../../state/stages.ts'
-import { NO_FAULT } from '../diagnosis/likelihood.ts'
+import { NO_FAULT, toldApartBy } from '../diagnosis/likelihood.ts'
 import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { type LeakState, leaksIn } from '../leaks/leakStates.ts'
 import { weighFindings } from '../leaks/weighFindings.ts'
@@ -14,19 +15,20 @@ import { sharpLikelihood } from './sharpness.ts'
 export function weighLeaks({ ways, leaks }: FaultWays, machine: MachineSpec, found: LeakFindings): Piece[] {
   const leakOf = (n: number) => (n === NO_FAULT ? NO_FAULT : (ways[n] as FaultWay).leak)
   const stands = (n: number) => (n === NO_FAULT ? undefined : (ways[n] as FaultWay).card.stands)
+  const tells = ways.map(({ card, leak }) => `${leak} ${card.stands}`)
   const seepIn = found.hold?.chances['seep-in'] ?? 0
   return weighFindings(machine, leaks, found).map(
     (piece): Piece => ({
       id: piece.id,
       says: piece.says,
       from: piece.from,
-      likelihood: (i, j) => {
+      likelihood: toldApartBy(tells, (i, j) => {
         const [a, b] = [leakOf(i), leakOf(j)]
         if (piece.id === 'hold' && (stands(i) === 'seeps-in' || stands(j) === 'seeps-in'))
           return 0.05 + 0.85 * seepIn
         const p = a === NO_FAULT ? piece.likelihood(b, NO_FAULT) : piece.likelihood(a, b)
         return sharpLikelihood(p)
-      },
+      }),
     }),
   )
 }
@@ -55,7 +57,7 @@ export function weighMoment(
   if (!at || !complaints.includes('leaking')) return []
   const runsIn = (leak: LeakState, phases: readonly LeakPhase[]) =>
     Math.max(...phases.map((phase) => leaksIn(leak, phase, levelMm)))
-  const own = Float64Array.from(leaks, (leak) => {
+  const own = vectorOf(leaks, (leak) => {
     const all = TOLD_APART.reduce((sum, one) => sum + runsIn(leak, PHASES_AT[one] ?? []), 0)
     const then = all > 0 ? (TOLD_APART.length * runsIn(leak, at)) / all : 1
     return MET_LATER + (1 - MET_LATER) * then
@@ -70,10 +72,13 @@ export function weighMoment(
       says: message('found.moment', { moment }),
       from: { kind: 'check', check: 'complaint' },
       // Of two leaks either may be what is met.
-      likelihood: (i, j) => {
-        const [a, b] = [of(i), of(j)]
-        return sharpLikelihood(a === null ? (b ?? 1) : b === null ? a : (a + b) / 2)
-      },
+      likelihood: toldApartBy(
+        ways.map((_, n) => of(n)),
+        (i, j) => {
+          const [a, b] = [of(i), of(j)]
+          return sharpLikelihood(a === null ? (b ?? 1) : b === null ? a : (a + b) / 2)
+        },
+      ),
     },
   ]
 }

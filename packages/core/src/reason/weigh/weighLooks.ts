@@ -1,8 +1,9 @@
 import { message } from '../../message.ts'
-import { COMPLAINTS, type Complaint } from '../catalogue/faultCard.ts'
+import { vectorOf } from '../../numeric/vector.ts'
+import { COMPLAINTS, type Complaint, type FaultCard } from '../catalogue/faultCard.ts'
 import { SOUND_LOOKS, sharesWith } from '../catalogue/soundLooks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
-import { NO_FAULT } from '../diagnosis/likelihood.ts'
+import { NO_FAULT, toldApartBy } from '../diagnosis/likelihood.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
 import { onItsSide, type Piece, wayOf } from './piece.ts'
@@ -95,7 +96,7 @@ export function weighLooks(
     const shares = lookShares(ways, check as CheckId, sound, tap ?? null)
     const usual = Math.max(LEAST, shares(NO_FAULT, NO_FAULT)[value] ?? 0)
     // Asked of thousands of pairs: each way is asked once. Not a number = the look is not about it.
-    const own = Float64Array.from(ways, (_, n) => {
+    const own = vectorOf(ways, (_, n) => {
       const of = shares(n, NO_FAULT)
       return of === shares(NO_FAULT, NO_FAULT) ? Number.NaN : (of[value] ?? 0)
     })
@@ -107,23 +108,36 @@ export function weighLooks(
           check: message(`check.${check}`),
           outcome: message(`check.${check}.${value}`),
         }),
-        likelihood: (i, j) => {
+        likelihood: toldApartBy(own, (i, j) => {
           const a = i === NO_FAULT ? Number.NaN : (own[i] ?? Number.NaN)
           const b = j === NO_FAULT ? Number.NaN : (own[j] ?? Number.NaN)
           if (Number.isNaN(a)) return Number.isNaN(b) ? usual : Math.max(LEAST, b)
           return Math.max(LEAST, Number.isNaN(b) ? a : (a + b) / 2)
-        },
+        }),
       },
     ]
   })
+}
+
+/** How often a fault brings each complaint, as it is weighed. */
+const saysOf = new WeakMap<FaultCard, Readonly<Record<Complaint, number>>>()
+function sharpSays(card: FaultCard): Readonly<Record<Complaint, number>> {
+  const known = saysOf.get(card)
+  if (known) return known
+  const says = Object.fromEntries(
+    COMPLAINTS.map((complaint) => [complaint, sharpChance(card.says[complaint] ?? SAYS_ANYHOW)]),
+  ) as Record<Complaint, number>
+  saysOf.set(card, says)
+  return says
 }
 
 /** What the customer says, and does not say; nothing where no complaint was taken down. */
 export function weighComplaints(ways: readonly FaultWay[], observations: readonly Observation[]): Piece[] {
   const said = new Set(observations.filter((o) => o.check === 'complaint').map((o) => o.value))
   if (said.size === 0) return []
+  const says = ways.map(({ card }) => sharpSays(card))
   return COMPLAINTS.map((complaint): Piece => {
-    const own = Float64Array.from(ways, ({ card }) => sharpChance(card.says[complaint] ?? SAYS_ANYHOW))
+    const own = vectorOf(says, (of) => of[complaint])
     const none = sharpChance(SAYS_WITH_NONE[complaint] ?? SAYS_ANYHOW)
     const of = (n: number) => (n === NO_FAULT ? 0 : (own[n] ?? Number.NaN))
     const chance = (i: number, j: number) => (i === NO_FAULT ? none : 1 - (1 - of(i)) * (1 - of(j)))
@@ -133,7 +147,7 @@ export function weighComplaints(ways: readonly FaultWay[], observations: readonl
       says: said.has(complaint)
         ? message('found.complaint', { complaint: message(`check.complaint.${complaint}`) })
         : null,
-      likelihood: said.has(complaint) ? chance : (i, j) => 1 - UNSAID * chance(i, j),
+      likelihood: toldApartBy(own, said.has(complaint) ? chance : (i, j) => 1 - UNSAID * chance(i, j)),
     }
   })
 }

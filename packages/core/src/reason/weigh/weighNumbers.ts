@@ -4,7 +4,7 @@ import { PUMP_WINDING_BANDS, VALVE_COIL_BANDS, windingOhmAt } from '../../physic
 import type { FaultCard } from '../catalogue/faultCard.ts'
 import { checkFacts } from '../checks/checks.ts'
 import type { CheckId } from '../checks/checkTypes.ts'
-import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
+import { type Likelihood, NO_FAULT, type OfWays, toldApartAs, toldApartBy } from '../diagnosis/likelihood.ts'
 import type { Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
 import { either, onItsSide, type Piece } from './piece.ts'
@@ -108,10 +108,10 @@ export function readingWeigher(
         const live = mean(volts.map((v) => bell(value, v, v * LIVE_SD)))
         const dead = Math.exp(-value / DEAD_MEAN_V) / DEAD_MEAN_V
         const astray = ASTRAY.share / 300
-        return (i, j) => {
+        return toldApartAs([isDead], (i, j) => {
           const p = isDead(i, j)
           return astray + (1 - p) * live + p * dead
-        }
+        })
       })
     }
     case 'insulation': {
@@ -119,10 +119,10 @@ export function readingWeigher(
       return ofNumber((value) => {
         const ln = Math.log(Math.max(1e-3, value))
         const [low, sound] = [bell(ln, Math.log(0.15), 1.3), bell(ln, Math.log(60), 1.4)]
-        return (i, j) => {
+        return toldApartAs([isLow], (i, j) => {
           const p = isLow(i, j)
           return 0.002 + p * low + (1 - p) * sound
-        }
+        })
       })
     }
     case 'pump.runs-for': {
@@ -130,20 +130,20 @@ export function readingWeigher(
       return ofNumber((value) => {
         const ln = Math.log(Math.max(1, value))
         const sound = bell(ln, Math.log(500), 0.9)
-        return (i, j) => {
+        return toldApartAs([stops], (i, j) => {
           const stopsAt = stops(i, j)
           return 0.01 + (stopsAt ? bell(ln, Math.log(stopsAt), 1) : sound)
-        }
+        })
       })
     }
     case 'ruler-vs-indicated': {
       const shift = ofEither(ways, (way) => way.card.sensing?.trueMinusShownMm)
       return ofNumber((value) => {
         const sound = bell(value, 0, 7)
-        return (i, j) => {
+        return toldApartAs([shift], (i, j) => {
           const off = shift(i, j)
           return 0.0006 + (off ? 0.9 * bell(value, off[0], off[1]) + 0.1 * sound : sound)
-        }
+        })
       })
     }
     case 'drain.caught-back': {
@@ -151,10 +151,10 @@ export function readingWeigher(
       return ofNumber((value) => {
         const ln = Math.log(Math.max(0.01, value))
         const [back, none] = [bell(ln, Math.log(0.5), 0.6), bell(ln, Math.log(0.06), 0.8)]
-        return (i, j) => {
+        return toldApartAs([runsBack], (i, j) => {
           const p = runsBack(i, j)
           return 0.01 + p * back + (1 - p) * none
-        }
+        })
       })
     }
     case 'standpipe.height': {
@@ -162,7 +162,7 @@ export function readingWeigher(
       return ofNumber((value) => {
         const sound = 0.97 * bell(value, 900, 170) + 0.03 / 2300
         const tooHigh = value > 1350 && value < 2800 ? 1 / 1450 : 1e-6
-        return (i, j) => (high(i, j) ? tooHigh : sound)
+        return toldApartAs([high], (i, j) => (high(i, j) ? tooHigh : sound))
       })
     }
     default:
@@ -171,10 +171,12 @@ export function readingWeigher(
 }
 
 /** What the first of two ways has that has it at all. */
-function ofEither<T>(ways: readonly FaultWay[], of: (way: FaultWay) => T | undefined) {
+function ofEither<T>(ways: readonly FaultWay[], of: (way: FaultWay) => T | undefined): OfWays<T | undefined> {
   const own = ways.map(of)
-  return (i: number, j: number): T | undefined =>
-    (i === NO_FAULT ? undefined : own[i]) ?? (j === NO_FAULT ? undefined : own[j])
+  return toldApartBy(
+    own,
+    (i, j) => (i === NO_FAULT ? undefined : own[i]) ?? (j === NO_FAULT ? undefined : own[j]),
+  )
 }
 
 function windingWeigher(
@@ -193,7 +195,7 @@ function windingWeigher(
   const stateOf = ofEither(ways, (way) => (onItsSide(way, tap) ? way.card.circuit?.[check] : undefined))
   return (value) => {
     const density = ohmDensity(value, usual)
-    return (i, j) => density(stateOf(i, j) ?? 'sound')
+    return toldApartAs([stateOf], (i, j) => density(stateOf(i, j) ?? 'sound'))
   }
 }
 

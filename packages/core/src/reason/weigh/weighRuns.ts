@@ -1,11 +1,12 @@
 import type { MachineSpec, SiteSpec, Tap } from '../../machine/machineSpec.ts'
 import { message } from '../../message.ts'
 import { normalCdf } from '../../numeric/normal.ts'
+import { vectorOf } from '../../numeric/vector.ts'
 import type { DrainEffect } from '../catalogue/faultCard.ts'
-import { type Likelihood, NO_FAULT } from '../diagnosis/likelihood.ts'
+import { type Likelihood, NO_FAULT, toldApartAs, toldApartBy } from '../diagnosis/likelihood.ts'
 import type { VisitSays } from '../evidence/combineVisit.ts'
 import { soundScatter } from '../evidence/drains/gridPosterior.ts'
-import type { DrainWeighing } from '../evidence/drains/weighDrains.ts'
+import type { DrainMap } from '../evidence/drains/weighDrains.ts'
 import { type InletScores, inletScores } from '../evidence/fills/weighFills.ts'
 import type { JudgedRun, Observation } from '../evidence/seen/observations.ts'
 import type { FaultWay } from './faultWays.ts'
@@ -18,6 +19,9 @@ const FILL = { kind: 'run', run: 'fill' } as const
 const DRAIN = { kind: 'run', run: 'drain' } as const
 /** A run that shows the same again says less than the first. Estimate. */
 const AGAIN = 0.4
+const again = (shows: Likelihood, power: number): Likelihood =>
+  power === 1 ? shows : toldApartAs([shows], (i, j) => shows(i, j) ** power)
+const not = (shows: Likelihood): Likelihood => toldApartAs([shows], (i, j) => 1 - shows(i, j))
 
 /** What the fills say: whether water comes, whether it stops, where the flow is lost, and whether the meter agrees. */
 export function weighFillRuns(
@@ -44,7 +48,7 @@ export function weighFillRuns(
       id: `run:fill:${shown}${tap ? `:${tap}` : ''}`,
       from: FILL,
       says: message(`found.fill.${shown}`),
-      likelihood: power === 1 ? shows : (i, j) => shows(i, j) ** power,
+      likelihood: again(shows, power),
     })
   }
   const losses = inletScores(machine, site, fills, observations)
@@ -67,10 +71,10 @@ export function weighFillRuns(
       id: 'run:fill:meter',
       from: FILL,
       says: message('found.fill.meter'),
-      likelihood: (i, j) => {
+      likelihood: toldApartAs([reads], (i, j) => {
         const p = reads(i, j)
         return p * (low + 0.002) + (1 - p) * sound
-      },
+      }),
     })
   }
   return pieces
@@ -92,8 +96,8 @@ export function fillShows(
   const [none, over] = [chance('none'), chance('over')]
   return {
     none,
-    over: (i, j) => (1 - none(i, j)) * over(i, j),
-    flows: (i, j) => (1 - none(i, j)) * (1 - over(i, j)),
+    over: toldApartAs([none, over], (i, j) => (1 - none(i, j)) * over(i, j)),
+    flows: toldApartAs([none, over], (i, j) => (1 - none(i, j)) * (1 - over(i, j))),
   }
 }
 
@@ -102,17 +106,17 @@ export function lossOf(
   ways: readonly FaultWay[],
   of: (way: FaultWay) => InletScores['against'] | undefined,
 ): Likelihood {
-  const own = Float64Array.from(ways, (way) => {
+  const own = vectorOf(ways, (way) => {
     const cause = way.card.stands === 'siphons' ? 'standpipe.siphon' : way.card.fill?.loses
     return way.rests || !cause ? Number.NaN : (of(way)?.[cause] ?? 1)
   })
-  return (i, j) => {
+  return toldApartBy(own, (i, j) => {
     const a = i === NO_FAULT ? Number.NaN : (own[i] ?? Number.NaN)
     const b = j === NO_FAULT ? Number.NaN : (own[j] ?? Number.NaN)
     // Two losses on one inlet: the one that explains more is taken for both.
     const p = Number.isNaN(a) ? (Number.isNaN(b) ? 1 : b) : Number.isNaN(b) ? a : Math.max(a, b)
     return Math.min(1e4, Math.max(1e-6, p))
-  }
+  })
 }
 
 /** What the drains say: whether water comes, whether it goes on, evenly or not, what runs back, and how head and path stand to it. */
@@ -129,7 +133,7 @@ export function weighDrainRuns(
     if (plan.kind === 'after-drain') {
       const { code } = analysis.saying
       if (code !== 'run-back' && code !== 'no-run-back') continue
-      const back: Likelihood = code === 'run-back' ? runsBack : (i, j) => 1 - runsBack(i, j)
+      const back = code === 'run-back' ? runsBack : not(runsBack)
       pieces.push({
         id: `run:after-drain:${code}`,
         from: { kind: 'run', run: 'after-drain' },
@@ -149,12 +153,11 @@ export function weighDrainRuns(
     if (!shown) continue
     const power = seen.has(shown) ? AGAIN : 1
     seen.add(shown)
-    const likelihood = shows[shown]
     pieces.push({
       id: `run:drain:${shown}`,
       from: DRAIN,
       says: message(`found.drain.${shown}`),
-      likelihood: power === 1 ? likelihood : (i, j) => likelihood(i, j) ** power,
+      likelihood: again(shows[shown], power),
     })
     const back = analysis.quantities.runBackL
     if (back && back.lo > 0.07)
@@ -176,14 +179,17 @@ export function drainShows(ways: readonly FaultWay[]): Record<(typeof DRAIN_SHOW
   const of = (what: 'none' | 'stops' | 'unsteady' | 'slowing') =>
     either(ways, (way) => way.card.drain?.[what], DRAIN_ANYHOW[what])
   const [none, stops, unsteady, slowing] = [of('none'), of('stops'), of('unsteady'), of('slowing')]
-  const comes: Likelihood = (i, j) => 1 - none(i, j)
-  const goesOn: Likelihood = (i, j) => comes(i, j) * (1 - stops(i, j))
+  const comes = not(none)
+  const goesOn = toldApartAs([none, stops], (i, j) => comes(i, j) * (1 - stops(i, j)))
   return {
     none,
-    stops: (i, j) => comes(i, j) * stops(i, j),
-    unsteady: (i, j) => goesOn(i, j) * unsteady(i, j),
-    slowing: (i, j) => goesOn(i, j) * slowing(i, j),
-    even: (i, j) => goesOn(i, j) * Math.max(0.02, 1 - unsteady(i, j) - slowing(i, j)),
+    stops: toldApartAs([none, stops], (i, j) => comes(i, j) * stops(i, j)),
+    unsteady: toldApartAs([goesOn, unsteady], (i, j) => goesOn(i, j) * unsteady(i, j)),
+    slowing: toldApartAs([goesOn, slowing], (i, j) => goesOn(i, j) * slowing(i, j)),
+    even: toldApartAs(
+      [goesOn, unsteady, slowing],
+      (i, j) => goesOn(i, j) * Math.max(0.02, 1 - unsteady(i, j) - slowing(i, j)),
+    ),
   }
 }
 
@@ -196,7 +202,7 @@ const WRONG_PLATES = 0.2
  */
 export function headAndPath(
   ways: readonly FaultWay[],
-  drain: Pick<DrainWeighing, 'map' | 'sound' | 'nominalHeadM'>,
+  drain: Pick<DrainMap, 'map' | 'sound' | 'nominalHeadM'>,
 ): { likelihood: Likelihood; lnScale: number } {
   const { lnScale, likelihoodWith } = headAndPathMasses(ways, drain)
   return { lnScale, likelihood: likelihoodWith(() => 1) }
@@ -208,7 +214,7 @@ export function headAndPath(
  */
 export function headAndPathMasses(
   ways: readonly FaultWay[],
-  { map, sound, nominalHeadM }: Pick<DrainWeighing, 'map' | 'sound' | 'nominalHeadM'>,
+  { map, sound, nominalHeadM }: Pick<DrainMap, 'map' | 'sound' | 'nominalHeadM'>,
 ): { lnScale: number; likelihoodWith: (ofHead: (headM: number) => number) => Likelihood } {
   const lnHeads = map.headM.map((m) => Math.log(m / nominalHeadM))
   const lnPaths = map.pathRatio.map(Math.log)
@@ -236,10 +242,15 @@ export function headAndPathMasses(
     head: rests ? 0 : numberOf(heads, drain?.head),
     path: rests ? 0 : numberOf(paths, drain?.path),
   }))
+  const tells = effects.map(({ head, path }) => head * paths.length + path)
   const headWeights = heads.map((range) => axis(lnHeads, headSd, range))
   const overPaths = paths.map((range) => {
     const weights = axis(lnPaths, pathSd, range)
-    return table.map((row) => row.reduce((sum, x, k) => sum + x * (weights[k] ?? Number.NaN), 0))
+    return table.map((row) => {
+      let sum = 0
+      for (let k = 0; k < row.length; k++) sum += (row[k] ?? Number.NaN) * (weights[k] ?? Number.NaN)
+      return sum
+    })
   })
   return {
     lnScale: most,
@@ -257,10 +268,10 @@ export function headAndPathMasses(
       const peak = Math.max(...told.map((x, i) => x * (rowPeaks[i] ?? Number.NaN)))
       // A little of each is left to what no pump and no path explains.
       const floor = 1e-4 * peak + 0.01 * mass(0, 0)
-      return (i, j) => {
+      return toldApartBy(tells, (i, j) => {
         const [a, b] = [effects[i], effects[j]]
         return floor + mass(a?.head || b?.head || 0, a?.path || b?.path || 0)
-      }
+      })
     },
   }
 }
@@ -283,9 +294,10 @@ export function weighCycles(ways: readonly FaultWay[], runs: readonly JudgedRun[
         likelihood,
       })
     const three = (about: 'fill' | 'drain', stops: Piece['likelihood'], slow: Piece['likelihood']) => {
+      const both = (then: Likelihood) => toldApartAs([stops, slow], (i, j) => (1 - stops(i, j)) * then(i, j))
       if (stopsIn === about) add(about, 'stops', stops)
-      else if (long[about]) add(about, 'long', (i, j) => (1 - stops(i, j)) * slow(i, j))
-      else if (reached.includes(about)) add(about, 'usual', (i, j) => (1 - stops(i, j)) * (1 - slow(i, j)))
+      else if (long[about]) add(about, 'long', both(slow))
+      else if (reached.includes(about)) add(about, 'usual', both(not(slow)))
     }
     three(
       'fill',
@@ -309,7 +321,7 @@ export function weighCycles(ways: readonly FaultWay[], runs: readonly JudgedRun[
     if (stopsIn === null) {
       const none = of(({ card }) => card.looks?.['tub.spins']?.no, CYCLE.noSpinAnyhow)
       const spun = reached.includes('spin')
-      add('spin', spun ? 'usual' : 'none', spun ? (i, j) => 1 - none(i, j) : none)
+      add('spin', spun ? 'usual' : 'none', spun ? not(none) : none)
     }
     return parts
   })
@@ -329,7 +341,7 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
       id: `sensing:${what}`,
       from: { kind: 'run', run: 'hold' },
       says: message(`found.sensing.${what}`, { shows: shows ? 'yes' : 'no' }),
-      likelihood: shows ? p : (i, j) => 1 - p(i, j),
+      likelihood: shows ? p : not(p),
     })
   }
   const [offset, gain, lag] = [found('sensorOffsetMm'), found('sensorGain'), found('sensorLagS')]
@@ -351,7 +363,7 @@ export function weighSensing(ways: readonly FaultWay[], runs: readonly JudgedRun
       id: `run:idle:${analysis.verdict}`,
       from: { kind: 'run', run: 'idle' },
       says: message('found.idle', { rises: rises ? 'yes' : 'no' }),
-      likelihood: rises ? p : (i, j) => 1 - p(i, j),
+      likelihood: rises ? p : not(p),
     })
   }
   return pieces

@@ -65,13 +65,12 @@ export function posterior(
   )
   const heads = new Float64Array(lnHeads.length)
   const paths = new Float64Array(lnPaths.length)
-  ln.forEach((row, i) => {
-    row.forEach((value, j) => {
-      const w = Math.exp(value - most)
+  for (const [i, row] of ln.entries())
+    for (let j = 0; j < row.length; j++) {
+      const w = Math.exp((row[j] ?? Number.NaN) - most)
       heads[i] = (heads[i] ?? Number.NaN) + w
       paths[j] = (paths[j] ?? Number.NaN) + w
-    })
-  })
+    }
   return { head: marginal(lnHeads, heads), path: marginal(lnPaths, paths) }
 }
 

@@ -40,20 +40,28 @@ const PATH_STEPS = 61
 const HEAD_RANGE = [0.3, 1.35] as const
 const PATH_RANGE = [0.45, 60] as const
 
+/** What was measured of a machine's drains, over head and path: all that foretelling needs. */
+export type DrainMap = Pick<DrainWeighing, 'map' | 'sound' | 'nominalHeadM' | 'outliers'> & {
+  data: readonly DrainDatum[]
+  lifts: number
+  lnHeads: readonly number[]
+  lnPaths: readonly number[]
+  headSd: number
+}
+
 /**
- * Weighs "pump weak" against "path restricted" over all drain runs, gravity runs and lift tests of a visit.
+ * Likelihood of all drain runs, gravity runs and lift tests of a visit over head and path.
  * Model: Q = √((H₀ + h − z)/(B + K)), by gravity Q = √((h − z)/(K + K_still)); a grid over ln H₀ and ln K, with the pump's B, the still
  * pump, the tub's section, the port height, the water left at the first air, the shape of the pump's curve and the hose's bore marginalised as
  * Gaussian errors shared by the runs.
- * A hypothesis is the best likelihood when its own unknown is free and the other one keeps its plate or family prior.
  * @returns null when no run gives a flow and no lift test was made.
  */
-export function weighDrains(
+export function mapDrains(
   machine: MachineSpec,
   site: SiteSpec,
   runs: readonly JudgedRun[],
   observations: readonly Observation[],
-): DrainWeighing | null {
+): DrainMap | null {
   const { data, outliers } = drainDataOf(machine, site, runs)
   const lifts = liftTests(machine, site, observations)
   if (data.length === 0 && lifts.length === 0) return null
@@ -69,12 +77,40 @@ export function weighDrains(
     boreMm: machine.drainHose.boreMm,
     portSdM: Math.hypot(portHeight(machine, site).sdMm, SPREAD.sharedHeightMm) / 1000,
   })
-  const map = lnHeads.map((u) => {
-    const headM = pump.shutoffHeadM * Math.exp(u)
+  const headM = lnHeads.map((u) => pump.shutoffHeadM * Math.exp(u))
+  const logLikelihood = headM.map((m) => {
     let lifted = 0
-    for (const lift of lifts) lifted += lift(headM)
-    return likelihoodRow(data, headM, resistances).map((ln) => ln + lifted)
+    for (const lift of lifts) lifted += lift(m)
+    return likelihoodRow(data, m, resistances).map((ln) => ln + lifted)
   })
+  return {
+    map: { headM, pathRatio: lnPaths.map(Math.exp), logLikelihood },
+    sound: { head: around(pump.shutoffHeadM, headSd), path: around(1, SPREAD.pathK) },
+    nominalHeadM: pump.shutoffHeadM,
+    outliers,
+    data,
+    lifts: lifts.length,
+    lnHeads,
+    lnPaths,
+    headSd,
+  }
+}
+
+/**
+ * Weighs "pump weak" against "path restricted" over all drain runs, gravity runs and lift tests of a visit.
+ * A hypothesis is the best likelihood when its own unknown is free and the other one keeps its plate or family prior.
+ * @returns null when no run gives a flow and no lift test was made.
+ */
+export function weighDrains(
+  machine: MachineSpec,
+  site: SiteSpec,
+  runs: readonly JudgedRun[],
+  observations: readonly Observation[],
+): DrainWeighing | null {
+  const drains = mapDrains(machine, site, runs, observations)
+  if (!drains) return null
+  const { data, lifts, lnHeads, lnPaths, headSd, nominalHeadM, sound, outliers } = drains
+  const map = drains.map.logLikelihood
   const support = supportOf(map, lnHeads, lnPaths, headSd)
   const withPrior = mixturePosterior(map, lnHeads, lnPaths, headSd)
   const alone = posterior(map, () => 0, lnHeads, lnPaths)
@@ -83,14 +119,14 @@ export function weighDrains(
     lo: interval.lo * by,
     hi: interval.hi * by,
   })
-  const told = toldOf(data, lifts.length, withPrior)
+  const told = toldOf(data, lifts, withPrior)
   const ends = new Set(data.filter((d) => d.kind === 'pump').map((d) => Math.round(d.liftM * 10)))
   return {
     verdict: decide(support),
     support,
     head: {
-      withPrior: scaled(withPrior.head, pump.shutoffHeadM),
-      alone: scaled(alone.head, pump.shutoffHeadM),
+      withPrior: scaled(withPrior.head, nominalHeadM),
+      alone: scaled(alone.head, nominalHeadM),
       fromPrior: shareOfPrior(withPrior.head, alone.head),
     },
     path: {
@@ -99,24 +135,17 @@ export function weighDrains(
       fromPrior: shareOfPrior(withPrior.path, alone.path),
     },
     lift: liftShown(machine, site, observations),
-    nominalHeadM: pump.shutoffHeadM,
-    sound: {
-      head: around(pump.shutoffHeadM, headSd),
-      path: around(1, SPREAD.pathK),
-    },
+    nominalHeadM,
+    sound,
     told,
     outliers,
     used: {
       pumpRuns: data.filter((d) => d.kind === 'pump').length,
       heights: ends.size,
       gravityRuns: data.filter((d) => d.kind === 'gravity').length,
-      liftTests: lifts.length,
+      liftTests: lifts,
     },
-    map: {
-      headM: lnHeads.map((u) => pump.shutoffHeadM * Math.exp(u)),
-      pathRatio: lnPaths.map(Math.exp),
-      logLikelihood: map,
-    },
+    map: drains.map,
   }
 }
 
