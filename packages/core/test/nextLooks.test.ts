@@ -7,7 +7,7 @@ import type { CheckId } from '../src/reason/checks/checkTypes.ts'
 import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
 import { possibleLooks, rowsOf, setsOf, tellsOf } from '../src/reason/weigh/nextLooks.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
-import { caseWith, looksWith, type Seen, sum, visitWith as visit } from './visitWith.ts'
+import { caseWith, looksWith, type Seen, sum, wrongWith as visit } from './visitWith.ts'
 
 describe('what a look promises', () => {
   const seen: Seen[] = [

@@ -26,6 +26,9 @@ const fileWith = (observations: Seen[], family: string, runs: object[]) => ({
 })
 export const visitWith = (observations: Seen[], family = 'front-load', runs: object[] = []) =>
   diagnoseVisit(parseVisitFile(fileWith(observations, family, runs)))
+/** What is wrong, with nothing of what to look at next: planning takes ten times as long. */
+export const wrongWith = (observations: Seen[], family = 'front-load', runs: object[] = []) =>
+  diagnoseVisit(parseVisitFile(fileWith(observations, family, runs)), { looks: false })
 
 /** The same as the core weighs it. */
 export const caseWith = (observations: Seen[], family = 'front-load', runs: object[] = []): WeighedCase =>

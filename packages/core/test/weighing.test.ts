@@ -11,7 +11,7 @@ import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
 import { beliefOf } from '../src/reason/weigh/belief.ts'
 import type { FaultWay } from '../src/reason/weigh/faultWays.ts'
 import type { Piece } from '../src/reason/weigh/piece.ts'
-import { type Seen, sum, visitWith as visit } from './visitWith.ts'
+import { type Seen, sum, wrongWith as visit } from './visitWith.ts'
 
 describe('the cards', () => {
   it('give each fault of the catalogue once, somewhere', () => {
@@ -333,6 +333,7 @@ describe('what was done', () => {
         runs,
         acts,
       }),
+      { looks: false },
     )
   const cleaned = [{ at: at(20), what: 'cleaned', part: 'coin-trap' }]
   it('speaks of the machine as it was before it and as it is since', () => {
