@@ -1,10 +1,11 @@
-import { expect, it } from '@jest/globals'
+import { describe, expect, it } from '@jest/globals'
 import { Solver } from 'odex'
 import { drainFlowM3S } from '../src/physics/pump/drainFlow.ts'
 import type { DrainHose } from '../src/physics/pump/drainPath.ts'
 import { drainCurve } from '../src/physics/pump/drainTime.ts'
 import type { TubGeometry } from '../src/physics/tub/tubGeometry.ts'
 import { tubAreaLPerMm } from '../src/physics/tub/tubVolume.ts'
+import { area, integrate, levelOn, type TrueTub } from './study/trueTub.ts'
 
 const g = 9.80665
 const tub = (shape: TubGeometry['shape'], diameterMm: number, depthMm: number): TubGeometry => ({
@@ -114,3 +115,52 @@ it('names levels that do not fall', () =>
   expect(() => drainCurve(tub('vertical', 500, 600), [100, 120], () => 10)).toThrow(
     'drain levels: expected below 100 mm, got 120',
   ))
+describe('the simulator of the studies', () => {
+  const emptying = (tub: TrueTub, fromM: number, q: (h: number) => number, untilS: number) =>
+    integrate(tub, fromM, q, (_, t) => t >= untilS)
+  it('passes the levels of the reference', () => {
+    const tank: TrueTub = {
+      family: 'top',
+      d: 0.5,
+      l: 0.45,
+      sumpM3: 0.001,
+      floor: 0,
+      displaced: 0,
+      draft: 0,
+      sumpBottom: -0.02,
+    }
+    const q = (h: number) => -hole(20, 0.61)(h * 1000) / 60_000
+    const track = emptying(tank, 0.4, q, 150)
+    for (const [seconds, mm] of [
+      [30, 322.1918995],
+      [60, 252.7912204],
+      [120, 139.2121268],
+      [150, 95.0337122],
+    ] as const)
+      expect(levelOn(track, seconds) * 1000).toBeCloseTo(mm, 5)
+  })
+  it('agrees with a published ODE solver down a drum, past its floor and to where the stream stops', () => {
+    const drum: TrueTub = {
+      family: 'front',
+      d: 0.54,
+      l: 0.42,
+      sumpM3: 0.0015,
+      floor: 0.025,
+      displaced: 0.03,
+      draft: 0,
+      sumpBottom: -0.02,
+    }
+    const q = (h: number) => -Math.sqrt(Math.max(0, 0.75 + h - 0.76) / 15.2e6)
+    const track = emptying(drum, 0.12, q, 900)
+    const solver = new Solver(1)
+    solver.absoluteTolerance = 1e-10
+    solver.relativeTolerance = 1e-9
+    let h = 0.12
+    for (let t = 0; t < 900; t += 0.25) {
+      const step = solver.solve((_s, [m]) => [q(m as number) / area(drum, m as number)], t, [h], t + 0.25)
+      h = step.y[0] as number
+      if (t % 60 === 59.75) expect(Math.abs(levelOn(track, t + 0.25) - h)).toBeLessThan(1e-6)
+    }
+    expect(h).toBeLessThan(0.0101)
+  })
+})
