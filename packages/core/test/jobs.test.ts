@@ -74,6 +74,8 @@ describe('every job', () => {
     '%s: no step is reachable while its gate is shut, from any state and in any family',
     (id) => {
       let shut = 0
+      // Told all at once: there are fifty thousand steps.
+      const wrong: unknown[] = []
       for (const family of FAMILY_IDS)
         for (const start of [{}, ...STARTS]) {
           const machine = machineOf(family)
@@ -88,14 +90,10 @@ describe('every job', () => {
             if (one.step.section === 'end') continue
             const dangerous = [...passed].some((act) => !gateOf(act, machine, state, NOW).open)
             if (dangerous) shut++
-            expect([family, start, one.step.id, mayBeDone(one, now)]).toEqual([
-              family,
-              start,
-              one.step.id,
-              !dangerous,
-            ])
+            if (mayBeDone(one, now) === dangerous) wrong.push([family, start, one.step.id])
           }
         }
+      expect(wrong).toEqual([])
       // Whatever is opened, unplugged or unscrewed has something that stands in its way.
       if (jobOf(id).steps.some(({ gate }) => gate)) expect(shut).toBeGreaterThan(0)
     },

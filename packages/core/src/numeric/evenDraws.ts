@@ -26,7 +26,8 @@ export function evenDraws(samples: number, seed: number): { next: () => void; ra
 }
 
 function shuffled(count: number, random: RandomSource): Uint32Array {
-  const order = Uint32Array.from({ length: count }, (_, i) => i)
+  const order = new Uint32Array(count)
+  for (let i = 0; i < count; i++) order[i] = i
   for (let i = count - 1; i > 0; i--) {
     const other = Math.floor(random() * (i + 1))
     ;[order[i], order[other]] = [order[other] as number, order[i] as number]
