@@ -1,5 +1,4 @@
 import { PHOTO_TYPES } from '@brendik/core'
-import sharp from 'sharp'
 import { AppError } from '../errors/AppError.ts'
 import { imageTypeOf } from './photoStore.ts'
 
@@ -19,6 +18,7 @@ export async function cleanPhoto(bytes: Buffer): Promise<Buffer> {
       'input_invalid',
       `photo: expected ${PHOTO_TYPES.join(', ')}, got ${bytes.length} bytes of something else`,
     )
+  const { default: sharp } = await import('sharp')
   try {
     return await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error', pages: 1 })
       .rotate()

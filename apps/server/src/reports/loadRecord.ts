@@ -8,7 +8,6 @@ import {
   type VisitProof,
 } from '@brendik/core'
 import type { RunReadings } from '@brendik/words'
-import sharp from 'sharp'
 import type { Actor, ScopedDb } from '../db/database.ts'
 import { databasePhotos } from '../photos/photoStore.ts'
 import { openRun } from '../runs/runService.ts'
@@ -84,9 +83,11 @@ function handLevels(facts: ReturnType<typeof runFacts>): { tS: number; mm: numbe
   })
 }
 
-const smaller = (bytes: Buffer): Promise<Buffer> =>
-  sharp(bytes)
+async function smaller(bytes: Buffer): Promise<Buffer> {
+  const { default: sharp } = await import('sharp')
+  return sharp(bytes)
     .resize({ width: PHOTO_PIXELS, height: PHOTO_PIXELS, fit: 'inside', withoutEnlargement: true })
     .flatten({ background: '#fff' })
     .jpeg({ quality: 72 })
     .toBuffer()
+}

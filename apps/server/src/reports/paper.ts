@@ -1,6 +1,5 @@
 import { createRequire } from 'node:module'
 import type { Words } from '@brendik/words'
-import PDFDocument from 'pdfkit'
 
 const resolve = createRequire(import.meta.url).resolve
 const FONTS = {
@@ -31,10 +30,12 @@ export interface Paper {
 }
 
 /** Begins a sheet with the head that every one of ours has. */
-export function openPaper(
+export async function openPaper(
   words: Words,
   { workshop, dated, siteName }: { workshop: string; dated: string; siteName: string },
-): Paper {
+): Promise<Paper> {
+  // Loaded when it is first wanted, as everything heavy that few requests need: the server is back sooner after a power cut.
+  const { default: PDFDocument } = await import('pdfkit')
   const doc = new PDFDocument({
     size: words.units === 'us' ? 'LETTER' : 'A4',
     margin: MARGIN,

@@ -22,9 +22,9 @@ export interface RecordPage {
 }
 
 /** The full record as a tagged PDF whose text is text. */
-export function recordPdf(words: Words, page: RecordPage): Promise<Buffer> {
+export async function recordPdf(words: Words, page: RecordPage): Promise<Buffer> {
   const { text, charts, photos, morePhotos } = page
-  const paper = openPaper(words, page)
+  const paper = await openPaper(words, page)
   const { doc, add, row, rule, room, width } = paper
   const heading = (title: string) => {
     room(60)

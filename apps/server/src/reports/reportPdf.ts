@@ -16,9 +16,9 @@ export interface ReportPage {
 }
 
 /** The customer's page as a tagged PDF whose text is text: A4, or Letter where inches are used. */
-export function reportPdf(words: Words, page: ReportPage): Promise<Buffer> {
+export async function reportPdf(words: Words, page: ReportPage): Promise<Buffer> {
   const { text, chart } = page
-  const paper = openPaper(words, page)
+  const paper = await openPaper(words, page)
   const { doc, width, add, rule, row } = paper
   add('H1', () => {
     doc.moveDown(0.8).font('plate').fontSize(25).fillColor(INK).text(text.headline, { lineGap: -2 })

@@ -14,7 +14,6 @@ import {
 } from '@brendik/core'
 import type { Words } from '@brendik/words'
 import { ZipDeflate } from 'fflate'
-import writeSheets from 'write-excel-file/node'
 import { AppError } from '../errors/AppError.ts'
 import type { AnswerZip } from '../zip/answerZip.ts'
 import { csvHead, csvMetadata, csvOf } from './csv.ts'
@@ -90,6 +89,7 @@ export async function spreadsheetOf(visit: VisitAnswer, runs: Recorded): Promise
         throw new AppError('too_large', asText('error.sheet-too-long', { most: MOST_SHEET_READINGS }))
     }
   const cells = { ...cellsOf(visit), readings }
+  const { default: writeSheets } = await import('write-excel-file/node')
   return writeSheets(
     TABLE_IDS.map((table) => ({
       sheet: table,
