@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test'
-import { go } from './go.ts'
+import { openFromDay } from './go.ts'
 
 /** The seconds that a clock, or the time of an entry, shows as minutes and seconds: 0:05.2. */
 export function clockSeconds(text: string): number {
@@ -16,10 +16,8 @@ export class Board {
 
   /** From the day to a run of a kind in the visit at a place, set up but not started. */
   async setUp(url: string, place: string, kind: 'fill' | 'drain'): Promise<void> {
-    await go(this.page, url)
-    await this.page.locator('ol').getByRole('link', { name: place }).first().click()
-    // The day has such a link of its own, for the visit at hand.
-    await this.page.waitForURL(/\/visits\/[0-9a-f-]{36}/)
+    // The day has a link to such a run of its own, for the visit at hand.
+    await openFromDay(this.page, url, place)
     await this.page.getByRole('link', { name: new RegExp(`^Time a ${kind}`) }).click()
     await expect(this.page.getByText(/nine of ten healthy machines take/)).toBeVisible()
     // Another test may have left this machine set as unplugged, which is asked before a run.

@@ -27,3 +27,19 @@ export async function follow(link: Locator): Promise<void> {
   await link.click()
   await expect(page).not.toHaveTitle(before)
 }
+
+/**
+ * From the day to the visit at a place, as anybody comes to it.
+ * @param which - Where the day has several there. @returns Its address.
+ */
+export async function openFromDay(
+  page: Page,
+  url: string,
+  place: string,
+  which: 'first' | 'last' = 'first',
+): Promise<string> {
+  await go(page, url)
+  await page.locator('ol').getByRole('link', { name: place })[which]().click()
+  await page.waitForURL(/\/visits\/[0-9a-f-]{36}/)
+  return page.url()
+}

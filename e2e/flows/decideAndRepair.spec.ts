@@ -1,6 +1,6 @@
 import { BLANK_RECORD, familyDefaults } from '@brendik/core'
 import { expectAccessible } from '../accessible.ts'
-import { go } from '../go.ts'
+import { go, openFromDay } from '../go.ts'
 import { bar, done, doUntil, step } from '../jobSteps.ts'
 import { doubleTap } from '../taps.ts'
 import { visitWith } from '../visitWith.ts'
@@ -132,10 +132,7 @@ test('a job is worked in the hand without network; both ticks of two people stan
   context,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await go(page, world.url)
-  await page.locator('ol').getByRole('link', { name: 'Mill Yard, flat 3' }).last().click()
-  await page.waitForURL(/visits\/[0-9a-f-]{36}/)
-  const visit = page.url()
+  const visit = await openFromDay(page, world.url, 'Mill Yard, flat 3', 'last')
   await go(page, `${visit}/repair`)
   await page.getByRole('button', { name: /^Door bellows/ }).click()
   await expect(step(page)).toHaveText('Pull the plug')

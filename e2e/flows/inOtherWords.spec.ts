@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { go } from '../go.ts'
+import { go, openFromDay } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 /** Fields of answers that hold what people wrote, or names they gave. */
@@ -160,9 +160,7 @@ test('a person chooses Spanish, and it follows them to another device, figures a
   await expect(device.getByText(/¿miles o decimales\?|Si eran metros/)).toHaveCount(0)
   // What is kept is no sentence: a bound is the same in every language, and told in each.
   await device.goto(world.url)
-  await device.locator('ol').getByRole('link', { name: 'Larch House' }).first().click()
-  await device.waitForURL(/\/visits\/[0-9a-f-]{36}/)
-  await device.goto(`${device.url()}/drain`)
+  await device.goto(`${await openFromDay(device, world.url, 'Larch House')}/drain`)
   const lift = device.getByRole('listitem').filter({ hasText: 'El chorro para con la punta a' })
   await lift.getByRole('button', { name: 'Anotar la lectura' }).click()
   await device.getByRole('dialog').getByRole('textbox').fill('1800')

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { follow, go } from '../go.ts'
+import { follow, go, openFromDay } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test.use({ viewport: { width: 390, height: 844 } })
@@ -286,14 +286,7 @@ test('the order that a workshop set is followed by whoever chooses it', async ({
   await order.getByRole('button', { name: 'Earlier: Valve coil' }).click()
   await order.getByRole('button', { name: 'Save the order' }).click()
   await expect(order.getByRole('button', { name: 'Give it up' })).toBeVisible()
-  await go(page, world.url)
-  await page
-    .locator('ol')
-    .getByRole('link', { name: /Mill Yard/ })
-    .first()
-    .click()
-  await page.waitForURL(/\/visits\/[0-9a-f-]{36}/)
-  await go(page, `${page.url()}/weigh`)
+  await go(page, `${await openFromDay(page, world.url, 'Mill Yard')}/weigh`)
   await page.getByRole('radio', { name: /The workshop’s own/ }).click()
   // The first of that order that this machine has and nobody has answered yet.
   await expect(page.getByRole('heading', { level: 1 })).toContainText(/Valve coil/)

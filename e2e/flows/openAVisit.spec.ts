@@ -1,5 +1,5 @@
 import { expectAccessible } from '../accessible.ts'
-import { go } from '../go.ts'
+import { go, openFromDay } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 test('a new machine and place become a visit; what cannot exist is named', async ({ page, world }) => {
@@ -172,6 +172,13 @@ test('two runs of a visit are laid over each other', async ({ page, world }) => 
   await go(page, `${page.url()}/compare`)
   await page.getByRole('link', { name: 'Back to the visit' }).click()
   await expect(page.getByRole('heading', { name: /Rattles/ })).toBeVisible()
+  // What flows more with the hose end lowered is no better pump; and on the phone nothing lies over the curves.
+  await page.setViewportSize({ width: 390, height: 844 })
+  await go(page, `${await openFromDay(page, world.url, 'Larch House')}/compare`)
+  await expect(page.getByText('Not set up alike: hose end 900 mm, then hose end 400 mm.')).toBeVisible()
+  const curves = await page.getByRole('img', { name: 'Two runs, level over time' }).boundingBox()
+  const below = await page.getByText('First run, dashed').boundingBox()
+  expect((curves?.y ?? Number.NaN) + (curves?.height ?? Number.NaN)).toBeLessThanOrEqual(below?.y ?? 0)
 })
 
 test('a visit is printed dark on white by whoever wears the dark theme, with no bars', async ({

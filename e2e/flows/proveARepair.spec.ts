@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { extractText, getDocumentProxy } from 'unpdf'
 import { expectAccessible } from '../accessible.ts'
-import { go } from '../go.ts'
+import { go, openFromDay } from '../go.ts'
 import { points } from '../proof.ts'
 import { expect, test } from '../world.ts'
 
@@ -17,10 +17,7 @@ test('a repair is proved in the hand, without network: the run before and after,
   browser,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.goto(world.url)
-  await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
-  await page.waitForURL(/visits\/[0-9a-f-]{36}/)
-  const visit = page.url()
+  const visit = await openFromDay(page, world.url, '14 Quarry Lane')
   const proof = page.getByText(/^Repair: /)
   await expect(proof).toHaveText('Repair: not proven yet, 4 points open.')
   // Closed like that it says what the customer is to watch; before eight in the morning the demo's visit is still open.
@@ -169,14 +166,7 @@ test('with nothing done there is nothing to prove; what was done is entered ther
 })
 
 test('the run that proves it is set up on the tap that was worked on', async ({ page, world }) => {
-  await go(page, world.url)
-  await page
-    .locator('ol')
-    .getByRole('link', { name: /Mill Yard/ })
-    .first()
-    .click()
-  await page.waitForURL(/\/visits\/[0-9a-f-]{36}/)
-  await go(page, `${page.url()}/fill`)
+  await go(page, `${await openFromDay(page, world.url, 'Mill Yard')}/fill`)
   await page.getByRole('button', { name: 'Cleaned, cleared or replaced something' }).click()
   const sheet = page.getByRole('dialog')
   await sheet.getByRole('button', { name: 'Inlet screen', exact: true }).click()

@@ -1,5 +1,5 @@
 import { expectAccessible } from '../accessible.ts'
-import { go } from '../go.ts'
+import { go, openFromDay } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 const PNG =
@@ -66,10 +66,7 @@ for (const [name, width, height] of [
 ] as const)
   test(`no view holds an accessibility fault, both themes, ${name}`, async ({ page, world }) => {
     await page.setViewportSize({ width, height })
-    await page.goto(world.url)
-    await page.locator('ol').getByRole('link', { name: 'Larch House' }).click()
-    await page.waitForURL(/visits\/[0-9a-f-]{36}/)
-    const visit = page.url()
+    const visit = await openFromDay(page, world.url, 'Larch House')
     const { machine, site } = await (await page.request.get(visit.replace('/visits/', '/api/visits/'))).json()
     const STAGE_PART = 'Result in a few words'
     const views: [string, string][] = [

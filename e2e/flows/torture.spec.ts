@@ -5,6 +5,7 @@ import path from 'node:path'
 import { seededRandom } from '@brendik/core'
 import { type BrowserContext, chromium, type Page } from '@playwright/test'
 import { WHOLE_BROWSER } from '../browsers.ts'
+import { openFromDay } from '../go.ts'
 import { expect, signIn, test } from '../world.ts'
 
 test.use({ serviceWorkers: 'allow' })
@@ -97,10 +98,7 @@ test(`${MOMENTS} times something dies while a visit is recorded: what was kept i
   const letIn = (context: BrowserContext) => signIn(context, world)
 
   // The visit, and a hold that runs through all of it.
-  await second.goto(world.url)
-  await second.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).first().click()
-  await second.waitForURL(/\/visits\/[0-9a-f-]{36}/)
-  const visitId = /[0-9a-f-]{36}/.exec(second.url())?.[0] as string
+  const visitId = (await openFromDay(second, world.url, '14 Quarry Lane')).split('/').at(-1) as string
   await second.getByRole('link', { name: /^Time a drain/ }).click()
   await expect(second.getByText(/nine of ten healthy machines take/)).toBeVisible()
   const plugged = second.getByRole('button', { name: 'It is plugged in' })

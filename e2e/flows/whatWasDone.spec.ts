@@ -1,4 +1,4 @@
-import { go } from '../go.ts'
+import { go, openFromDay } from '../go.ts'
 import { expect, test } from '../world.ts'
 
 // A machine whose runs no other file adds to.
@@ -7,10 +7,7 @@ test('what was done is entered, also after the run that proved it, parts before 
   world,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await go(page, world.url)
-  await page.locator('ol').getByRole('link', { name: '14 Quarry Lane' }).click()
-  await page.waitForURL(/visits\/[0-9a-f-]{36}/)
-  const visit = page.url()
+  const visit = await openFromDay(page, world.url, '14 Quarry Lane')
   const since = page.getByText(
     /^Since the outer drain hose was cleared, the drain is [\d.]+ times as fast as before\./,
   )

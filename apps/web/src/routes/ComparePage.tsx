@@ -1,4 +1,4 @@
-import { bandOf, drawnLevels, type RunAnswer, runFacts } from '@brendik/core'
+import { bandOf, drawnLevels, type RunAnswer, type RunPlan, runFacts } from '@brendik/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { type OpenedRun, runQuery, visitQuery } from '../api/queries.ts'
@@ -14,7 +14,7 @@ import { Field } from '../ui/Field.tsx'
 import { Message } from '../ui/Message.tsx'
 import { Notice } from '../ui/Notice.tsx'
 import { TopBar } from '../ui/TopBar.tsx'
-import { kindMessage } from '../words/runText.ts'
+import { KIND_WORD, kindMessage, setUpText } from '../words/runText.ts'
 
 /** Two runs laid over each other, with the expected band of the later one behind them. */
 export function ComparePage() {
@@ -33,6 +33,7 @@ export function ComparePage() {
   const planA = a.data ? runFacts(a.data).plan : null
   const planB = b.data ? runFacts(b.data).plan : planA
   const { run: expected } = useExpected(planB)
+  const { units } = usePrefs()
   const problem = visit.error ?? a.error ?? b.error
   if (problem) return <Message problem>{problem.message}</Message>
   if (visit.data && aId === '')
@@ -69,8 +70,16 @@ export function ComparePage() {
         </Link>
       </TopBar>
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto md:flex-row">
-        <main className="flex min-h-80 min-w-0 flex-1 flex-col px-4 pt-4 md:px-7">
+        <main className="flex min-h-80 min-w-0 flex-1 flex-col px-4 pt-4 max-md:flex-none md:px-7">
           <h1 className="plate text-2xl md:text-4xl">{difference(a.data, b.data ?? null)}</h1>
+          {planA && planB && !setUpAlike(planA, planB) && (
+            <p className="mt-1 font-semibold text-watch">
+              {t('comparePage.notSetUpAlike', {
+                first: setUpText(planA, units),
+                second: setUpText(planB, units),
+              })}
+            </p>
+          )}
           <p className="mt-1 text-soft">{t('comparePage.dashedTheFirstRunSolid')}</p>
           <div className="relative mt-2 min-h-64 flex-1">
             <LevelChart
@@ -109,7 +118,7 @@ export function ComparePage() {
           ))}
           {bId === '' && (
             <Notice tone="watch" className="px-3 py-2">
-              {t('comparePage.thereIsNoOther')} {kind} {t('comparePage.inThisVisit')}{' '}
+              {t('comparePage.thereIsNoOther', { kind: KIND_WORD[kind ?? 'drain'].toLowerCase() })}{' '}
               <Link
                 to={newRunPath(visitId, {
                   run: kind ?? 'drain',
@@ -169,12 +178,21 @@ function Figures({ run }: { run: RunAnswer | null }) {
   )
 }
 
+/** By the same tap, or with the hose end at the same height; what was not said is not taken for another. */
+function setUpAlike(a: RunPlan, b: RunPlan): boolean {
+  if (a.kind !== b.kind) return true
+  if (a.kind === 'fill') return [...a.taps].sort().join(' ') === [...b.taps].sort().join(' ')
+  return a.hoseEndMm === null || b.hoseEndMm === null || Math.abs(a.hoseEndMm - b.hoseEndMm) <= SAME_HEIGHT_MM
+}
+/** Hose ends that somebody hangs back where they were come this close. */
+const SAME_HEIGHT_MM = 30
+
 /** The difference in one line: flows against each other where both are known. */
 function difference(a: RunAnswer, b: RunAnswer | null): string {
   const fa = a.analysis?.quantities.flowLMin
   const fb = b?.analysis?.quantities.flowLMin
   if (!fa || !fb) return t('comparePage.twoRuns2')
-  if (runFacts(a).plan?.kind !== (b && runFacts(b).plan?.kind)) return t('comparePage.aFillAndADrain')
+  if (runFacts(a).plan?.kind !== (b && runFacts(b).plan?.kind)) return t('comparePage.twoKinds')
   const apart = fa.hi < fb.lo || fb.hi < fa.lo
   const percent = Math.round((fb.value / fa.value - 1) * 100)
   if (!apart) return t('comparePage.noDifferenceThatTheReadings')

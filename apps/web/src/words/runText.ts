@@ -4,6 +4,7 @@ import {
   message,
   type RunKind,
   type RunPhase,
+  type RunPlan,
   type RunSummary,
   type Saying,
 } from '@brendik/core'
@@ -155,5 +156,16 @@ export const MARK_WORD: Record<BoardMark, string> = {
 }
 
 /** Taps in words: one, or both. */
+/** How a run was set up, as far as it changes what may be expected of it: by which tap, or with the hose end where. */
+export const setUpText = (
+  { kind, taps, hoseEndMm }: Pick<RunPlan, 'kind' | 'taps' | 'hoseEndMm'> | RunSummary,
+  units: UnitSystem,
+): string =>
+  kind === 'fill'
+    ? t('runList.tap', { taps: tapsWord(taps) })
+    : hoseEndMm === null
+      ? t('runList.hoseEndGuessed')
+      : t('runList.hoseEnd', { height: withUnit(units, 'height', hoseEndMm) })
+
 export const tapsWord = (taps: readonly string[]): string =>
   taps.length > 1 ? t('word.tap.both') : t(taps[0] === 'hot' ? 'word.tap.hot' : 'word.tap.cold')

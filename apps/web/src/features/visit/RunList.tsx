@@ -3,11 +3,11 @@ import { sayRests } from '@brendik/words/lean'
 import { Link } from 'react-router'
 import { usePrefs } from '../../lib/prefs.ts'
 import { dateText, durationText } from '../../lib/time.ts'
-import { figure, unitOf, withUnit } from '../../lib/units.ts'
+import { figure, unitOf } from '../../lib/units.ts'
 import { t, words } from '../../lib/words.ts'
 import { useOutbox } from '../../outbox/useOutbox.ts'
 import { runSentence } from '../../words/runSentence.ts'
-import { headline, KIND_WORD, TONE_TEXT, tapsWord } from '../../words/runText.ts'
+import { headline, KIND_WORD, setUpText, TONE_TEXT } from '../../words/runText.ts'
 import { runsInVisit } from '../together/index.ts'
 
 /** Runs of a visit in the order made, each with its figure, its verdict and its reason. */
@@ -91,12 +91,6 @@ function RunFigure({ run }: { run: RunSummary }) {
 function RunWords({ run }: { run: RunSummary }) {
   const { units } = usePrefs()
   const said = run.analysis ? headline(run.analysis.saying, 'stopped') : null
-  const where =
-    run.kind === 'fill'
-      ? t('runList.tap', { taps: tapsWord(run.taps) })
-      : run.hoseEndMm === null
-        ? t('runList.hoseEndGuessed')
-        : t('runList.hoseEnd', { height: withUnit(units, 'height', run.hoseEndMm) })
   const took = run.analysis?.quantities.timeS
   const running = run.startedAtMs !== null && run.stoppedAtMs === null
   const waits = useOutbox().some(
@@ -106,7 +100,7 @@ function RunWords({ run }: { run: RunSummary }) {
     <span className="min-w-0">
       <span className="block text-soft">
         {run.startedAtMs === null ? '' : dateText(run.startedAtMs, 'time')}{' '}
-        {KIND_WORD[run.kind].toLowerCase()}, {where}
+        {KIND_WORD[run.kind].toLowerCase()}, {setUpText(run, units)}
         {took ? `, ${durationText(took.value)}` : ''}
         {run.instrumentLabel ? t('runList.streamed') : ''}
       </span>

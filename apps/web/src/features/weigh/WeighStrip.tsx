@@ -48,31 +48,37 @@ function Next({ space, view, page }: { space: Space; view: VisitView; page: stri
   const nowMs = useNowMs(15_000, underWay !== null)
   const { first, stop, tryFirst } = useProposed(space, view)
   if (space.visit.closedAtMs !== null) return null
-  const text = view.conflict
-    ? t('weigh.twoCannotBothBeRight')
+  const [text, minutes] = view.conflict
+    ? [t('weigh.twoCannotBothBeRight')]
     : underWay && first && begunOf(view, underWay)
-      ? underWayText(say(first.name), nowMs - underWay.sinceMs)
+      ? [underWayText(say(first.name), nowMs - underWay.sinceMs)]
       : stop
-        ? t('weigh.stripAct', { act: stopName(stop) })
+        ? [t('weigh.stripAct', { act: stopName(stop) })]
         : tryFirst
-          ? t('weigh.stripTry', { act: stopName(tryFirst), minutes: tryFirst.minutes })
+          ? [t('weigh.stripTry', { act: stopName(tryFirst) }), tryFirst.minutes]
           : view.goingOn
             ? first
-              ? t('weigh.stripMeanwhile', { look: say(first.name), minutes: first.minutes })
-              : t('weigh.stripWaits', { look: say(view.goingOn.name), minutes: view.goingOn.leftMin })
+              ? [t('weigh.stripMeanwhile', { look: say(first.name) }), first.minutes]
+              : [t('weigh.stripWaits', { look: say(view.goingOn.name), minutes: view.goingOn.leftMin })]
             : first
-              ? t('weigh.stripNext', { look: say(first.name), minutes: first.minutes })
-              : null
-  if (text === null) return null
+              ? [t('weigh.stripNext', { look: say(first.name) }), first.minutes]
+              : []
+  if (text === undefined) return null
   return (
     <Link
       to={page}
       state={view.conflict || stop || tryFirst || !first ? null : { start: true }}
-      className="flex max-w-[54%] min-w-0 items-center gap-2 border-l border-line px-4 font-semibold"
+      className="flex max-w-[54%] min-w-0 items-center gap-2 border-l border-line px-4 font-semibold max-md:px-3"
     >
       <span className={`line-clamp-2 text-sm md:text-base ${view.conflict ? 'text-watch' : ''}`}>{text}</span>
-      <span className="text-soft" aria-hidden="true">
-        ▸
+      {/* Of their own: a long name is cut, its minutes are not. */}
+      <span className="flex shrink-0 items-center gap-2 max-md:flex-col max-md:gap-0">
+        {minutes !== undefined && (
+          <span className="small-figure text-sm md:text-base">{t('weigh.minutes', { minutes })}</span>
+        )}
+        <span className="text-soft" aria-hidden="true">
+          ▸
+        </span>
       </span>
     </Link>
   )

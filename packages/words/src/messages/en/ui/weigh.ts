@@ -55,14 +55,14 @@ export const weigh = {
   'weigh.actOnPart':
     '{act, select, replace {Replace} clean {Clean} clear {Clear} adjust {Put right} trial {Try a new one} other {Refer}}: {part}',
   'weigh.stripAct': 'Act: {act}',
-  'weigh.stripMeanwhile': 'Meanwhile: {look}, {minutes} min',
+  'weigh.stripMeanwhile': 'Meanwhile: {look}',
   'weigh.stripWaits': '{look}: {minutes} min to go',
   'weigh.nothingBesideIt': 'Nothing worth its minutes can be done beside it: read it in {minutes} min.',
   'weigh.meanwhileWorthMost': 'Meanwhile, worth most for its minutes',
   'weigh.goesOnByItself': 'Goes on by itself',
   'weigh.minutesToGo': '{minutes} min to go',
-  'weigh.stripNext': 'Next: {look}, {minutes} min',
-  'weigh.stripTry': 'Do first: {act}, {minutes} min',
+  'weigh.stripNext': 'Next: {look}',
+  'weigh.stripTry': 'Do first: {act}',
   'weigh.doItFirst': 'Do it first: sooner than knowing',
   'weigh.tryWorthMore':
     'To do it and run it again takes fewer minutes than to look on: it ends it in {cured} of such cases, and the run says whether.',
