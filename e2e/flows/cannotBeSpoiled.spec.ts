@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test'
 import { Board, clockSeconds } from '../board.ts'
-import { go } from '../go.ts'
+import { go, openFromDay } from '../go.ts'
 import { tabTo } from '../keys.ts'
 import { doubleTap, instantsOf } from '../taps.ts'
 import { expect, test } from '../world.ts'
@@ -164,6 +164,35 @@ test('on its side or enlarged clock, chart and actions never cover each other, w
       ).toBeInViewport()
     await board.level(String(110 - 2 * n))
     await expect(board.entries()).toHaveCount(n + 2)
+  }
+})
+
+test('on its side every page of a visit has one column, and room for what it is about', async ({
+  page,
+  world,
+}) => {
+  await page.setViewportSize({ width: 844, height: 390 })
+  const visit = await openFromDay(page, world.url, 'Larch House')
+  for (const path of [
+    '',
+    '/arrive',
+    '/make-safe',
+    '/outside',
+    '/drain',
+    '/locate',
+    '/weigh',
+    '/decide',
+    '/compare',
+  ]) {
+    await go(page, `${visit}${path}`)
+    // What is read has all of the width, and begins in the upper half.
+    await expect(async () => {
+      const main = await box(page.getByRole('main').first())
+      expect(main.width, path).toBeGreaterThan(800)
+      expect(main.y, path).toBeLessThan(195)
+      const sideways = await page.evaluate(() => document.documentElement.scrollWidth)
+      expect(sideways, path).toBeLessThanOrEqual(844)
+    }).toPass({ timeout: 60_000 })
   }
 })
 

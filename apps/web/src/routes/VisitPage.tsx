@@ -140,7 +140,7 @@ export function VisitPage() {
           <Link
             key={kind}
             to={newRunPath(visit.id, { run: kind })}
-            className={`flex min-h-16 w-1/3 flex-col justify-center px-3 md:w-auto md:flex-1 md:px-5 ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''}`}
+            className={`flex min-h-16 w-1/3 flex-col justify-center px-3 md:w-auto md:flex-1 md:px-5 short:w-auto short:flex-1 ${kind === (visit.runs.length === 0 ? 'fill' : 'drain') ? 'bg-ink text-face' : ''}`}
           >
             <span className="small-figure text-xl md:text-2xl">
               {t('ui.timeA', { kind: kindMessage(kind) })}

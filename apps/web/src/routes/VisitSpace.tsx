@@ -17,6 +17,7 @@ import {
 } from '../features/visit/index.ts'
 import { WeighStrip } from '../features/weigh/index.ts'
 import { dateText } from '../lib/time.ts'
+import { useShort } from '../lib/useShort.ts'
 import { t } from '../lib/words.ts'
 import { useKeptRuns } from '../outbox/useKeptRuns.ts'
 import { useSingleKeys } from '../ui/keys.ts'
@@ -35,9 +36,10 @@ export function VisitSpace() {
   const leaf = useMatch('/visits/:visitId/:page')?.params.page
   const other = OTHER_PAGES.find((page) => page === leaf) ?? null
   const page = other ?? at
-  // Making safe is about the state: there it lies open.
+  // Making safe is about the state: there it lies open, where there is room.
   const [asked, setUnfolded] = useState<boolean | null>(null)
-  const unfolded = asked ?? at === 'make-safe'
+  const short = useShort()
+  const unfolded = asked ?? (at === 'make-safe' && !short)
   const space = useMemo<Space | null>(() => folded && { ...folded, setField: setCell }, [folded])
   const kept = useKeptRuns(visitId) ?? []
   useStageKeys(visitId)

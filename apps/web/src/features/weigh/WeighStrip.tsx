@@ -72,7 +72,7 @@ function Next({ space, view, page }: { space: Space; view: VisitView; page: stri
     >
       <span className={`line-clamp-2 text-sm md:text-base ${view.conflict ? 'text-watch' : ''}`}>{text}</span>
       {/* Of their own: a long name is cut, its minutes are not. */}
-      <span className="flex shrink-0 items-center gap-2 max-md:flex-col max-md:gap-0">
+      <span className="flex shrink-0 items-center gap-2 max-md:flex-col max-md:gap-0 short:flex-row short:gap-2">
         {minutes !== undefined && (
           <span className="small-figure text-sm md:text-base">{t('weigh.minutes', { minutes })}</span>
         )}
