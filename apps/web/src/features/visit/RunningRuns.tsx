@@ -40,9 +40,11 @@ export function RunningRuns({
         <Link
           key={runId}
           to={`/runs/${runId}`}
-          className="flex min-h-16 items-center gap-5 border-b border-line bg-band px-5 py-2"
+          className="flex min-h-16 items-center gap-5 border-b border-line bg-band px-5 py-2 short:min-h-12 short:py-0"
         >
-          <span className="figure text-5xl">{clockParts((nowMs - run.startedAtMs) / 1000).main}</span>
+          <span className="figure text-5xl short:text-3xl">
+            {clockParts((nowMs - run.startedAtMs) / 1000).main}
+          </span>
           <span className="text-lg font-semibold">{run.text}</span>
         </Link>
       ))}
