@@ -1,4 +1,12 @@
-import { type BrowserContext, test as base } from '@playwright/test'
+import {
+  type Browser,
+  type BrowserContext,
+  test as base,
+  type ConsoleMessage,
+  type Page,
+  type ViewportSize,
+} from '@playwright/test'
+import { go } from './go.ts'
 import { openWorld, type World } from './openWorld.ts'
 
 /** One more device, signed in to the demo. */
@@ -14,21 +22,63 @@ export async function signIn(
 /** The world of the file whose tests run in this process: no other file's runs are weighed in it. */
 let current: { file: string; world: World; close: () => Promise<void> } | null = null
 
+/**
+ * The device that the tests of a file take up one after the other, with the app open where the one before left it: loading the app takes
+ * longer than most of what is done with it.
+ */
+let device: { file: string; context: BrowserContext; page: Page | null } | null = null
+async function putAway(): Promise<void> {
+  await device?.context.close()
+  device = null
+}
+async function takeUp(browser: Browser, file: string): Promise<BrowserContext> {
+  if (device?.file !== file) {
+    await putAway()
+    device = { file, context: await browser.newContext(), page: null }
+  }
+  return (device as NonNullable<typeof device>).context
+}
+/** As it came out of the box: nothing that a test did to its page is left for the next. */
+async function restored(page: Page, world: World, viewport: ViewportSize | null): Promise<Page> {
+  for (const other of page.context().pages()) if (other !== page) await other.close()
+  await page.context().setOffline(false)
+  await page.unrouteAll({ behavior: 'ignoreErrors' })
+  await page.emulateMedia({ media: null })
+  if (viewport) await page.setViewportSize(viewport)
+  // From wherever it stands, whatever is open there.
+  await go(page, `${world.url}/nowhere`)
+  return page
+}
+
 export const test = base.extend<
-  { world: World; pageErrors: string[]; insider: boolean; washers: boolean },
+  { world: World; pageErrors: string[]; insider: boolean; washers: boolean; newDevice: boolean },
   { worldEnds: undefined }
 >({
   /** Whether the test's page is signed in as it begins. */
   insider: [true, { option: true }],
+  /** Whether the test has a device of its own, on which the app was never open. */
+  newDevice: [false, { option: true }],
   /** Whether the simulated washers stream; said once for a whole file. */
   washers: [false, { option: true }],
-  context: async ({ context, world, insider }, use) => {
+  context: async ({ browser, world, insider, newDevice }, use, { file }) => {
+    const own = newDevice || !insider
+    const context = own ? await browser.newContext() : await takeUp(browser, file)
     if (insider) await signIn(context, world)
     await use(context)
+    if (own) await context.close()
+  },
+  page: async ({ context, viewport, world }, use, info) => {
+    if (context !== device?.context) return use(await context.newPage())
+    const { page } = device
+    device.page = page && !page.isClosed() ? await restored(page, world, viewport) : await context.newPage()
+    await use(device.page)
+    // Whatever state a failed test leaves, it fails no other.
+    if (info.status !== info.expectedStatus) await putAway()
   },
   world: [
     async ({ washers }, use, { file }) => {
       if (current?.file !== file) {
+        await putAway()
         await current?.close()
         current = null
         const { close, ...world } = await openWorld(washers)
@@ -42,6 +92,7 @@ export const test = base.extend<
     // biome-ignore lint/correctness/noEmptyPattern: as above
     async ({}, use) => {
       await use(undefined)
+      await putAway()
       await current?.close()
     },
     { scope: 'worker', auto: true, timeout: 60_000 },
@@ -50,12 +101,14 @@ export const test = base.extend<
   pageErrors: [
     async ({ page }, use) => {
       const errors: string[] = []
-      page.on('pageerror', (error) => errors.push(error.message))
+      const threw = (error: Error) => errors.push(error.message)
       // What the page is not allowed to do it must not try.
-      page.on('console', (message) => {
+      const said = (message: ConsoleMessage) => {
         if (/Content Security Policy/i.test(message.text())) errors.push(message.text())
-      })
+      }
+      page.on('pageerror', threw).on('console', said)
       await use(errors)
+      page.off('pageerror', threw).off('console', said)
       if (errors.length > 0) throw new Error(`the page threw: ${errors.join('; ')}`)
     },
     { auto: true },

@@ -8,6 +8,7 @@ const GLOBALS =
   'const { Math, Number, Array, Object, Map, Set, JSON, Infinity, NaN, Float64Array } = globalThis;'
 
 module.exports = {
+  GLOBALS,
   createTransformer(options) {
     const swc = createTransformer(options)
     return {

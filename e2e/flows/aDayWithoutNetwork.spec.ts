@@ -2,7 +2,7 @@ import { expectAccessible } from '../accessible.ts'
 import { Board } from '../board.ts'
 import { expect, test } from '../world.ts'
 
-test.use({ serviceWorkers: 'allow' })
+test.use({ newDevice: true, serviceWorkers: 'allow' })
 
 test('a visit, its machine and place, looks, notes, a photo and a run are made without network, survive a reload, and arrive once', async ({
   page,

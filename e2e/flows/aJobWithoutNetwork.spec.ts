@@ -7,7 +7,7 @@ import { bar, doUntil, setAhead, step } from '../jobSteps.ts'
 import { points, sign, waiveAll } from '../proof.ts'
 import { expect, test } from '../world.ts'
 
-test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 844 } })
+test.use({ newDevice: true, serviceWorkers: 'allow', viewport: { width: 390, height: 844 } })
 
 const FULL_MM = 110
 const NEARLY_OUT_MM = 25

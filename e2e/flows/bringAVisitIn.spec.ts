@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { follow, go } from '../go.ts'
 import { expect, test } from '../world.ts'
 
-test.use({ serviceWorkers: 'allow' })
+test.use({ newDevice: true, serviceWorkers: 'allow' })
 
 const RELEASED = new URL('../../packages/core/test/fixtures/visitFiles/0.1.0-streamed.json', import.meta.url)
 /** A file of an earlier release, with a complaint by which it is known. */

@@ -54,37 +54,40 @@ test('from the day to a running drain in three taps, and a verdict with no level
   await expect(page.getByText(/Taken from the time, from the level that was read/)).toBeVisible()
 })
 
-test('the screen is kept awake while a run is on, and released; a device that refuses is told of', async ({
-  page,
-  world,
-}) => {
-  await page.addInitScript(() => {
-    const calls: string[] = []
-    Object.assign(window, { wakeCalls: calls, refuseWake: false })
-    Object.defineProperty(navigator, 'wakeLock', {
-      value: {
-        request: async () => {
-          if ((window as unknown as { refuseWake: boolean }).refuseWake) throw new Error('low battery')
-          calls.push('request')
-          return { release: async () => void calls.push('release') }
+test.describe(() => {
+  test.use({ newDevice: true })
+  test('the screen is kept awake while a run is on, and released; a device that refuses is told of', async ({
+    page,
+    world,
+  }) => {
+    await page.addInitScript(() => {
+      const calls: string[] = []
+      Object.assign(window, { wakeCalls: calls, refuseWake: false })
+      Object.defineProperty(navigator, 'wakeLock', {
+        value: {
+          request: async () => {
+            if ((window as unknown as { refuseWake: boolean }).refuseWake) throw new Error('low battery')
+            calls.push('request')
+            return { release: async () => void calls.push('release') }
+          },
         },
-      },
+      })
     })
-  })
-  const calls = () => page.evaluate(() => (window as unknown as { wakeCalls: string[] }).wakeCalls)
-  const board = new Board(page)
-  await board.setUp(world.url, PLACE, 'drain')
-  expect(await calls()).toEqual([])
-  await board.start('drain')
-  await expect.poll(calls).toEqual(['request'])
-  await board.until(1.2)
-  await stop(page).click()
-  await expect.poll(calls).toEqual(['request', 'release'])
+    const calls = () => page.evaluate(() => (window as unknown as { wakeCalls: string[] }).wakeCalls)
+    const board = new Board(page)
+    await board.setUp(world.url, PLACE, 'drain')
+    expect(await calls()).toEqual([])
+    await board.start('drain')
+    await expect.poll(calls).toEqual(['request'])
+    await board.until(1.2)
+    await stop(page).click()
+    await expect.poll(calls).toEqual(['request', 'release'])
 
-  await board.setUp(world.url, PLACE, 'drain')
-  await page.evaluate(() => Object.assign(window, { refuseWake: true }))
-  await board.start('drain')
-  await expect(page.getByText(/This device may darken its screen/)).toBeVisible()
+    await board.setUp(world.url, PLACE, 'drain')
+    await page.evaluate(() => Object.assign(window, { refuseWake: true }))
+    await board.start('drain')
+    await expect(page.getByText(/This device may darken its screen/)).toBeVisible()
+  })
 })
 
 test('a double tap on Start does not stop the run, one on Stop does not leave the page; a false start is discarded', async ({
@@ -247,22 +250,25 @@ test('Space stops the run, unless the keyboard led to a button: then it presses 
   await expect(page.getByRole('button', { name: /^Discard/ })).toBeVisible()
 })
 
-test('single keys can be switched off on a device: letters then do nothing, the space bar still stops', async ({
-  page,
-  world,
-}) => {
-  const board = new Board(page)
-  await go(page, `${world.url}/workshop`)
-  await page.getByLabel(/Single keys act on this device/).uncheck()
-  await board.setUp(world.url, PLACE, 'drain')
-  await board.start('drain')
-  await expect(page.getByRole('button', { name: /^Level/ })).toHaveAccessibleName(/^Level ruler/)
-  await page.keyboard.press('l')
-  await page.keyboard.press('5')
-  await board.until(1)
-  await expect(page.getByRole('dialog')).toHaveCount(0)
-  await board.space()
-  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+test.describe(() => {
+  test.use({ newDevice: true })
+  test('single keys can be switched off on a device: letters then do nothing, the space bar still stops', async ({
+    page,
+    world,
+  }) => {
+    const board = new Board(page)
+    await go(page, `${world.url}/workshop`)
+    await page.getByLabel(/Single keys act on this device/).uncheck()
+    await board.setUp(world.url, PLACE, 'drain')
+    await board.start('drain')
+    await expect(page.getByRole('button', { name: /^Level/ })).toHaveAccessibleName(/^Level ruler/)
+    await page.keyboard.press('l')
+    await page.keyboard.press('5')
+    await board.until(1)
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await board.space()
+    await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+  })
 })
 test('figures spoken or pasted into the keypad keep the instant of the first', async ({ page, world }) => {
   const board = new Board(page)
@@ -285,25 +291,28 @@ test('figures spoken or pasted into the keypad keep the instant of the first', a
   expect(Math.abs(clockSeconds(await entry.innerText()) - (firstMs - startedMs) / 1000)).toBeLessThan(0.8)
 })
 
-test('a visit shows the runs that still lie on this device', async ({ page, context, world }) => {
-  const board = new Board(page)
-  await go(page, world.url)
-  await expect(page.getByRole('link', { name: 'Mill Yard' }).first()).toBeVisible()
-  await page.evaluate(() => navigator.serviceWorker.ready)
-  await page.reload()
-  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
-  await expect(page.getByText('not gauged').first()).toBeVisible()
-  const visitUrl = page.url()
-  await context.setOffline(true)
-  await page.getByRole('link', { name: /^Time a drain/ }).click()
-  await board.start('drain')
-  const runId = page.url().split('/runs/')[1]?.split('?')[0] as string
-  await board.until(2)
-  await stop(page).click()
-  await expect(page.getByRole('button', { name: /^Discard/ })).toBeVisible()
-  await go(page, visitUrl)
-  await expect(page.locator(`a[href="/runs/${runId}"]`)).toContainText('On this device, not sent yet')
-  await context.setOffline(false)
+test.describe(() => {
+  test.use({ newDevice: true })
+  test('a visit shows the runs that still lie on this device', async ({ page, context, world }) => {
+    const board = new Board(page)
+    await go(page, world.url)
+    await expect(page.getByRole('link', { name: 'Mill Yard' }).first()).toBeVisible()
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    await page.reload()
+    await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
+    await expect(page.getByText('not gauged').first()).toBeVisible()
+    const visitUrl = page.url()
+    await context.setOffline(true)
+    await page.getByRole('link', { name: /^Time a drain/ }).click()
+    await board.start('drain')
+    const runId = page.url().split('/runs/')[1]?.split('?')[0] as string
+    await board.until(2)
+    await stop(page).click()
+    await expect(page.getByRole('button', { name: /^Discard/ })).toBeVisible()
+    await go(page, visitUrl)
+    await expect(page.locator(`a[href="/runs/${runId}"]`)).toContainText('On this device, not sent yet')
+    await context.setOffline(false)
+  })
 })
 
 test('on the phone the answer to a pressed complaint stands under it', async ({ page, world }) => {
@@ -320,18 +329,21 @@ test('on the phone the answer to a pressed complaint stands under it', async ({ 
   expect(answered.y - (asked.y + asked.height)).toBeLessThan(40)
 })
 
-test('a page that cannot compute says so, instead of waiting for figures that never come', async ({
-  page,
-  world,
-}) => {
-  await page.route('**/computeWorker*', (route) => route.abort())
-  await go(page, world.url)
-  await page.locator('ol').getByRole('link', { name: PLACE }).click()
-  await expect(page.getByRole('heading', { name: /long-drain fault/ })).toBeVisible()
-  const cell = page.getByRole('button', { name: /^Some figures could not be computed/ })
-  await expect(cell).toBeVisible()
-  await page.unroute('**/computeWorker*')
-  await cell.click()
-  await expect(page.getByRole('region', { name: 'Pump or path' })).toBeVisible()
-  await expect(cell).toHaveCount(0)
+test.describe(() => {
+  test.use({ newDevice: true })
+  test('a page that cannot compute says so, instead of waiting for figures that never come', async ({
+    page,
+    world,
+  }) => {
+    await page.route('**/computeWorker*', (route) => route.abort())
+    await go(page, world.url)
+    await page.locator('ol').getByRole('link', { name: PLACE }).click()
+    await expect(page.getByRole('heading', { name: /long-drain fault/ })).toBeVisible()
+    const cell = page.getByRole('button', { name: /^Some figures could not be computed/ })
+    await expect(cell).toBeVisible()
+    await page.unroute('**/computeWorker*')
+    await cell.click()
+    await expect(page.getByRole('region', { name: 'Pump or path' })).toBeVisible()
+    await expect(cell).toHaveCount(0)
+  })
 })

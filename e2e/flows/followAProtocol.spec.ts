@@ -38,43 +38,46 @@ test('two heights say that the pump is weak; the lift test is gated, kept, weigh
   await expect(says.getByText('a lift test', { exact: false })).toBeHidden()
 })
 
-test('a hold inside a protocol asks for readings when they are due, shows the interval close, and leads to the next step', async ({
-  page,
-  world,
-}) => {
-  await page.clock.install()
-  const board = new Board(page)
-  await go(page, world.url)
-  await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
-  // Its fill was slow: what that does not call for lies folded.
-  await expect(page.getByRole('link', { name: /Three holds/ })).toBeHidden()
-  await page.getByText(/^\d+ other protocols$/).click()
-  await page.getByRole('link', { name: /Three holds/ }).click()
-  await page
-    .getByRole('link', { name: /Hold as found/ })
-    .last()
-    .click()
-  await expect(page.getByRole('heading', { name: 'Hold as found' })).toBeVisible()
-  await page.getByRole('button', { name: 'Start hold' }).click()
-  await expect(page.getByText('Read the level now')).toBeVisible()
-  for (const level of ['95', '88', '82', '75', '69']) {
-    await board.level(level)
-    await expect(page.getByText(/next in \d+ s/)).toBeVisible()
-    await page.clock.fastForward(60_500)
+test.describe(() => {
+  test.use({ newDevice: true })
+  test('a hold inside a protocol asks for readings when they are due, shows the interval close, and leads to the next step', async ({
+    page,
+    world,
+  }) => {
+    await page.clock.install()
+    const board = new Board(page)
+    await go(page, world.url)
+    await page.locator('ol').getByRole('link', { name: 'Mill Yard' }).first().click()
+    // Its fill was slow: what that does not call for lies folded.
+    await expect(page.getByRole('link', { name: /Three holds/ })).toBeHidden()
+    await page.getByText(/^\d+ other protocols$/).click()
+    await page.getByRole('link', { name: /Three holds/ }).click()
+    await page
+      .getByRole('link', { name: /Hold as found/ })
+      .last()
+      .click()
+    await expect(page.getByRole('heading', { name: 'Hold as found' })).toBeVisible()
+    await page.getByRole('button', { name: 'Start hold' }).click()
     await expect(page.getByText('Read the level now')).toBeVisible()
-  }
-  await expect(page.getByRole('heading', { name: 'The level falls' })).toBeVisible()
-  await expect(page.getByRole('figure', { name: 'How the interval closed' })).toBeVisible()
-  await expect(page.getByText(/^below \d+ mm$/)).toBeVisible()
-  await page.getByRole('button', { name: /^Stop/ }).click()
-  await page.getByRole('link', { name: /On to the next step/ }).click()
-  await expect(page.getByRole('link', { name: /Hold again.*next step/ })).toBeVisible()
-  await expect(
-    page
-      .getByText('Not told apart yet', { exact: false })
-      .or(page.getByText(/siphon/).first())
-      .first(),
-  ).toBeVisible()
+    for (const level of ['95', '88', '82', '75', '69']) {
+      await board.level(level)
+      await expect(page.getByText(/next in \d+ s/)).toBeVisible()
+      await page.clock.fastForward(60_500)
+      await expect(page.getByText('Read the level now')).toBeVisible()
+    }
+    await expect(page.getByRole('heading', { name: 'The level falls' })).toBeVisible()
+    await expect(page.getByRole('figure', { name: 'How the interval closed' })).toBeVisible()
+    await expect(page.getByText(/^below \d+ mm$/)).toBeVisible()
+    await page.getByRole('button', { name: /^Stop/ }).click()
+    await page.getByRole('link', { name: /On to the next step/ }).click()
+    await expect(page.getByRole('link', { name: /Hold again.*next step/ })).toBeVisible()
+    await expect(
+      page
+        .getByText('Not told apart yet', { exact: false })
+        .or(page.getByText(/siphon/).first())
+        .first(),
+    ).toBeVisible()
+  })
 })
 
 test('a gravity run cannot be started before the flood caution is read', async ({ page, world }) => {

@@ -65,6 +65,8 @@ const choose = (page: Page, language: string, units: string) =>
     [language, units],
   )
 
+test.use({ newDevice: true })
+
 test('every word of every screen comes from the table, and in US units nothing is metric', async ({
   page,
   world,

@@ -1,7 +1,7 @@
 import { WHOLE_BROWSER } from '../browsers.ts'
 import { expect, test } from '../world.ts'
 
-test.use({ serviceWorkers: 'allow', launchOptions: WHOLE_BROWSER })
+test.use({ newDevice: true, serviceWorkers: 'allow', launchOptions: WHOLE_BROWSER })
 
 test('what was recorded without the server is sent once it is there, though no page is open any more', async ({
   page,

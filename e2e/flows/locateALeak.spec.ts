@@ -200,6 +200,8 @@ test('water is weighed at three levels, which gives a height; cardboard is read 
   // In inches the same height, on axis and legend.
   await page.getByRole('button', { name: /^Units/ }).click()
   await expect(page.getByText(/^Leak at 2\.\d+ \(.* in\)/)).toBeVisible()
+  await page.getByRole('button', { name: /^Units/ }).click()
+  await expect(page.getByText(/^Leak at (5\d|6\d) \(/)).toBeVisible()
 })
 
 test('a leak test is replayed: level, phase and first wet moments on one line', async ({ page, world }) => {

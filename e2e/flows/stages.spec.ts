@@ -103,4 +103,6 @@ for (const [name, width, height] of [
     await page.goto(world.url)
     await expect(page.getByRole('button', { name: 'Open the demo' })).toBeVisible()
     await expectAccessible(page, 'sign-in')
+    // Nobody is in: whoever comes next opens the app anew.
+    await page.close()
   })

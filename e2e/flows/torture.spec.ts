@@ -8,7 +8,7 @@ import { WHOLE_BROWSER } from '../browsers.ts'
 import { openFromDay } from '../go.ts'
 import { expect, signIn, test } from '../world.ts'
 
-test.use({ serviceWorkers: 'allow' })
+test.use({ newDevice: true, serviceWorkers: 'allow' })
 
 // A visit is recorded on two pages of one device and on a second device, and at every step something dies: a tab, the browser, the network, the
 // server, the database's connections, the one that listens, the clock. `npm run torture` does this 500 times, the tests 10 times.

@@ -41,51 +41,55 @@ test('what one device enters appears on the other, and either may stop the run',
   await phone.close()
 })
 
-test('the clock goes by wall time: a device that slept shows the time that passed', async ({
-  page,
-  world,
-}) => {
-  await page.clock.install()
-  const board = new Board(page)
-  await board.setUp(world.url, 'Mill Yard', 'fill')
-  await board.start('fill')
-  const before = await board.seconds()
-  // A closed lid: nothing runs for ten minutes, then the page wakes.
-  await page.clock.fastForward('10:00')
-  await expect.poll(() => board.seconds()).toBeGreaterThanOrEqual(before + 600)
-  await board.space()
-  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
-})
+test.describe(() => {
+  test.use({ newDevice: true })
 
-test('a clock that is set back by an hour during a run is told, and the run’s times go on', async ({
-  page,
-  world,
-}) => {
-  await page.clock.install()
-  const board = new Board(page)
-  await board.setUp(world.url, 'Mill Yard', 'fill')
-  await board.start('fill')
-  await board.until(2)
-  await board.level('9')
-  await page.clock.setSystemTime(Date.now() - 3_600_000)
-  await expect(page.getByText(/clock of this device was set back by 60 min/)).toBeVisible()
-  await board.until(4)
-  await board.levelAndReload('14')
-  await board.until(4)
-  expect(await board.seconds()).toBeLessThan(60)
-  await expect(board.entries().first()).toContainText('14 mm')
-  await board.space()
-  await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
-  const run = page.url().split('/runs/')[1]?.split('?')[0]
-  const events = async () =>
-    (
-      (await (await page.request.get(`${world.url}/api/runs/${run}`)).json()) as {
-        events: { atMs: number }[]
-      }
-    ).events
-  await expect.poll(async () => (await events()).length).toBe(5)
-  const at = (await events()).map((event) => event.atMs)
-  expect(at).toEqual([...at].sort((a, b) => a - b))
+  test('the clock goes by wall time: a device that slept shows the time that passed', async ({
+    page,
+    world,
+  }) => {
+    await page.clock.install()
+    const board = new Board(page)
+    await board.setUp(world.url, 'Mill Yard', 'fill')
+    await board.start('fill')
+    const before = await board.seconds()
+    // A closed lid: nothing runs for ten minutes, then the page wakes.
+    await page.clock.fastForward('10:00')
+    await expect.poll(() => board.seconds()).toBeGreaterThanOrEqual(before + 600)
+    await board.space()
+    await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+  })
+
+  test('a clock that is set back by an hour during a run is told, and the run’s times go on', async ({
+    page,
+    world,
+  }) => {
+    await page.clock.install()
+    const board = new Board(page)
+    await board.setUp(world.url, 'Mill Yard', 'fill')
+    await board.start('fill')
+    await board.until(2)
+    await board.level('9')
+    await page.clock.setSystemTime(Date.now() - 3_600_000)
+    await expect(page.getByText(/clock of this device was set back by 60 min/)).toBeVisible()
+    await board.until(4)
+    await board.levelAndReload('14')
+    await board.until(4)
+    expect(await board.seconds()).toBeLessThan(60)
+    await expect(board.entries().first()).toContainText('14 mm')
+    await board.space()
+    await expect(page.getByRole('link', { name: /Back to the visit/ })).toBeVisible()
+    const run = page.url().split('/runs/')[1]?.split('?')[0]
+    const events = async () =>
+      (
+        (await (await page.request.get(`${world.url}/api/runs/${run}`)).json()) as {
+          events: { atMs: number }[]
+        }
+      ).events
+    await expect.poll(async () => (await events()).length).toBe(5)
+    const at = (await events()).map((event) => event.atMs)
+    expect(at).toEqual([...at].sort((a, b) => a - b))
+  })
 })
 
 test('a run that is nowhere, and a page that is none, say so and lead back', async ({ page, world }) => {

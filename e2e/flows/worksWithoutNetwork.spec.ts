@@ -1,7 +1,7 @@
 import { Board } from '../board.ts'
 import { expect, test } from '../world.ts'
 
-test.use({ serviceWorkers: 'allow' })
+test.use({ newDevice: true, serviceWorkers: 'allow' })
 
 test('in a cellar without network a run is started, timed, survives a reload, and is sent when the network returns', async ({
   page,
