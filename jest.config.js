@@ -10,13 +10,6 @@ const base = {
   extensionsToTreatAsEsm: ['.ts'],
   transform: { '\\.ts$': ['<rootDir>/scripts/jestTransform.cjs', swc] },
 }
-/** What stands on core from outside takes it as one script, except where it is asked which tests a change of core touches. */
-const together = process.argv.some((word) => word.startsWith('--changedSince'))
-  ? {}
-  : {
-      globalSetup: '<rootDir>/scripts/jestTogether.mjs',
-      moduleNameMapper: { '^@brendik/(core|words)$': '<rootDir>/.data/jest/$1.mjs' },
-    }
 export default {
   testTimeout: 60_000,
   // Some wait for the clock or the database while others reckon.
@@ -31,7 +24,7 @@ export default {
       testMatch: ['<rootDir>/apps/web/test/**/*.test.ts'],
       setupFiles: ['<rootDir>/apps/web/test/everyWord.ts'],
     },
-    { ...base, ...together, displayName: 'rig', testMatch: ['<rootDir>/apps/rig/test/**/*.test.ts'] },
-    { ...base, ...together, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
+    { ...base, displayName: 'rig', testMatch: ['<rootDir>/apps/rig/test/**/*.test.ts'] },
+    { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
   ],
 }

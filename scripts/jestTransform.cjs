@@ -8,7 +8,6 @@ const GLOBALS =
   'const { Math, Number, Array, Object, Map, Set, JSON, Infinity, NaN, Float64Array } = globalThis;'
 
 module.exports = {
-  GLOBALS,
   createTransformer(options) {
     const swc = createTransformer(options)
     return {

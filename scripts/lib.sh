@@ -31,9 +31,9 @@ ensure_web() {
 # The server as one script, put together again when a source is newer.
 ensure_server() {
   local built=apps/server/dist/main.mjs
-  if [ ! -e "$built" ] || [ -n "$(find apps/server/src apps/server/build.mjs packages/core/src packages/words/src package-lock.json -newer "$built" -print -quit)" ]; then
+  if [ ! -e "$built" ] || [ -n "$(find apps/server/src apps/server/build.ts packages/core/src packages/words/src package-lock.json -newer "$built" -print -quit)" ]; then
     say "putting the server together"
-    node apps/server/build.mjs >&2
+    node --import tsx apps/server/build.ts >&2
   fi
 }
 

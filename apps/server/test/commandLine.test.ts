@@ -42,7 +42,9 @@ it('analyses a file without a database', () => {
   expect(run.quantities.flow_l_min.lo).toBeLessThan(run.quantities.flow_l_min.value)
 })
 it('says it in words too, called as the README calls it', () =>
-  expect(brendik(['analyse', file], '', ['npx', '--no', 'brendik']).stdout).toMatch(/^Run 1, fill: within\. Fills at /))
+  expect(brendik(['analyse', file], '', ['npx', '--no', 'brendik']).stdout).toMatch(
+    /^Run 1, fill: within\. Fills at /,
+  ))
 it('answers line by line and goes on after a bad one', () => {
   const { status, stdout } = brendik(
     ['analyse', '-', '--jsonl'],

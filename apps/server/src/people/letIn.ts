@@ -40,7 +40,7 @@ export async function makePerson(
   person: { name: string; email: string; password: string },
   role: Role,
 ): Promise<Person> {
-  mustBeGood('password', person.password, [person.name, person.email])
+  await mustBeGood('password', person.password, [person.name, person.email])
   const technicianId = randomUUID()
   const hash = await hashPassword(person.password)
   await tx

@@ -29,7 +29,7 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
     const found = await db.door.maybeOne('findPassword', passwordRow, mine(actor))
     if (!(await passwordFits(found?.passwordHash ?? null, before)))
       throw new AppError('sign_in_refused', asText('error.old-password'))
-    mustBeGood('after', after, [scopeOf(request).who.name])
+    await mustBeGood('after', after, [scopeOf(request).who.name])
     const kept = parseCookie(request)
     await db.door.run('setPassword', [...mine(actor), await hashPassword(after)])
     await db.door.run('deleteSessionsOf', [...mine(actor), kept ? tokenHash(kept) : null])
@@ -93,7 +93,7 @@ export function ownRoutes(db: Database, links: RequestHandler): Router {
     const person = await db.door.transaction(async (tx) => {
       const found = await tx.maybeOne('findRecovery', recoveryRow, [hash])
       if (!found) throw new AppError('not_found', asText('error.code-over'))
-      mustBeGood('password', password, [found.name, found.email ?? ''])
+      await mustBeGood('password', password, [found.name, found.email ?? ''])
       if ((await tx.run('useRecovery', [hash])) === 0)
         throw new AppError('not_found', asText('error.code-used'))
       await tx.run('setPassword', [...mine(found), await hashPassword(password)])
