@@ -330,13 +330,17 @@ function spoiled(text: string, random: () => number): string {
   }
 }
 
-it('ten thousand spoiled files are read or refused with a line, and none throws', () => {
+// FUZZ=10000 does as many; the usual numbers are what a check has time for.
+const READ = Number(process.env.FUZZ ?? 3000)
+const SPOILED = Number(process.env.FUZZ ?? 150)
+
+it('thousands of spoiled files are read or refused with a line, and none throws', () => {
   const random = seeded(7)
   const texts = ['format.json', '0.1.0-by-hand.json', '0.1.0-repaired.json'].map((name) =>
     textOf(released(name)),
   )
   let refused = 0
-  for (let n = 0; n < 10_000; n++) {
+  for (let n = 0; n < READ; n++) {
     const sent = readSent(Buffer.from(spoiled(texts[n % 3] as string, random)))
     expect(sent.file === null).toBe(sent.problems.length > 0)
     if (sent.file) continue
@@ -344,11 +348,9 @@ it('ten thousand spoiled files are read or refused with a line, and none throws'
     for (const { line, column } of sent.problems)
       expect([(line ?? 0) > 0, (column ?? 0) > 0]).toEqual([true, true])
   }
-  expect(refused).toBeGreaterThan(5000)
+  expect(refused).toBeGreaterThan(READ / 2)
 })
 
-// FUZZ=10000 does as many; the usual number is what a check has time for.
-const SPOILED = Number(process.env.FUZZ ?? 150)
 it(
   'spoiled files that reach the store leave it as it was, or do all of it',
   async () => {

@@ -3,8 +3,8 @@ import { type FaultFigures, reliabilityError } from './faultStudy.ts'
 import { shortStudy } from './shortStudy.ts'
 
 it('calls of a town: the true fault leads or is among three, and what is said is so', () => {
-  const { shown, blanked } = shortStudy<FaultFigures>('faults', 20)
-  expect(shown.n).toBeGreaterThanOrEqual(200)
+  const { shown, blanked } = shortStudy<FaultFigures>('faults', 12)
+  expect(shown.n).toBeGreaterThanOrEqual(120)
   // Bounds leave room for the seeds: the long form has the figures.
   expect(shown.first / shown.n).toBeGreaterThan(0.7)
   expect(shown.three / shown.n).toBeGreaterThan(0.85)

@@ -3,10 +3,10 @@ import type { LeakFigures } from './leakStudy.ts'
 import { shortStudy } from './shortStudy.ts'
 
 it('simulated leak tests: the true site leads, is among three, and what is said is so', () => {
-  const leaks = shortStudy<LeakFigures>('leaks', 6)
+  const leaks = shortStudy<LeakFigures>('leaks', 4)
   expect(leaks.cases.length).toBeGreaterThanOrEqual(25)
   expect(leaks.named.first / leaks.named.n).toBeGreaterThanOrEqual(0.85)
-  // Two seeds of each case; the long form has 0.97.
+  // One seed of each case; the long form has 0.98.
   expect(leaks.named.three / leaks.named.n).toBeGreaterThanOrEqual(0.95)
   for (const drawn of [leaks.protocol, leaks.hurried]) {
     const n = drawn.bins.reduce((sum, bin) => sum + bin.n, 0)

@@ -7,7 +7,7 @@ it('looks bring what they promise, small promises and large; faults that nothing
   const { quarters, inseparable } = shortStudy<{
     quarters: ReturnType<typeof promiseQuarters>
     inseparable: Pair[]
-  }>('promises', 4)
+  }>('promises', 3)
   expect(quarters.length).toBe(4)
   // Bounds leave room for the seeds: the long form has the figures.
   for (const { ratio } of quarters) {
