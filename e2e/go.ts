@@ -12,12 +12,17 @@ export async function go(page: Page, to: string): Promise<void> {
     return
   }
   const before = await page.title()
+  await push(page, to)
+  if (new URL(to, here).pathname !== here.pathname) await expect(page).not.toHaveTitle(before)
+}
+
+/** Goes to an address of the app that is open, and waits for nothing. */
+export async function push(page: Page, to: string): Promise<void> {
   await page.evaluate((address) => {
     // One step further in the history of the router, as by a link: without its number it would pass for Back.
     history.pushState({ idx: (history.state?.idx ?? 0) + 1 }, '', address)
     dispatchEvent(new PopStateEvent('popstate'))
   }, to)
-  if (new URL(to, here).pathname !== here.pathname) await expect(page).not.toHaveTitle(before)
 }
 
 /** Follows a link within the app and waits until the page behind it is there: its address comes first, over the page that is left. */

@@ -6,7 +6,7 @@ import {
   type Page,
   type ViewportSize,
 } from '@playwright/test'
-import { go } from './go.ts'
+import { push } from './go.ts'
 import { openWorld, type World } from './openWorld.ts'
 
 /** One more device, signed in to the demo. */
@@ -46,7 +46,8 @@ async function restored(page: Page, world: World, viewport: ViewportSize | null)
   await page.emulateMedia({ media: null })
   if (viewport) await page.setViewportSize(viewport)
   // From wherever it stands, whatever is open there.
-  await go(page, `${world.url}/nowhere`)
+  await push(page, `${world.url}/nowhere`)
+  await page.getByText('There is no such screen.').waitFor()
   return page
 }
 
