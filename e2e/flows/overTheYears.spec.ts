@@ -120,6 +120,7 @@ test('a paper clip in the pump: found, taken out, run again, proved, told, signe
   await page.getByRole('button', { name: /^Close the visit/ }).click()
   await expect.poll(async () => (await learned()).visits).toBe(before + 1)
   await go(page, `${world.url}/workshop`)
+  await expect(page.getByText(/^The part suspected first was it in \d+ of \d+ visits/)).toBeVisible()
   const [all] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'All visits as tables' }).click(),

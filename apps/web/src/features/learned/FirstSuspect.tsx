@@ -37,22 +37,22 @@ export function FirstSuspect({ learned: { firstRight, byPart } }: { learned: Lea
   )
 }
 
+const inShort = ({ firstRight }: LearnedAnswer) =>
+  firstRight
+    ? t('learned.inShort', {
+        right: words().number(Math.round(firstRight.value * firstRight.n), 0),
+        n: firstRight.n,
+      })
+    : t('learned.none')
+
 /** In the workshop: one line of it, and the way to all of it. */
 export function LearnedInShort() {
   const { data } = useQuery(learnedQuery)
-  if (!data) return null
-  const { firstRight } = data
   return (
     <section aria-label={t('learned.learned')}>
       <h2 className="plate pb-1 text-2xl">{t('learned.learned')}</h2>
-      <p className="pb-2 text-soft">
-        {firstRight
-          ? t('learned.inShort', {
-              right: words().number(Math.round(firstRight.value * firstRight.n), 0),
-              n: firstRight.n,
-            })
-          : t('learned.none')}
-      </p>
+      {/* Its place is kept until it is here: what stands below is not moved under a finger. */}
+      <p className="min-h-8 pb-2 text-soft">{data && inShort(data)}</p>
       <Link
         to="/learned"
         className="inline-flex min-h-12 items-center text-water underline underline-offset-4"

@@ -8,15 +8,16 @@ import { Problem } from '../../ui/Problem.tsx'
 
 /** Where somebody is signed in, and the way to end it from here: a phone that was lost, a customer's computer. */
 export function OwnSessions() {
-  const { data = [] } = useQuery(ownSessionsQuery)
+  const { data } = useQuery(ownSessionsQuery)
   const ending = useAct(endSession, [ownSessionsQuery])
-  if (data.length === 0) return null
+  if (data?.length === 0) return null
   return (
     <section aria-label={t('ownSessions.whereYouAreSignedIn')}>
       <h3 className="border-t border-line pt-3 font-semibold">{t('ownSessions.whereYouAreSignedIn')}</h3>
       <Problem of={[ending]} />
-      <ul>
-        {data.map(({ id, device, sinceMs, usedMs, here }) => (
+      {/* Its place is kept until it is here: what stands below is not moved under a finger. */}
+      <ul className="min-h-12">
+        {data?.map(({ id, device, sinceMs, usedMs, here }) => (
           <li key={id} className="flex min-h-12 items-center justify-between gap-3 border-t border-hair">
             <span className="py-1 leading-tight">
               <span className="block font-semibold">
