@@ -38,7 +38,7 @@ async function takeUp(browser: Browser, file: string): Promise<BrowserContext> {
   }
   return (device as NonNullable<typeof device>).context
 }
-/** As it came out of the box: nothing that a test did to its page is left for the next. */
+/** The page for the next test: back on the network, nothing held up, nothing open. What was set on the device (units, theme, keys) stays. */
 async function restored(page: Page, world: World, viewport: ViewportSize | null): Promise<Page> {
   for (const other of page.context().pages()) if (other !== page) await other.close()
   await page.context().setOffline(false)
