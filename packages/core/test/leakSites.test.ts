@@ -46,6 +46,26 @@ const dry = (...phases: string[]): Observation[] => phases.map((value) => ({ che
 const at = (value: string): Observation => ({ check: 'leak.place', value })
 const best = (...args: Parameters<typeof visit>) => leakView(visit(...args)).suspects[0]?.fault
 
+describe('looking again where the water comes from', () => {
+  const torch = (...places: string[]) => {
+    const look = looksOf(
+      visit('front-load', [...wet('hold', 'wash-motion'), ...dry('idle-taps-on', 'spin'), ...places.map(at)]),
+    ).find(({ id }) => id === 'leak.place')
+    return look ? look.name.values?.again : null
+  }
+  it.each([
+    ['nothing was seen inside', ['front-centre'], 'no'],
+    ['one place was named', ['under-sump'], 'yes'],
+    ['two places were named', ['under-sump', 'under-pump'], 'yes'],
+    ['two were named twice each', ['under-sump', 'under-pump', 'under-pump', 'under-sump'], 'yes'],
+    ['one was named twice', ['under-sump', 'under-sump'], null],
+    ['one stands out', ['under-sump', 'under-pump', 'under-sump'], null],
+    ['five looks found nothing that stands out', ['door', 'drawer', 'tub-wall', 'door', 'drawer'], null],
+  ])('%s', (_, places, again) => {
+    expect(torch(...places)).toBe(again)
+  })
+})
+
 describe('knowledge', () => {
   it.each(LEAK_FAULTS.map((f) => [f.id, f] as const))('%s: every share is a share', (_id, fault) => {
     expect(fault.amounts.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9)

@@ -51,9 +51,10 @@ describe('small problems, against the best that can be done', () => {
     const both = problem([0.8, 0.2], [look('pump.sound', { doing: 2 }, sure)], [20, 60])
     const { steps, stop } = planNext(both, START, WATER)
     expect(stop).toBeNull()
-    // 2 min and half a minute of getting up; then 20 or 60 min by what it shows, each wrong as often as the look errs.
+    // 2 min and a minute of getting up; then 20 or 60 min by what it shows, each wrong as often as the look errs.
     // Outcome one comes in 0.8 × 0.99 + 0.2 × 0.01 = 0.794 of the visits, and is wrong in 0.002 of all; outcome two in 0.008.
-    const byHand = 2.5 + 0.794 * 20 + 0.206 * 60 + (0.002 + 0.008) * 150
+    // A wrong one costs 150 min, and the right one comes after it.
+    const byHand = 3 + 0.794 * 20 + 0.206 * 60 + 0.002 * (150 + 60) + 0.008 * (150 + 20)
     expect(optimum(both)).toBeCloseTo(byHand, 0)
     expect(Math.abs((steps[0]?.toCome ?? 0) - byHand)).toBeLessThan(2)
     const one = problem([0.99, 0.01], [look('pump.sound', { doing: 9 }, sure)], [20, 60])
@@ -73,11 +74,41 @@ describe('small problems, against the best that can be done', () => {
     expect(known(0.89, 0)).toBeNull()
     expect(known(0.5, 0.46)).toBeNull()
   })
+
+  it('calls for an act that takes longer than being wrong does, where it is sure', () => {
+    const long = problem([0.96, 0.04], [], [225, 5])
+    const { stop } = planNext(long, START, WATER)
+    expect(stop?.act).toBe(long.acts[0])
+    // 225 min, and in four of a hundred 155 more.
+    expect(stop?.expectedMin).toBeCloseTo(225 + 0.04 * 155, 9)
+  })
+
+  it('calls for two acts where two things are known to be wrong at once, not where it is one or the other', () => {
+    const parts = ['pump', 'bellows', 'fill-hose'] as const
+    const known = (one: number, other: number, both: number) => {
+      const two = problem([one, other, both, 1 - one - other - both], [], [20, 60, 30])
+      const cures = [
+        [1, 0, 0.5, 0],
+        [0, 1, 0.5, 0],
+        [0, 0, 0, 1],
+      ]
+      two.acts.forEach((act, n) => {
+        Object.assign(act, { part: parts[n], cures: Float64Array.from(cures[n] ?? []) })
+      })
+      return planNext(two, START, WATER).stop
+    }
+    const both = known(0.04, 0.02, 0.92)
+    expect([both?.act.part, both?.also?.part]).toEqual(['pump', 'bellows'])
+    expect(both?.cured).toBeCloseTo(0.92, 9)
+    expect(known(0.48, 0.48, 0.04)).toBeNull()
+    expect(known(0.3, 0, 0.7)).toBeNull()
+    expect(known(0.95, 0, 0.03)?.also).toBeNull()
+  })
 })
 
 /**
- * A published problem in the planner's own terms: what each act loses in each state, as its minutes and the part of a wrong act's cost that is
- * left. Numbers from memory, recomputed.
+ * A published problem in the planner's own terms: what each act loses in each state, as the part of a wrong act's cost that is left; acts take no
+ * minutes there. Numbers from memory, recomputed.
  */
 function asProblem(
   shares: readonly number[],
@@ -87,11 +118,11 @@ function asProblem(
   const { looks, ...bare } = problem(
     shares,
     tests.map((rows) => look('pump.sound', { doing: 0 }, rows)),
-    losses.map((row) => Math.min(...row)),
+    losses.map(() => 0),
   )
   const acts = bare.acts.map((act, a) => {
     const row = losses[a] ?? []
-    return { ...act, cures: Float64Array.from(row, (loss) => 1 - (loss - Math.min(...row)) / WRONG_ACT_MIN) }
+    return { ...act, cures: Float64Array.from(row, (loss) => 1 - loss / WRONG_ACT_MIN) }
   })
   return { ...bare, looks, acts }
 }

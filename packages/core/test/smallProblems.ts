@@ -132,11 +132,14 @@ const after = ({ outcomes, table }: PlannedLook, p: Float64Array, k: number) => 
   const q = joint.reduce((a, b) => a + b, 0)
   return { q, p: joint.map((x) => x / q) }
 }
+/** What does not end it costs the visit more, and what ends it is done after that. Each act ends one fault here. */
 const actNow = ({ acts }: Problem, p: Float64Array) =>
   Math.min(
-    ...acts.map(
-      ({ minutes, cures }) =>
-        minutes + WRONG_ACT_MIN * (1 - p.reduce((sum, x, n) => sum + x * (cures[n] ?? 0), 0)),
+    ...acts.map(({ minutes, cures }) =>
+      p.reduce(
+        (sum, x, n) => sum + x * (1 - (cures[n] ?? 0)) * (WRONG_ACT_MIN + (acts[n]?.minutes ?? 0)),
+        minutes,
+      ),
     ),
   )
 

@@ -1,4 +1,13 @@
-import type { CautionId, CheckId, FaultId, PartId, ProtocolId, ProtocolStep } from '@brendik/core'
+import type {
+  CautionId,
+  CheckId,
+  FaultId,
+  PartId,
+  PlannedStop,
+  PlannedTry,
+  ProtocolId,
+  ProtocolStep,
+} from '@brendik/core'
 import { sayFault } from '@brendik/words/lean'
 import { t, tLines, tOf, words } from '../lib/words.ts'
 
@@ -8,6 +17,17 @@ export const faultName = (id: FaultId): string => t(`fault.${id}`)
 /** A fault by itself. */
 export const faultTitle = (id: FaultId): string => sayFault(words(), id)
 export const cautionText = (id: CautionId): string => t(`caution.${id}`)
+
+/** What is done to which part, or to two of them. */
+export const actText = (
+  what: Pick<PlannedTry, 'act' | 'part'> & Partial<Pick<PlannedStop, 'also'>>,
+): string => {
+  const one =
+    what.part === null
+      ? t('weigh.closeUp')
+      : t('weigh.actOnPart', { act: what.act, part: partName(what.part) })
+  return what.also ? t('weigh.bothActs', { one, other: actText(what.also) }) : one
+}
 
 /** How a look is made, and what is normal; empty where there is nothing to explain. */
 export const howText = (id: CheckId): string => tOf(`how.${id}`, '')

@@ -46,8 +46,14 @@ export interface DiagnosisReport {
   }[]
   /** The visit as it is likely to go, min from now. */
   plan: (AskedFor & { starts_min: number; ends_min: number; hands_free: boolean })[]
-  /** Acting is worth more than checking; null = it is not. */
-  stop: { act: string; part?: string; probability: number; expected_cost: number } | null
+  /** Acting is worth more than checking, on two parts where both are known to be wrong; null = it is not. */
+  stop: {
+    act: string
+    part?: string
+    also?: { act: string; part: string }
+    probability: number
+    expected_cost: number
+  } | null
   /** Doing it at once takes fewer minutes than knowing first; its run again says whether it was that. Null = it does not. */
   try_first: { act: string; part?: string; probability: number; minutes: number } | null
   schools: { id: string; expected_minutes: number; next: string | null }[]
@@ -151,6 +157,7 @@ function planned(
     stop: plan.stop && {
       act: plan.stop.act,
       ...(plan.stop.part ? { part: plan.stop.part } : {}),
+      ...(plan.stop.also?.part ? { also: { act: plan.stop.also.act, part: plan.stop.also.part } } : {}),
       probability: plan.stop.cured,
       expected_cost: plan.stop.expectedMin,
     },

@@ -218,7 +218,7 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
       const st = new Reckoner(problem).standing(q)
       const a = problem.acts[st.act]
       trail.push(
-        `GIVEUP ${st.cured.toFixed(3)} ${a?.act} ${a?.part} ${a && endsIt({ act: a, cured: 0, expectedMin: 0 }, game.truth) ? 'RIGHT' : 'WRONG'} left ${next.all.length}`,
+        `GIVEUP ${st.cured.toFixed(3)} ${a?.act} ${a?.part} ${a && endsIt({ act: a, also: null, cured: 0, expectedMin: 0 }, game.truth) ? 'RIGHT' : 'WRONG'} left ${next.all.length}`,
       )
       return ended('given-up')
     }

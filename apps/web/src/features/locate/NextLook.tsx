@@ -1,7 +1,7 @@
 import type { Gate, PlannedNext, PlannedStop } from '@brendik/core'
 import { Link } from 'react-router'
 import { say, t } from '../../lib/words.ts'
-import { partName } from '../../words/cardText.ts'
+import { actText } from '../../words/cardText.ts'
 import { upperFirst } from '../../words/firstLetter.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 
@@ -30,9 +30,7 @@ export function NextLook({
       <h2 className="text-sm font-semibold text-soft">{stop ? t('weigh.stopLooking') : t('ui.nextLook')}</h2>
       {stop ? (
         <Link to={`/visits/${space.visit.id}/weigh`} className="plate block py-2 text-xl leading-tight">
-          {stop.part === null
-            ? t('weigh.closeUp')
-            : t('weigh.actOnPart', { act: stop.act, part: partName(stop.part) })}
+          {actText(stop)}
         </Link>
       ) : first ? (
         <First look={first} gate={gate} space={space} onOpen={onOpen} />

@@ -10,7 +10,7 @@ import { ownTimesQuery } from '../../api/queries.ts'
 import { percent } from '../../lib/percent.ts'
 import { say, t, words } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
-import { partName } from '../../words/cardText.ts'
+import { actText, faultTitle } from '../../words/cardText.ts'
 import { upperFirst } from '../../words/firstLetter.ts'
 import { GateNotice, type Space } from '../visit/index.ts'
 import { leadingOf } from './leading.ts'
@@ -146,7 +146,7 @@ function Try({
     <section aria-label={t('weigh.doItFirst')} className="py-5">
       <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.doItFirst')}</p>
       <Huge
-        name={stopName(what)}
+        name={actText(what)}
         figure={words().number(what.minutes, Number.isInteger(what.minutes) ? 0 : 1)}
         unit={t('weigh.min')}
       />
@@ -216,11 +216,12 @@ function OwnTimes({ look: { what } }: { look: PlannedNext }) {
 /** Acting is worth more than looking on. */
 function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
   const leading = leadingOf(view)
+  const second = stop.also && view.contenders[1]
   return (
     <section aria-label={t('weigh.stopLooking')} className="py-5">
       <p className="pb-1 text-sm font-semibold text-soft">{t('weigh.stopLooking')}</p>
       <Huge
-        name={stopName(stop)}
+        name={actText(stop)}
         figure={String(Math.min(MOST_SURE, Math.round(100 * stop.cured)))}
         unit="%"
       />
@@ -229,8 +230,9 @@ function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
           ? leading.kind === 'fault'
             ? t('weigh.notOfTheMachine', { fault: leading.name })
             : t('weigh.nothingToRepair')
-          : t('weigh.actWorthMore', {
+          : t(stop.also && second ? 'weigh.bothWorthMore' : 'weigh.actWorthMore', {
               fault: leading.name,
+              ...(second ? { other: faultTitle(second.fault) } : {}),
               cured: percent(stop.cured),
               minutes: Math.round(stop.minutes),
             })}
@@ -238,10 +240,6 @@ function Stop({ stop, view }: { stop: PlannedStop; view: VisitView }) {
     </section>
   )
 }
-
-/** The act in words: what is done to which part. */
-export const stopName = ({ act, part }: Pick<PlannedTry, 'act' | 'part'>): string =>
-  part === null ? t('weigh.closeUp') : t('weigh.actOnPart', { act, part: partName(part) })
 
 function Huge({ name, figure, unit }: { name: string; figure: string; unit: string }) {
   return (

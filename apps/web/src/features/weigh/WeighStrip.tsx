@@ -3,9 +3,9 @@ import { Link } from 'react-router'
 import { percent } from '../../lib/percent.ts'
 import { useNowMs } from '../../lib/useNowMs.ts'
 import { say, t } from '../../lib/words.ts'
+import { actText } from '../../words/cardText.ts'
 import type { Space } from '../visit/index.ts'
 import { inShort, leadingOf } from './leading.ts'
-import { stopName } from './NextCheck.tsx'
 import { begunOf } from './proposed.ts'
 import { useBegun, useProposed, useWeigh } from './useWeigh.ts'
 
@@ -53,9 +53,9 @@ function Next({ space, view, page }: { space: Space; view: VisitView; page: stri
     : underWay && first && begunOf(view, underWay)
       ? [underWayText(say(first.name), nowMs - underWay.sinceMs)]
       : stop
-        ? [t('weigh.stripAct', { act: stopName(stop) })]
+        ? [t('weigh.stripAct', { act: actText(stop) })]
         : tryFirst
-          ? [t('weigh.stripTry', { act: stopName(tryFirst) }), tryFirst.minutes]
+          ? [t('weigh.stripTry', { act: actText(tryFirst) }), tryFirst.minutes]
           : view.goingOn
             ? first
               ? [t('weigh.stripMeanwhile', { look: say(first.name) }), first.minutes]

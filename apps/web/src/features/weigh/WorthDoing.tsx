@@ -1,8 +1,8 @@
 import { Link } from 'react-router'
 import { say, t } from '../../lib/words.ts'
+import { actText } from '../../words/cardText.ts'
 import type { Space } from '../visit/index.ts'
 import { LiveFrame } from './LiveFrame.tsx'
-import { stopName } from './NextCheck.tsx'
 import { useProposed, useWeigh } from './useWeigh.ts'
 
 const MOST = 6
@@ -32,8 +32,8 @@ export function WorthDoing({ space }: { space: Space }) {
       {act && (
         <Link to={page} className="plate block py-2 text-xl leading-tight">
           {stop
-            ? t('weigh.stripAct', { act: stopName(stop) })
-            : t('weigh.stripTry', { act: stopName(act), minutes: act.minutes })}
+            ? t('weigh.stripAct', { act: actText(stop) })
+            : t('weigh.stripTry', { act: actText(act), minutes: act.minutes })}
         </Link>
       )}
       {view && !act && looks.length === 0 && (

@@ -25,7 +25,9 @@ export interface Step {
 }
 export interface Stop {
   act: PossibleAct
-  /** How likely it ends what is wrong. */
+  /** A second one, where two things are known to be wrong at once; null = the one is enough. */
+  also: PossibleAct | null
+  /** How likely that ends what is wrong. */
   cured: number
   /** Expected minutes with it, its being wrong included. */
   expectedMin: number
@@ -188,6 +190,31 @@ function stopAt(
     steps.length === 0 && isHarmless(best?.act) ? Math.min(leastSure, LEAST_SURE_HARMLESS) : leastSure
   // Of two faults at once mending one is half of it and not wrong: the run that proves it shows the other.
   const right = p.reduce((sum, x, n) => ((best?.cures[n] ?? 0) > 0 ? sum + x : sum), 0)
-  if (!best || sooner || right < least || cured < Math.min(least, LEAST_CURED)) return null
-  return { act: best, cured, expectedMin: actNow }
+  if (!best || sooner || right < least) return null
+  if (cured >= Math.min(least, LEAST_CURED)) return { act: best, also: null, cured, expectedMin: actNow }
+  const two = bothCalledFor(acts, best, p)
+  return two && { act: best, also: two.also, cured: two.cured, expectedMin: actNow + two.also.costMin }
+}
+
+/** The act that ends the other of two things wrong at once, where it is as good as known that they are two. */
+function bothCalledFor(
+  acts: readonly PossibleAct[],
+  best: PossibleAct,
+  p: Float64Array,
+): { also: PossibleAct; cured: number } | null {
+  const half = (x: number | undefined) => (x ?? 0) > 0 && (x ?? 0) < 1
+  return acts
+    .filter(({ part }) => part !== null && best.part !== null && part !== best.part)
+    .map((also) => ({
+      also,
+      cured: p.reduce((sum, x, n) => (half(best.cures[n]) && half(also.cures[n]) ? sum + x : sum), 0),
+    }))
+    .filter(({ cured }) => cured >= LEAST_CURED)
+    .reduce<{ also: PossibleAct; cured: number } | null>(
+      (most, one) =>
+        !most || one.cured > most.cured || (one.cured === most.cured && one.also.costMin < most.also.costMin)
+          ? one
+          : most,
+      null,
+    )
 }

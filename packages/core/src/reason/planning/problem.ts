@@ -4,7 +4,6 @@ import { CURES, type CureWord } from '../catalogue/cures.ts'
 import type { FaultId } from '../catalogue/faultCard.ts'
 import { faultCard } from '../catalogue/faultCards.ts'
 import type { OwnTime } from '../checks/ownTimes.ts'
-import { MACHINE_PLACES } from '../leaks/leakPlaces.ts'
 import { type FaultSet, possibleLooks, rowsOf, setsOf } from '../weigh/nextLooks.ts'
 import type { PossibleLook } from '../weigh/possibleLook.ts'
 import type { Weighed, WeighedCase } from '../weigh/weighVisit.ts'
@@ -71,11 +70,8 @@ export function problemOf(
   times: readonly OwnTime[] = [],
 ): Problem {
   const sets = setsOf(weighed)
-  const inside: readonly string[] = MACHINE_PLACES
-  // Whoever named a place inside names it again: a second look along the path tells next to nothing new.
-  const named = weighed.found.places.some(({ place }) => inside.includes(place))
   const looks = possibleLooks(visit, weighed)
-    .filter((look) => !notHere(look) && !(named && look.id === 'leak.place'))
+    .filter((look) => !notHere(look))
     .map((look): PlannedLook => {
       const rows = rowsOf(look, sets)
       const stepOf = stepsOf(look.outcomes.length)

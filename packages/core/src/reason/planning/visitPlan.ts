@@ -37,7 +37,9 @@ export interface PlannedNext extends NextLook {
 export interface PlannedStop {
   act: CureWord
   part: PartId | null
-  /** How likely it ends what is wrong; minutes it takes, and with its being wrong on the mean. */
+  /** What is done as well, where two things are known to be wrong at once. */
+  also: { act: CureWord; part: PartId | null } | null
+  /** How likely that ends what is wrong; minutes it takes, and with its being wrong on the mean. */
   cured: number
   minutes: number
   expectedMin: number
@@ -193,8 +195,9 @@ export function planVisit(
     stop: next.stop && {
       act: next.stop.act.act,
       part: next.stop.act.part,
+      also: next.stop.also && { act: next.stop.also.act, part: next.stop.also.part },
       cured: next.stop.cured,
-      minutes: next.stop.act.minutes,
+      minutes: next.stop.act.minutes + (next.stop.also?.minutes ?? 0),
       expectedMin: next.stop.expectedMin,
     },
     tryFirst: tried && {

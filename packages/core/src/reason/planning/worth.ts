@@ -2,8 +2,8 @@ import { vectorOf } from '../../numeric/vector.ts'
 import type { PlannedLook, Problem } from './problem.ts'
 
 /**
- * What a wrong act costs beside itself, min: a second visit and a part for nothing. Estimate; it decides from which certainty on acting is
- * worth more than looking.
+ * What a wrong act costs beside itself, min: a second visit and a part for nothing; what would have ended it is still to be done after that.
+ * Estimate; it decides from which certainty on acting is worth more than looking.
  */
 export const WRONG_ACT_MIN = 150
 /** Looks to come are worth less for their minutes than the best of now. Estimate. */
@@ -66,6 +66,7 @@ export class Reckoner {
   standing(p: ArrayLike<number>): Standing {
     const { acts } = this.problem
     const cured = new Float64Array(acts.length)
+    const saved = new Float64Array(acts.length)
     const mass = new Float64Array(this.kinds)
     let ownMin = 0
     for (let n = 0; n < p.length; n++) {
@@ -73,26 +74,30 @@ export class Reckoner {
       ownMin += x * (this.ownMin[n] ?? 0)
       const kind = this.kindOf[n] ?? 0
       mass[kind] = (mass[kind] ?? 0) + x
-      this.addEnded(cured, n, x)
+      this.addEnded(cured, saved, n, x)
     }
-    return this.standingOf(cured, mass, ownMin)
+    return this.standingOf(cured, saved, mass, ownMin)
   }
 
-  /** Adds to each act what it ends of one set. @param x - How likely that set is. */
-  private addEnded(cured: Float64Array, set: number, x: number): void {
+  /** Adds to each act what it ends of one set, and the minutes that need not be spent on it any more. @param x - How likely that set is. */
+  private addEnded(cured: Float64Array, saved: Float64Array, set: number, x: number): void {
     const { from, endedBy, share } = this
+    const own = this.ownMin[set] ?? 0
     const to = from[set + 1] ?? 0
     for (let e = from[set] ?? 0; e < to; e++) {
       const a = endedBy[e] ?? 0
-      cured[a] = (cured[a] ?? 0) + x * (share[e] ?? 0)
+      const ended = x * (share[e] ?? 0)
+      cured[a] = (cured[a] ?? 0) + ended
+      saved[a] = (saved[a] ?? 0) + ended * own
     }
   }
 
-  private standingOf(cured: Float64Array, mass: Float64Array, ownMin: number): Standing {
+  private standingOf(cured: Float64Array, saved: Float64Array, mass: Float64Array, ownMin: number): Standing {
     const { acts } = this.problem
     let [act, actNow] = [0, Number.POSITIVE_INFINITY]
     for (let a = 0; a < acts.length; a++) {
-      const minutes = (acts[a]?.costMin ?? 0) + (1 - (cured[a] ?? 0)) * WRONG_ACT_MIN
+      const still = (1 - (cured[a] ?? 0)) * WRONG_ACT_MIN + ownMin - (saved[a] ?? 0)
+      const minutes = (acts[a]?.costMin ?? 0) + still
       if (minutes < actNow) [act, actNow] = [a, minutes]
     }
     let openBits = 0
@@ -110,9 +115,11 @@ export class Reckoner {
     const { outcomes, table } = planned
     const out: { q: number; standing: Standing }[] = []
     const cured = new Float64Array(this.problem.acts.length)
+    const saved = new Float64Array(this.problem.acts.length)
     const mass = new Float64Array(this.kinds)
     for (let k = 0; k < outcomes; k++) {
       cured.fill(0)
+      saved.fill(0)
       mass.fill(0)
       let [q, ownMin] = [0, 0]
       for (let n = 0; n < p.length; n++) {
@@ -122,12 +129,15 @@ export class Reckoner {
         ownMin += x * (this.ownMin[n] ?? 0)
         const kind = this.kindOf[n] ?? 0
         mass[kind] = (mass[kind] ?? 0) + x
-        this.addEnded(cured, n, x)
+        this.addEnded(cured, saved, n, x)
       }
       if (q < 1e-7) continue
-      for (let a = 0; a < cured.length; a++) cured[a] = (cured[a] ?? 0) / q
+      for (let a = 0; a < cured.length; a++) {
+        cured[a] = (cured[a] ?? 0) / q
+        saved[a] = (saved[a] ?? 0) / q
+      }
       for (let c = 0; c < mass.length; c++) mass[c] = (mass[c] ?? 0) / q
-      out.push({ q, standing: this.standingOf(cured, mass, ownMin / q) })
+      out.push({ q, standing: this.standingOf(cured, saved, mass, ownMin / q) })
     }
     return out
   }

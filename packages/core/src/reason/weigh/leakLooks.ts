@@ -15,8 +15,8 @@ import { type PossibleLook, sharesOf } from './possibleLook.ts'
 import { sharpShares } from './sharpness.ts'
 import type { Weighed, WeighedCase } from './weighVisit.ts'
 
-/** Places named inside before another look along the path is not offered any more. */
-const LOOKS_INSIDE = 3
+/** A place named inside so often, and more often than any other, is where it comes from; after so many in all a further look finds nothing new. */
+const NAMED = { enough: 2, most: 5 } as const
 /** Along the path with a torch: a panel comes off for it. */
 const PATH_MIN = { open: 4, shut: 14 } as const
 
@@ -72,9 +72,17 @@ const mixed =
     return sharpShares(b ? Array.from(none, (_, k) => ((a[k] ?? Number.NaN) + (b[k] ?? Number.NaN)) / 2) : a)
   }
 
+/** Whether one of the places was named often enough, and more often than any other. */
+function standsOut(named: readonly string[]): boolean {
+  const times = [...new Set(named)].map((place) => named.filter((one) => one === place).length)
+  const [most = 0, next = 0] = times.sort((a, b) => b - a)
+  return most >= NAMED.enough && most > next
+}
+
 function places({ machine, panelsOpen }: WeighedCase, weighed: Weighed): PossibleLook[] {
   const inside: readonly string[] = MACHINE_PLACES
-  if (weighed.found.places.filter(({ place }) => inside.includes(place)).length >= LOOKS_INSIDE) return []
+  const named = weighed.found.places.map(({ place }) => place).filter((place) => inside.includes(place))
+  if (named.length >= NAMED.most || standsOut(named)) return []
   const known = new Map<string, Float64Array>()
   const of = ({ fault }: LeakState) => {
     const shares = known.get(fault) ?? placeShares(machine.family, fault, machine.construction ?? null)
@@ -85,7 +93,7 @@ function places({ machine, panelsOpen }: WeighedCase, weighed: Weighed): Possibl
     {
       id: 'leak.place',
       what: { kind: 'check', check: 'leak.place' },
-      name: message('look.torch'),
+      name: message('look.torch', { again: named.length > 0 ? 'yes' : 'no' }),
       minutes: panelsOpen ? PATH_MIN.open : PATH_MIN.shut,
       by: message(panelsOpen ? 'look.panel-off' : 'look.a-panel-off'),
       acts: panelsOpen ? [] : ['open-panel'],

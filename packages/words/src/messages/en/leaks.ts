@@ -181,7 +181,8 @@ export const leaks = {
   'look.wiped-dry': 'all wiped dry before',
   'look.panel-off': 'the panel is off',
   'look.a-panel-off': 'a panel off',
-  'look.torch': 'Torch along the path while it leaks',
+  'look.torch':
+    '{again, select, yes {Wipe dry, torch along the path once more} other {Torch along the path while it leaks}}',
   'look.trail': 'What the water left behind',
   'look.stop-level': 'Level at which the drip stops',
   'look.lower-in-steps': 'lower the water in steps',

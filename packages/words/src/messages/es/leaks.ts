@@ -183,7 +183,8 @@ export const leaks: Record<keyof typeof english, string> = {
   'look.wiped-dry': 'antes, todo bien seco',
   'look.panel-off': 'el panel ya está fuera',
   'look.a-panel-off': 'sin un panel',
-  'look.torch': 'Linterna a lo largo del recorrido mientras gotea',
+  'look.torch':
+    '{again, select, yes {Secar y pasar otra vez la linterna por el recorrido} other {Linterna a lo largo del recorrido mientras gotea}}',
   'look.trail': 'Qué dejó el agua',
   'look.stop-level': 'Nivel al que para el goteo',
   'look.lower-in-steps': 'baje el agua por pasos',

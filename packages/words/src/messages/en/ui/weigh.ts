@@ -50,6 +50,9 @@ export const weigh = {
   'weigh.stopLooking': 'Enough looked: act',
   'weigh.actWorthMore':
     '{fault}. This ends it in {cured} of such cases: looking on is worth less than acting. About {minutes} min, then the run that showed it again.',
+  'weigh.bothWorthMore':
+    '{fault} and {other}: both at once in {cured} of such cases, and one alone mends half of it. About {minutes} min together, then the run that showed it again.',
+  'weigh.bothActs': '{one}. {other}',
   'weigh.notOfTheMachine': '{fault}: nothing of the machine is repaired.',
   'weigh.closeUp': 'Close up',
   'weigh.actOnPart':

@@ -51,6 +51,9 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.stopLooking': 'Ya basta de mirar: actúe',
   'weigh.actWorthMore':
     '{fault}. En el {cured} de los casos esto lo resuelve: seguir mirando vale menos que actuar. Unos {minutes} min, y luego otra vez la prueba que lo mostró.',
+  'weigh.bothWorthMore':
+    '{fault} y {other}: en el {cured} de los casos son las dos cosas a la vez, y una sola arregla la mitad. Unos {minutes} min en total, y luego otra vez la prueba que lo mostró.',
+  'weigh.bothActs': '{one}. {other}',
   'weigh.notOfTheMachine': '{fault}: en la máquina no hay nada que reparar.',
   'weigh.closeUp': 'Cerrar',
   'weigh.actOnPart':
