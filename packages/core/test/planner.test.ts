@@ -126,6 +126,32 @@ function asProblem(
   })
   return { ...bare, looks, acts }
 }
+describe('what the customer said', () => {
+  const said: Seen[] = [
+    { check: 'complaint', value: 'noisy' },
+    { check: 'complaint', value: 'slow-drain' },
+  ]
+  const plan = (seen: Seen[]) => {
+    const one = caseWith(seen, 'front-load')
+    return planVisit(one, weighVisit(one), arrivingState(one.machine, one.observations))
+  }
+  it('calls for no part by itself: something of the machine is looked at first', () => {
+    const { stop, looks, timeline } = plan(said)
+    expect(stop).toBeNull()
+    expect(looks.length).toBeGreaterThan(0)
+    expect(timeline[0]?.id).toBe(looks[0]?.id)
+  })
+  it('calls for it once the machine shows it', () => {
+    const shown = plan([
+      ...said,
+      { check: 'pump.sound', value: 'runs-with-rattle' },
+      { check: 'impeller.feel', value: 'rough' },
+      { check: 'stream.look', value: 'weak' },
+    ])
+    expect(shown.stop).toMatchObject({ act: 'replace', part: 'pump' })
+  })
+})
+
 describe('published problems of deciding, by the planner’s own reckoning', () => {
   it('oil wildcatter (Raiffa 1968): 20 untested, the test’s answer is worth 12.5, knowing 35; drilled on open and closed', () => {
     // Payoffs of drilling −70, 50 and 200 for a dry, a wet and a soaking well; scaled so that the dearest mistake is a wrong act.

@@ -7,6 +7,7 @@ import type { FoundBy } from '../../src/reason/checks/foundBy.ts'
 import type { LeakFaultId } from '../../src/reason/leaks/leakFaults.ts'
 import { waterworksOf } from '../../src/reason/planning/changes.ts'
 import {
+  leastSureOf,
   MAY_FOLLOW,
   planNext,
   type Step,
@@ -196,7 +197,7 @@ export function play(game: Game, how: 'planner' | SchoolId): Played {
       ({ id }) => notHere.has(id) || (waiting !== null && made.has(id)),
     )
     const unlisted = weighed.belief.share.get('unlisted') ?? 0
-    const next = planNext(problem, state, paid, unlisted)
+    const next = planNext(problem, state, paid, unlisted, new Reckoner(problem), leastSureOf(visit))
     if (next.stop && !waiting) {
       trail.push(`stop ${next.stop.act.act} ${next.stop.act.part} ${next.stop.cured.toFixed(2)}`)
       return ended(endsIt(next.stop, game.truth) ? 'right' : 'wrong')

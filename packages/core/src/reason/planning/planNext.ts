@@ -1,4 +1,5 @@
 import { isHarmless } from '../catalogue/cures.ts'
+import type { WeighedCase } from '../weigh/weighVisit.ts'
 import { canGoBeside, goesOnAfter } from './beside.ts'
 import { type Change, changesFor, doneIn, type Waterworks } from './changes.ts'
 import type { PlannedLook, PossibleAct, Problem } from './problem.ts'
@@ -47,6 +48,10 @@ export interface Next {
 export const EACH_STEP_MIN = 1
 /** Below this certainty nobody is told to act. */
 export const LEAST_SURE = 0.9
+/** By words alone nobody is: customers name a noise that is none of it, and most of what they name fits several parts. */
+export const leastSureOf = ({ observations, runs }: Pick<WeighedCase, 'observations' | 'runs'>): number =>
+  runs.length > 0 || observations.some(({ check }) => check !== 'complaint') ? LEAST_SURE : NEVER
+const NEVER = 2
 /**
  * What uses up no part, and is told by its run at once whether it was that, is done at this certainty already where nothing is left that is worth
  * looking at: somebody has to end it. Estimate, settled on the study of the planner.
@@ -109,7 +114,10 @@ export function planNext(
   })
   const now = reckoner.standing(p)
   const oneStep = all
-    .filter(({ gainBits, toCome }) => gainBits >= WORTH_BITS && toCome < now.actNow * STILL_WORTH)
+    .filter(
+      ({ gainBits, toCome }) =>
+        gainBits >= WORTH_BITS && (leastSure === NEVER || toCome < now.actNow * STILL_WORTH),
+    )
     .sort((a, b) => a.toCome - b.toCome)
   const follow = oneStep.slice(0, MAY_FOLLOW)
   const further = oneStep

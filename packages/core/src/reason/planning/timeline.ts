@@ -1,5 +1,5 @@
 import type { Waterworks } from './changes.ts'
-import { planNext, type Step, type Stop } from './planNext.ts'
+import { LEAST_SURE, planNext, type Step, type Stop } from './planNext.ts'
 import type { Problem } from './problem.ts'
 import type { WorkState } from './workState.ts'
 import { Reckoner } from './worth.ts'
@@ -25,12 +25,14 @@ const MOST_STEPS = 6
 /**
  * The visit as it is likely to go: after each step its likeliest answer, several steps ahead. What goes on by itself leaves the hands free
  * for what disturbs nothing of it; what it shows is known when it ends.
+ * @param leastSure - Below this certainty nobody acts before the first step.
  */
 export function timelineOf(
   problem: Problem,
   state: WorkState,
   water: Waterworks,
   unlisted: number,
+  leastSure = LEAST_SURE,
 ): Timeline {
   const reckoner = new Reckoner(problem)
   const made = new Set<string>()
@@ -40,7 +42,14 @@ export function timelineOf(
   let waitsFor: Step | null = null
   const steps: Timed[] = []
   while (steps.length < MOST_STEPS) {
-    const next = planNext({ ...problem, p }, now, water, unlisted, reckoner)
+    const next = planNext(
+      { ...problem, p },
+      now,
+      water,
+      unlisted,
+      reckoner,
+      made.size === 0 ? leastSure : LEAST_SURE,
+    )
     const open = next.steps.filter(({ planned }) => !made.has(planned.look.id))
     const going = now.beside
     const step = going

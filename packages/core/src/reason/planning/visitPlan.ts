@@ -13,7 +13,7 @@ import { type Change, waterworksOf } from './changes.ts'
 import { expectedMinutes } from './expected.ts'
 import type { UnderWayNow } from './goingOn.ts'
 import { needsOf } from './needs.ts'
-import { planNext, type Step } from './planNext.ts'
+import { leastSureOf, planNext, type Step } from './planNext.ts'
 import { type Problem, problemOf } from './problem.ts'
 import { runAgainOf } from './runAgain.ts'
 import { SCHOOL_IDS, SCHOOLS, type SchoolId, schoolNext } from './schools.ts'
@@ -158,7 +158,7 @@ export function planVisit(
   const water = waterworksOf(visit.machine, visit.site, pumpTrusted(visit))
   const unlisted = weighed.belief.share.get('unlisted') ?? 0
   const reckoner = new Reckoner(problem)
-  const planned = planNext(problem, state, water, unlisted, reckoner)
+  const planned = planNext(problem, state, water, unlisted, reckoner, leastSureOf(visit))
   // Nothing is tried before it is known that its frame is not live. Whether an act was it says its run: nothing is looked at, and nothing
   // more is done, before that.
   const leads =
@@ -179,6 +179,8 @@ export function planVisit(
       state,
       water,
       was.belief.share.get('unlisted') ?? 0,
+      undefined,
+      leastSureOf(before),
     ).steps
     return first ? { id: first.planned.look.id, name: first.planned.look.name } : null
   }
@@ -210,12 +212,14 @@ export function planVisit(
     timeline: timeline
       ? [
           ...(goingOn ? [underWayTime(toldUnderWay(visit, weighed, goingOn), goingOn)] : []),
-          ...timelineOf(problem, state, water, unlisted).steps.map(({ step, ...times }) => ({
-            id: step.planned.look.id,
-            name: step.planned.look.name,
-            what: step.planned.look.what,
-            ...times,
-          })),
+          ...timelineOf(problem, state, water, unlisted, leastSureOf(visit)).steps.map(
+            ({ step, ...times }) => ({
+              id: step.planned.look.id,
+              name: step.planned.look.name,
+              what: step.planned.look.what,
+              ...times,
+            }),
+          ),
         ]
       : [],
     orders: [
