@@ -123,6 +123,7 @@ test('leaks from below: led by the line on the stages alone, through gates and a
   const story: Story = {
     ...USUAL,
     'Torch along the path while it leaks': 'under the pump',
+    'Wipe dry, torch along the path once more': 'under the pump',
     'Recirculation hose': 'none fitted',
     'Filter cap': 'dry, at its stop',
     'Door bellows': 'good',

@@ -10,10 +10,12 @@ export function CheckList({
   space,
   which,
   verdictOf,
+  afreshFromMs,
 }: {
   space: Space
   which: (check: CheckFacts) => boolean
   verdictOf?: (check: CheckFacts, tap: Tap | null) => ReactNode
+  afreshFromMs?: number | undefined
 }) {
   const { pass, sheet } = useGatedAct(space)
   const [reading, setReading] = useState<{ check: NumberCheck; tap: Tap | null } | null>(null)
@@ -40,6 +42,7 @@ export function CheckList({
             tellsWhy={rows.findIndex((row) => row.check.act === check.act) === i}
             onNumber={() => check.kind === 'number' && setReading({ check, tap })}
             verdict={verdictOf?.(check, tap)}
+            afreshFromMs={afreshFromMs}
           />
         ))}
       </ul>

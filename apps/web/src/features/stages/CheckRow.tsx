@@ -23,6 +23,7 @@ import { Notice } from '../../ui/Notice.tsx'
 import { checkName, howText, outcomeMeans, outcomeWord } from '../../words/cardText.ts'
 import { observedText } from '../../words/observedText.ts'
 import { GateNotice, keepLooks, type Space } from '../visit/index.ts'
+import { SeenBefore } from './SeenBefore.tsx'
 
 export const TONE_ON: Record<OutcomeTone, string> = {
   good: 'border-good bg-good text-face',
@@ -45,6 +46,7 @@ export function CheckRow({
   tellsWhy,
   onNumber,
   verdict = null,
+  afreshFromMs = Number.NEGATIVE_INFINITY,
 }: {
   space: Space
   check: CheckFacts
@@ -55,11 +57,14 @@ export function CheckRow({
   onNumber: () => void
   /** What a reading says, where something computes it. */
   verdict?: ReactNode
+  /** A look that is made once more from here on is answered by itself; what was seen before stands beside it. */
+  afreshFromMs?: number | undefined
 }) {
   const { units } = usePrefs()
   const kept = keptLooks(space, check, tap)
   // A choice made before something was done to its part stays as it was said: it is asked anew of the machine as it is now.
-  const seen = check.kind === 'choice' ? looksOfNow(kept, actsOfEntries(space.visit.entries)) : kept
+  const all = check.kind === 'choice' ? looksOfNow(kept, actsOfEntries(space.visit.entries)) : kept
+  const seen = all.filter((o) => o.atMs >= afreshFromMs)
   const last = seen.at(-1)
   const several = check.kind === 'choice' && check.several
   const conflict = check.kind === 'choice' && !several && seen.some((o) => o.value !== last?.value)
@@ -115,6 +120,7 @@ export function CheckRow({
             </span>
           )}
         </div>
+        <SeenBefore space={space} before={all.filter((o) => o.atMs < afreshFromMs)} />
         {check.kind === 'choice' ? (
           <Outcomes
             check={check.id}

@@ -1,4 +1,5 @@
 import { checkFacts, type NextLook } from '@brendik/core'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { say, t } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -9,6 +10,7 @@ import { CheckList } from './CheckList.tsx'
 
 /** A check made where it was asked for: why, how to get at it, and its outcomes. */
 export function LookSheet({ space, look, onClose }: { space: Space; look: NextLook; onClose: () => void }) {
+  const [openedAtMs] = useState(Date.now)
   if (look.what.kind !== 'check') return null
   const { check } = look.what
   return (
@@ -29,7 +31,12 @@ export function LookSheet({ space, look, onClose }: { space: Space; look: NextLo
           {t('leakLookSheet.howToLowerItIn')}
         </Link>
       )}
-      <CheckList space={space} which={(facts) => facts.id === checkFacts(check).id} />
+      <CheckList
+        space={space}
+        which={(facts) => facts.id === checkFacts(check).id}
+        // Where the water comes from is looked at again: the same place once more is an answer, and no mistake to take back.
+        afreshFromMs={check === 'leak.place' ? openedAtMs : undefined}
+      />
       <div className="pt-3">
         <Button size="wide" onClick={onClose}>
           {t('ui.close')}

@@ -18,6 +18,18 @@ function weightOf(all: readonly { phase?: LeakPhase | null }[], n: number): numb
   return all.slice(0, n).some((earlier) => (earlier.phase ?? null) === phase) ? SAID_AGAIN : 1
 }
 
+/** Who named a place names it again more easily than another: water that ran astray once runs so again. Estimate. */
+const SAME_PLACE_AGAIN = 0.5
+/** How much a place weighs that is named after others. */
+export function placeWeight(
+  place: LeakPlace,
+  phase: LeakPhase | null,
+  before: readonly { place: LeakPlace; phase: LeakPhase | null }[],
+): number {
+  if (before.some((earlier) => earlier.place === place)) return SAME_PLACE_AGAIN
+  return before.some((earlier) => earlier.phase === phase) ? SAID_AGAIN : 1
+}
+
 /** A power costs more than all the rest, and is seldom another than one. */
 const weighed = (p: number, power: number): number => (power === 1 ? p : p ** power)
 
@@ -124,7 +136,7 @@ function placePieces(
   const pieces = all.map(({ place, phase }, n): LeakEvidence => {
     const k = LEAK_PLACES.indexOf(place)
     const loud = loudness(states, seen, found, phase)
-    const power = weightOf(all, n)
+    const power = placeWeight(place, phase, all.slice(0, n))
     const shares = vectorOf(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
     return {
       id: `place:${n}:${place}`,

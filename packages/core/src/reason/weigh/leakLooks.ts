@@ -8,7 +8,7 @@ import type { LeakFindings } from '../leaks/leakFindings.ts'
 import { ANYWHERE, LEAK_PLACES, MACHINE_PLACES, placeShares } from '../leaks/leakPlaces.ts'
 import { type LeakState, seenIn, WET_ANYWAY } from '../leaks/leakStates.ts'
 import { PHASE_WATCH } from '../leaks/phaseWatch.ts'
-import { TRAIL_ANYHOW } from '../leaks/weighFindings.ts'
+import { placeWeight, TRAIL_ANYHOW } from '../leaks/weighFindings.ts'
 import { weighHeights } from '../leaks/weighHeights.ts'
 import type { FaultWay } from './faultWays.ts'
 import { type PossibleLook, sharesOf } from './possibleLook.ts'
@@ -84,8 +84,11 @@ function places({ machine, panelsOpen }: WeighedCase, weighed: Weighed): Possibl
   const named = weighed.found.places.map(({ place }) => place).filter((place) => inside.includes(place))
   if (named.length >= NAMED.most || standsOut(named)) return []
   const known = new Map<string, Float64Array>()
+  const powers = LEAK_PLACES.map((place) => placeWeight(place, null, weighed.found.places))
+  const once = (shares: ArrayLike<number>) =>
+    sharesOf(powers.map((power, k) => (shares[k] ?? Number.NaN) ** power))
   const of = ({ fault }: LeakState) => {
-    const shares = known.get(fault) ?? placeShares(machine.family, fault, machine.construction ?? null)
+    const shares = known.get(fault) ?? once(placeShares(machine.family, fault, machine.construction ?? null))
     known.set(fault, shares)
     return shares
   }
@@ -99,7 +102,7 @@ function places({ machine, panelsOpen }: WeighedCase, weighed: Weighed): Possibl
       acts: panelsOpen ? [] : ['open-panel'],
       byFault: true,
       outcomes: LEAK_PLACES.map((place) => message(`check.leak.place.${place}`)),
-      shares: mixed(weighed, of, ANYWHERE),
+      shares: mixed(weighed, of, once(ANYWHERE)),
     },
   ]
 }

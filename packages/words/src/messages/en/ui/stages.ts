@@ -1,6 +1,7 @@
 /** The stages of a visit. */
 export const stages = {
   'checkRow.takeBack': 'Take back: {name}',
+  'checkRow.seenBefore': 'Seen before',
   'checkRow.enterTheReading': 'Enter the reading',
   'checkRow.twoAnswersStandPressThe': 'Two answers stand: {seen}. Press the one that is right.',
   'checkRow.notNowAsAbove': 'Not now, as above.',

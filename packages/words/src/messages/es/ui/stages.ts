@@ -3,6 +3,7 @@ import type { stages as english } from '../../en/ui/stages.ts'
 /** The stages of a visit. */
 export const stages: Record<keyof typeof english, string> = {
   'checkRow.takeBack': 'Retirar: {name}',
+  'checkRow.seenBefore': 'Visto antes',
   'checkRow.enterTheReading': 'Anotar la lectura',
   'checkRow.twoAnswersStandPressThe': 'Hay dos respuestas: {seen}. Pulse la correcta.',
   'checkRow.notNowAsAbove': 'Ahora no, como arriba.',
