@@ -5,6 +5,7 @@ import { faultCard } from '../src/reason/catalogue/faultCards.ts'
 import { SOUND_LOOKS, sharesWith } from '../src/reason/catalogue/soundLooks.ts'
 import type { CheckId } from '../src/reason/checks/checkTypes.ts'
 import { NO_FAULT } from '../src/reason/diagnosis/likelihood.ts'
+import { LEAK_PLACES } from '../src/reason/leaks/leakPlaces.ts'
 import { possibleLooks, rowsOf, setsOf, tellsOf } from '../src/reason/weigh/nextLooks.ts'
 import { weighVisit } from '../src/reason/weigh/weighVisit.ts'
 import { caseWith, looksWith, type Seen, sum, wrongWith as visit } from './visitWith.ts'
@@ -116,6 +117,38 @@ describe('protocols are looks like any other, and promise what they bring', () =
     expect(promised).toBeGreaterThan(0.1)
     expect(given / promised).toBeGreaterThan(0.8)
     expect(given / promised).toBeLessThan(1.2)
+  })
+})
+
+describe('a look made once more', () => {
+  const leaking: Seen[] = [
+    { check: 'complaint', value: 'leaking' },
+    { check: 'leak.phase', value: 'hold' },
+  ]
+  const torch = (seen: Seen[]) =>
+    promisedAndGiven(seen, 'front-load', 'leak.place', (k) => [
+      { check: 'leak.place', value: LEAK_PLACES[k] ?? '' },
+    ])
+  const named: Seen[] = [...leaking, { check: 'leak.place', value: 'under-sump' }]
+  it('along the path with the torch, gives what it promises, and promises less', () => {
+    const [once, again] = [torch(leaking), torch(named)]
+    expect(again.given / again.promised).toBeGreaterThan(0.85)
+    expect(again.given / again.promised).toBeLessThan(1.15)
+    expect(again.promised).toBeLessThan(0.6 * once.promised)
+  })
+  it('names the same place: believed more, and less so than a first time would make it', () => {
+    const share = (...places: string[]) => {
+      const { ranking } = visit(
+        [...leaking, ...places.map((value) => ({ check: 'leak.place', value }))],
+        'front-load',
+      )
+      const of = (fault: string) => ranking.find((one) => one.fault === fault)?.probability ?? 0
+      return of('sump-boot.leak') / of('bellows.leak')
+    }
+    const [none, one, two] = [share(), share('under-sump'), share('under-sump', 'under-sump')]
+    expect(two).toBeGreaterThan(one)
+    // At most about half of what it was the first time, as logarithms go; two leaks at once take some of it.
+    expect(Math.log(two / one) / Math.log(one / none)).toBeLessThan(0.6)
   })
 })
 

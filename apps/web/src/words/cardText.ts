@@ -19,14 +19,16 @@ export const faultTitle = (id: FaultId): string => sayFault(words(), id)
 export const cautionText = (id: CautionId): string => t(`caution.${id}`)
 
 /** What is done to which part, or to two of them. */
-export const actText = (
-  what: Pick<PlannedTry, 'act' | 'part'> & Partial<Pick<PlannedStop, 'also'>>,
-): string => {
-  const one =
-    what.part === null
-      ? t('weigh.closeUp')
-      : t('weigh.actOnPart', { act: what.act, part: partName(what.part) })
-  return what.also ? t('weigh.bothActs', { one, other: actText(what.also) }) : one
+export function actText({
+  act,
+  part,
+  also,
+}: Pick<PlannedTry, 'act' | 'part'> & Partial<Pick<PlannedStop, 'also'>>): string {
+  if (part === null) return t('weigh.closeUp')
+  if (!also?.part) return t('weigh.actOnPart', { act, part: partName(part) })
+  if (also.act === act)
+    return t('weigh.actOnPart', { act, part: `${partName(part)} + ${partName(also.part)}` })
+  return t('weigh.bothActs', { one: actText({ act, part }), other: actText(also) })
 }
 
 /** How a look is made, and what is normal; empty where there is nothing to explain. */

@@ -16,15 +16,17 @@ export function SeenBefore({ space, before }: { space: Space; before: readonly O
       <p className="text-sm text-soft">{t('checkRow.seenBefore')}</p>
       <ul>
         {before.map((o) => (
-          <li key={o.id} className="flex items-center gap-3 leading-tight">
-            <span className="font-semibold">{observedText(o, units)}</span>
-            <span className="text-sm text-soft">
-              {dateText(o.atMs, 'time')}, {o.by}
+          <li key={o.id} className="flex items-center justify-between gap-3 leading-tight">
+            <span>
+              <span className="block font-semibold">{observedText(o, units)}</span>
+              <span className="text-sm text-soft">
+                {dateText(o.atMs, 'time')}, {o.by}
+              </span>
             </span>
             <Button
               aria-label={t('checkRow.takeBack', { name: observedText(o, units) })}
               look="word"
-              className="ml-auto px-2 text-sm text-soft"
+              className="shrink-0 px-2 text-sm text-soft"
               onClick={() =>
                 keepLooks(space.visit.id, [
                   { type: 'withdrawn', id: newId(), atMs: Date.now(), targetId: o.id },

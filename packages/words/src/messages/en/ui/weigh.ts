@@ -51,7 +51,7 @@ export const weigh = {
   'weigh.actWorthMore':
     '{fault}. This ends it in {cured} of such cases: looking on is worth less than acting. About {minutes} min, then the run that showed it again.',
   'weigh.bothWorthMore':
-    '{fault} and {other}: both at once in {cured} of such cases, and one alone mends half of it. About {minutes} min together, then the run that showed it again.',
+    '{fault}. {other}. Both at once in {cured} of such cases: one alone mends half of it. About {minutes} min together, then the run that showed it again.',
   'weigh.bothActs': '{one}. {other}',
   'weigh.notOfTheMachine': '{fault}: nothing of the machine is repaired.',
   'weigh.closeUp': 'Close up',

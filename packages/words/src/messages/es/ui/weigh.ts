@@ -52,7 +52,7 @@ export const weigh: Record<keyof typeof english, string> = {
   'weigh.actWorthMore':
     '{fault}. En el {cured} de los casos esto lo resuelve: seguir mirando vale menos que actuar. Unos {minutes} min, y luego otra vez la prueba que lo mostró.',
   'weigh.bothWorthMore':
-    '{fault} y {other}: en el {cured} de los casos son las dos cosas a la vez, y una sola arregla la mitad. Unos {minutes} min en total, y luego otra vez la prueba que lo mostró.',
+    '{fault}. {other}. En el {cured} de los casos son las dos a la vez: arreglar una sola deja la otra mitad. Unos {minutes} min en total, y luego otra vez la prueba que lo mostró.',
   'weigh.bothActs': '{one}. {other}',
   'weigh.notOfTheMachine': '{fault}: en la máquina no hay nada que reparar.',
   'weigh.closeUp': 'Cerrar',
