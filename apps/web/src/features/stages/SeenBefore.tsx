@@ -12,7 +12,7 @@ export function SeenBefore({ space, before }: { space: Space; before: readonly O
   const { units } = usePrefs()
   if (before.length === 0) return null
   return (
-    <div className="pb-1 md:col-start-2">
+    <div className="pb-1">
       <p className="text-sm text-soft">{t('checkRow.seenBefore')}</p>
       <ul>
         {before.map((o) => (
