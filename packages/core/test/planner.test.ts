@@ -100,6 +100,7 @@ describe('small problems, against the best that can be done', () => {
     const both = known(0.04, 0.02, 0.92)
     expect([both?.act.part, both?.also?.part]).toEqual(['pump', 'bellows'])
     expect(both?.cured).toBeCloseTo(0.92, 9)
+    expect(both?.expectedMin).toBeCloseTo(20 + 60 + 0.08 * 150, 9)
     expect(known(0.48, 0.48, 0.04)).toBeNull()
     expect(known(0.3, 0, 0.7)).toBeNull()
     expect(known(0.95, 0, 0.03)?.also).toBeNull()

@@ -136,7 +136,8 @@ function placePieces(
   const pieces = all.map(({ place, phase }, n): LeakEvidence => {
     const k = LEAK_PLACES.indexOf(place)
     const loud = loudness(states, seen, found, phase)
-    const power = placeWeight(place, phase, all.slice(0, n))
+    const stain = n >= found.places.length
+    const power = stain ? weightOf(all, n) : placeWeight(place, phase, all.slice(0, n))
     const shares = vectorOf(states, ({ fault }) => ofFault.get(fault)?.[k] as number)
     return {
       id: `place:${n}:${place}`,

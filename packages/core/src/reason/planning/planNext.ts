@@ -4,7 +4,7 @@ import { canGoBeside, goesOnAfter } from './beside.ts'
 import { type Change, changesFor, doneIn, type Waterworks } from './changes.ts'
 import type { PlannedLook, PossibleAct, Problem } from './problem.ts'
 import type { WorkState } from './workState.ts'
-import { jointWith, Reckoner, type Standing, worthOfLooks } from './worth.ts'
+import { jointWith, Reckoner, type Standing, WRONG_ACT_MIN, worthOfLooks } from './worth.ts'
 
 /** A look with what it costs from the machine's present state. */
 export interface Step {
@@ -201,7 +201,14 @@ function stopAt(
   if (!best || sooner || right < least) return null
   if (cured >= Math.min(least, LEAST_CURED)) return { act: best, also: null, cured, expectedMin: actNow }
   const two = bothCalledFor(acts, best, p)
-  return two && { act: best, also: two.also, cured: two.cured, expectedMin: actNow + two.also.costMin }
+  if (!two) return null
+  const { also, cured: both } = two
+  return {
+    act: best,
+    also,
+    cured: both,
+    expectedMin: best.costMin + also.costMin + (1 - both) * WRONG_ACT_MIN,
+  }
 }
 
 /** The act that ends the other of two things wrong at once, where it is as good as known that they are two. */
