@@ -72,6 +72,8 @@ export function CheckRow({
   const shut = gate !== null && !gate.open
   const name = `${checkName(check.id)}${tap ? `, ${t(`word.tap.${tap}`)}` : ''}`
   const how = howText(check.id)
+  // Many outcomes take the whole breadth, under the name.
+  const wide = check.kind === 'choice' && check.outcomes.length > 8
   const outcomes = outcomesFor(check, space.visit.machine.spec)
   const meaning =
     check.kind === 'choice' && !check.several
@@ -107,9 +109,7 @@ export function CheckRow({
     })
   return (
     <li id={`check-${check.id}${tap ? `-${tap}` : ''}`} className="scroll-mt-4 border-t border-line py-2.5">
-      <div
-        className={`grid items-center gap-x-5 gap-y-1.5 ${check.kind === 'choice' && check.outcomes.length > 8 ? '' : 'md:grid-cols-[13rem_1fr]'}`}
-      >
+      <div className={`grid items-center gap-x-5 gap-y-1.5 ${wide ? '' : 'md:grid-cols-[13rem_1fr]'}`}>
         <div className="leading-tight">
           <span className="block font-semibold" id={`name-${check.id}-${tap}`}>
             {name}
@@ -140,7 +140,11 @@ export function CheckRow({
             onNumber={() => pass(check.act, onNumber)}
           />
         )}
-        {!last && how && <p className="max-w-prose text-sm leading-snug text-soft md:col-start-2">{how}</p>}
+        {!last && how && (
+          <p className={`max-w-prose text-sm leading-snug text-soft ${wide ? '' : 'md:col-start-2'}`}>
+            {how}
+          </p>
+        )}
       </div>
       {conflict && (
         <Notice tone="watch" className="mt-1.5 px-3 py-1.5 md:ml-[14.25rem]">
